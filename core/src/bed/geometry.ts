@@ -1,0 +1,132 @@
+import { sum, type Step, type Worked } from '../working/working';
+import type { BedDesign, Ground } from './design';
+import { dressedSize } from './dressedSize';
+
+/** Share of its depth a medium loses in a season as it decomposes, where nothing better is known. */
+export const DEFAULT_SETTLING = 0.2;
+
+/** Below this settled depth growth is visibly reduced, mm. */
+export const SHALLOW_MM = 150;
+
+/** Air gap that keeps pruning going, mm, by what is underneath. */
+export const NEEDED_GAP_MM: Record<Ground, number> = { paving: 50, gravel: 100, soil: 200, weeds: 250 };
+
+export interface BedGeometry {
+  insideLengthMm: number;
+  insideWidthMm: number;
+  outsideLengthMm: number;
+  outsideWidthMm: number;
+  insideAreaM2: number;
+  tierDepthsMm: number[];
+  frameHeightMm: number;
+  /** What the boards' names add up to: the depth a grower might think there is. */
+  nominalHeightMm: number;
+  looseDepthMm: number;
+  settledDepthMm: number;
+  /** Medium to buy, loose. */
+  mediumL: number;
+  shallow: boolean;
+  neededGapMm: number;
+  gapEnough: boolean;
+  /** Room for shoots between the fresh surface of the medium and the lid, mm. */
+  headroomMm: number | null;
+}
+
+/**
+ * Sizes of a bed from its design: actual boards, depth after settling, medium to buy.
+ * @param settling share of depth lost in a season, 0–0.6
+ * @throws RangeError with a sentence when the design cannot be built
+ */
+export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Worked<BedGeometry> {
+  if (!(settling >= 0 && settling <= 0.6)) throw new RangeError('Settling is a share between 0 and 0.6.');
+  if (design.tiers.length === 0) throw new RangeError('A bed needs at least one tier of boards.');
+  const boards = design.tiers.map(dressedSize);
+  const walls = 2 * boards[0].thicknessMm;
+  const outward = design.measured === 'inside' ? walls : 0;
+  const outsideLengthMm = design.lengthMm + outward;
+  const outsideWidthMm = design.widthMm + outward;
+  const insideLengthMm = outsideLengthMm - walls;
+  const insideWidthMm = outsideWidthMm - walls;
+  if (!(insideLengthMm > 0 && insideWidthMm > 0)) {
+    throw new RangeError('The boards are thicker than the bed: nothing is left inside.');
+  }
+  const tierDepthsMm = boards.map((b) => b.widthMm);
+  const frameHeightMm = tierDepthsMm.reduce((a, b) => a + b, 0);
+  const nominalHeightMm = boards.reduce((a, b) => a + b.nominalWidthMm, 0);
+  const looseDepthMm = frameHeightMm - design.fillBelowRimMm;
+  if (!(looseDepthMm > 0)) throw new RangeError('Filled that far below the rim, the bed holds no medium.');
+  const settledDepthMm = looseDepthMm * (1 - settling);
+  const insideAreaM2 = (insideLengthMm * insideWidthMm) / 1e6;
+  const mediumL = insideAreaM2 * looseDepthMm;
+  const neededGapMm = NEEDED_GAP_MM[design.ground];
+  const working: Step[] = [
+    {
+      what: 'Inside area',
+      expression: sum`${insideLengthMm} × ${insideWidthMm} ÷ 1000000`,
+      result: insideAreaM2,
+      unit: 'm²',
+      inputs: [
+        { name: 'boards’ actual thickness', value: boards[0].thicknessMm, unit: 'mm', origin: 'standard' },
+        { name: `${design.measured} size typed`, value: `${design.lengthMm} × ${design.widthMm}`, unit: 'mm', origin: 'choice' },
+      ],
+    },
+    {
+      what: 'Frame height from actual boards',
+      expression: tierDepthsMm.map(String).join(' + '),
+      result: frameHeightMm,
+      unit: 'mm',
+      inputs: design.tiers.map((name, i) => ({
+        name: `tier ${i + 1}, a ${name}`,
+        value: tierDepthsMm[i],
+        unit: 'mm',
+        origin: 'standard' as const,
+      })),
+      source: 'Dressed sizes: PS 20-20 (inch names), EN 336 (millimetre names)',
+    },
+    {
+      what: 'The boards’ names overstate the depth by',
+      expression: sum`${nominalHeightMm} − ${frameHeightMm}`,
+      result: nominalHeightMm - frameHeightMm,
+      unit: 'mm',
+    },
+    {
+      what: 'Depth when filled',
+      expression: sum`${frameHeightMm} − ${design.fillBelowRimMm}`,
+      result: looseDepthMm,
+      unit: 'mm',
+    },
+    {
+      what: 'Depth after a season’s settling',
+      expression: sum`${looseDepthMm} × (1 − ${settling})`,
+      result: settledDepthMm,
+      unit: 'mm',
+      inputs: [{ name: 'settling in a season', value: settling, origin: 'starting' }],
+    },
+    {
+      what: 'Medium to buy, loose',
+      expression: sum`${insideAreaM2} × ${looseDepthMm}`,
+      result: mediumL,
+      unit: 'L',
+    },
+  ];
+  return {
+    value: {
+      insideLengthMm,
+      insideWidthMm,
+      outsideLengthMm,
+      outsideWidthMm,
+      insideAreaM2,
+      tierDepthsMm,
+      frameHeightMm,
+      nominalHeightMm,
+      looseDepthMm,
+      settledDepthMm,
+      mediumL,
+      shallow: settledDepthMm < SHALLOW_MM,
+      neededGapMm,
+      gapEnough: design.airGapMm >= neededGapMm,
+      headroomMm: design.lidAboveRimMm === null ? null : design.lidAboveRimMm + design.fillBelowRimMm,
+    },
+    working,
+  };
+}

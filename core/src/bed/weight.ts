@@ -1,0 +1,79 @@
+import type { MediumValues } from '../medium/medium';
+import { sum, type Worked } from '../working/working';
+import type { BedDesign } from './design';
+import { dressedSize } from './dressedSize';
+import { bedGeometry } from './geometry';
+
+/** Softwood at outdoor moisture, kg/m³ (C16–C24 mean density, EN 338, rounded up for wet wood). */
+export const TIMBER_DENSITY = 520;
+const STEEL_DENSITY = 7850;
+const GRAVITY = 9.80665;
+
+/** Above this a load is for two people or a machine, kg. */
+export const CARRY_LIMIT_KG = 25;
+
+export interface BedWeight {
+  timberKg: number;
+  meshKg: number;
+  mediumWetKg: number;
+  totalKg: number;
+  /** On the surface under the whole footprint. */
+  surfaceKPa: number;
+  overCarryLimit: boolean;
+}
+
+/**
+ * Weight of a filled, watered bed: timber, mesh and medium at container capacity.
+ * @throws RangeError when the design cannot be built
+ */
+export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWeight> {
+  const g = bedGeometry(design, medium.settling).value;
+  let timberM3 = 0;
+  for (const name of design.tiers) {
+    const b = dressedSize(name);
+    const run = 2 * g.outsideLengthMm + 2 * (g.outsideWidthMm - 2 * b.thicknessMm);
+    timberM3 += (run * b.thicknessMm * b.widthMm) / 1e9;
+  }
+  const timberKg = timberM3 * TIMBER_DENSITY;
+  let meshKg = 0;
+  for (const layer of design.layers) {
+    if (layer.kind !== 'mesh') continue;
+    const d = layer.wireMm / 1000;
+    const wirePerM2 = 1 / (layer.openingMm[0] / 1000 + d) + 1 / (layer.openingMm[1] / 1000 + d);
+    meshKg += wirePerM2 * ((Math.PI * d * d) / 4) * STEEL_DENSITY * g.insideAreaM2;
+  }
+  // Fresh fill is the same dry mass in more room; after settling it is denser, so mass is counted loose.
+  const mediumWetKg = ((g.insideAreaM2 * g.looseDepthMm) / 1000) * medium.wetKgPerM3;
+  const totalKg = timberKg + meshKg + mediumWetKg;
+  const footprint = (g.outsideLengthMm * g.outsideWidthMm) / 1e6;
+  return {
+    value: {
+      timberKg,
+      meshKg,
+      mediumWetKg,
+      totalKg,
+      surfaceKPa: (totalKg * GRAVITY) / footprint / 1000,
+      overCarryLimit: totalKg > CARRY_LIMIT_KG,
+    },
+    working: [
+      {
+        what: 'Medium, wet',
+        expression: sum`${g.insideAreaM2} × ${g.looseDepthMm} ÷ 1000 × ${medium.wetKgPerM3}`,
+        result: mediumWetKg,
+        unit: 'kg',
+        inputs: [
+          { name: `wet bulk density, ${medium.name}`, value: medium.wetKgPerM3, unit: 'kg/m³', origin: 'starting' },
+        ],
+      },
+      { what: 'Timber', expression: sum`${timberM3} × ${TIMBER_DENSITY}`, result: timberKg, unit: 'kg' },
+      { what: 'Mesh', how: 'Length of wire by its section and the density of steel.', result: meshKg, unit: 'kg' },
+      { what: 'Whole bed, watered', expression: sum`${mediumWetKg} + ${timberKg} + ${meshKg}`, result: totalKg, unit: 'kg' },
+      {
+        what: 'On the surface beneath',
+        expression: sum`${totalKg} × ${GRAVITY} ÷ ${footprint} ÷ 1000`,
+        result: (totalKg * GRAVITY) / footprint / 1000,
+        unit: 'kPa',
+      },
+    ],
+  };
+}

@@ -1,0 +1,43 @@
+import { addYears, dayFrom, partsOf, type EpochDay } from './day';
+
+/*
+ * Seasons go by hemisphere, never by month number: every month below is the northern one and is
+ * moved by half a year where the latitude is south of the equator.
+ */
+
+/** First of the northern month, or of the month half a year away in the south, in a given year. */
+function firstOf(latitudeDeg: number, northMonth: number, year: number): EpochDay {
+  const month = latitudeDeg >= 0 ? northMonth : ((northMonth + 5) % 12) + 1;
+  return dayFrom(year, month, 1);
+}
+
+function lastFirstOf(latitudeDeg: number, northMonth: number, day: EpochDay): EpochDay {
+  const thisYear = firstOf(latitudeDeg, northMonth, partsOf(day).year);
+  return thisYear <= day ? thisYear : addYears(thisYear, -1);
+}
+
+/** The latest start of autumn on or before a day: 1 November north, 1 May south (chilling counts from here). */
+export function autumnStart(latitudeDeg: number, day: EpochDay): EpochDay {
+  return lastFirstOf(latitudeDeg, 11, day);
+}
+
+/** The latest 1 October (north) or 1 April (south) on or before a day: growth has stopped by then. */
+export function growthStop(latitudeDeg: number, day: EpochDay): EpochDay {
+  return lastFirstOf(latitudeDeg, 10, day);
+}
+
+/** Midwinter plus one month following a start of autumn: 21 January north, 21 July south. Heat counts from here. */
+export function heatStart(latitudeDeg: number, autumn: EpochDay): EpochDay {
+  const year = partsOf(autumn).year;
+  return latitudeDeg >= 0 ? dayFrom(year + 1, 1, 21) : dayFrom(year, 7, 21);
+}
+
+/**
+ * The strip of the year a nursery looks at around a day: from midwinter's new month (1 January north,
+ * 1 July south) through to the end of the following winter, fifteen months, so that a lifting window
+ * is never cut in two.
+ */
+export function seasonStrip(latitudeDeg: number, day: EpochDay): { start: EpochDay; end: EpochDay } {
+  const start = lastFirstOf(latitudeDeg, 1, day);
+  return { start, end: firstOf(latitudeDeg, 4, partsOf(start).year + 1) - 1 };
+}

@@ -1,0 +1,39 @@
+/**
+ * Quantile of sorted numbers by linear interpolation between order statistics (Hyndman & Fan type 7).
+ * Infinity stands for "not within the horizon" and is passed through.
+ */
+export function quantileSorted(sorted: ArrayLike<number>, p: number): number {
+  const n = sorted.length;
+  if (n === 0) return NaN;
+  const at = p * (n - 1);
+  const low = Math.floor(at);
+  const a = sorted[low];
+  const b = sorted[Math.min(n - 1, low + 1)];
+  if (a === b || low === at) return a;
+  return Number.isFinite(b) ? a + (at - low) * (b - a) : b;
+}
+
+/** Tenth, fiftieth and ninetieth percentile. */
+export interface Band {
+  p10: number;
+  p50: number;
+  p90: number;
+}
+
+/** The band of a set of runs. The array is sorted in place. */
+export function bandOf(values: Float64Array): Band {
+  values.sort();
+  return { p10: quantileSorted(values, 0.1), p50: quantileSorted(values, 0.5), p90: quantileSorted(values, 0.9) };
+}
+
+/** Share of sorted values at or below a limit. */
+export function shareAtOrBelow(sorted: ArrayLike<number>, limit: number): number {
+  let low = 0;
+  let high = sorted.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (sorted[mid] <= limit) low = mid + 1;
+    else high = mid;
+  }
+  return sorted.length ? low / sorted.length : 0;
+}

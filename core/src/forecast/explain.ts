@@ -1,0 +1,126 @@
+import { gompertz } from '../growth/gompertz';
+import { rootFill } from '../roots/rootFill';
+import type { Outlook } from '../weather/ensemble';
+import type { Warmth } from '../weather/sums';
+import { put, sum, type Step } from '../working/working';
+import type { Emergence } from './emergence';
+import type { GrowthDraws } from './growthDraws';
+import { cellMlOf, type LotFacts } from './lotFacts';
+import type { Runs } from './runs';
+
+/**
+ * The steps behind a lot's forecast, shown on its middle run: the one whose height (and then whose root
+ * fill) stands in the middle of all runs on the date looked at.
+ */
+export function explainForecast(
+  facts: LotFacts,
+  outlook: Outlook,
+  warmth: Warmth,
+  emergence: Emergence,
+  g: GrowthDraws,
+  runs: Runs,
+  at: number,
+  heights: Float64Array,
+): Step[] {
+  const view = runs.keptDays[at];
+  const cellMl = cellMlOf(facts.home);
+  const steps: Step[] = [
+    {
+      what: 'Weather used',
+      how:
+        `Days as recorded up to the date the forecast is made, then ${outlook.years.length} ways for the weather to go on: ` +
+        `${outlook.recordedYears} past years of your own and ${outlook.generatedYears} made from ${
+          outlook.normals.origin === 'record' ? 'your own averages' : 'a rough climate by latitude and height'
+        }.`,
+      result: outlook.years.length,
+      unit: 'years',
+    },
+  ];
+  const middle = middleIndex(heights);
+  if (emergence.days[middle] > view) {
+    steps.push({
+      what: 'Coming up',
+      how: 'In the middle run this lot has not come up by the date looked at.',
+      result: emergence.days[middle],
+      unit: 'date',
+      inputs: [{ name: 'warmth to emerge', value: facts.species.emergenceDd.median, unit: '°C·d', origin: 'starting' }],
+    });
+    return steps;
+  }
+  const d = middle % runs.draws;
+  const [a, k, tau] = [g.heightAsymptote[d], g.heightRate[d], runs.thermal[at][middle]];
+  const h0 = facts.species.seedlingHeightCm;
+  steps.push(
+    {
+      what: 'Height of the middle run',
+      expression: sum`${a} × exp(0 − ln(${a} ÷ ${h0}) × exp(0 − ${k} × ${tau}))`,
+      result: gompertz(a, h0, k, tau),
+      unit: 'cm',
+      inputs: [
+        { name: 'warmth since it came up', value: tau, unit: '°C·d', origin: 'record' },
+        { name: 'size the crowd tends to', value: a, unit: 'cm', origin: facts.sizes.length ? 'record' : 'starting' },
+        { name: 'growth rate', value: k, unit: 'per °C·d', origin: facts.sizes.length ? 'record' : 'starting' },
+        { name: 'seedling height', value: h0, unit: 'cm', origin: 'starting' },
+      ],
+      source: 'Gompertz curve in thermal time; grid posterior of size and rate',
+    },
+    {
+      what: 'How far height still rests on the starting value',
+      how: 'Spread of the size now over its spread before any measurement.',
+      result: Math.round(g.heightStartingShare * 100),
+      unit: '%',
+    },
+  );
+  const byFill = middleIndex(runs.rootMl[at]);
+  const days = warmthOfRun(warmth, Math.floor(byFill / runs.draws), emergence.days[byFill], view);
+  const roots = rootFill(
+    {
+      initialMl: facts.species.rootInitialMl,
+      cellMl,
+      ratePerDd: facts.species.rootRatePerDd,
+      linearAtMl: facts.species.rootLinearAtMl,
+      vigour: g.vigour[byFill % runs.draws],
+    },
+    days,
+  );
+  steps.push(
+    {
+      what: facts.home.kind === 'container' ? 'Medium in a cell' : 'Medium a tree has to itself',
+      expression:
+        facts.home.kind === 'container'
+          ? put(cellMl)
+          : sum`1000 ÷ ${facts.home.densityPerM2} × ${facts.home.settledDepthMm}`,
+      result: cellMl,
+      unit: 'mL',
+    },
+    ...roots.working,
+    {
+      what: 'How far root vigour still rests on the starting value',
+      how: facts.pulls.length
+        ? 'Spread of vigour now over its spread before any plug was pulled.'
+        : 'No plug pulled yet.',
+      result: Math.round(g.vigourStartingShare * 100),
+      unit: '%',
+    },
+    {
+      what: 'Dates',
+      how: `Each of ${runs.count} runs (weather years × draws from what is believed of this lot) gives its own date; shown are the tenth, middle and ninetieth of a hundred.`,
+      result: runs.count,
+      unit: 'runs',
+    },
+  );
+  return steps;
+}
+
+function middleIndex(values: Float64Array): number {
+  const order = Array.from(values, (_, i) => i).sort((a, b) => values[a] - values[b]);
+  return order[Math.floor((order.length - 1) / 2)];
+}
+
+function warmthOfRun(warmth: Warmth, year: number, from: number, to: number): Float64Array {
+  const start = Math.max(from, warmth.pastStart);
+  return Float64Array.from({ length: Math.max(0, to - start + 1) }, (_, i) => {
+    const day = start + i;
+    return day <= warmth.asOf ? warmth.past[day - warmth.pastStart] : (warmth.years[year][day - warmth.asOf - 1] ?? 0);
+  });
+}

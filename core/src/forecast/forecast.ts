@@ -1,0 +1,170 @@
+import type { EpochDay } from '../calendar/day';
+import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
+import { normalCdf, normalQuantile } from '../chance/normal';
+import { gompertz } from '../growth/gompertz';
+import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
+import { BOUND_FILL, READY_FILL } from '../roots/rootFill';
+import type { Outlook } from '../weather/ensemble';
+import type { Warmth } from '../weather/sums';
+import type { Step } from '../working/working';
+import { explainForecast } from './explain';
+import { emergenceOf, type Emergence } from './emergence';
+import { growthDraws, type GrowthDraws } from './growthDraws';
+import { cellMlOf, type LotFacts } from './lotFacts';
+import { daysToSize, runLot, type Runs } from './runs';
+
+/** What a lot is like on the date looked at. */
+export interface LotState {
+  day: EpochDay;
+  heightCm: Band;
+  diameterMm: Band;
+  fill: Band;
+  /** Share of runs whose plug holds, and that are root-bound, by then. */
+  chanceReady: number;
+  chanceBound: number;
+  /** Share of plants at or above the target height; null without a target. */
+  shareToSize: number | null;
+}
+
+/** The course of a lot, for its chart: past from the records' draws, future from all runs. */
+export interface LotCourse {
+  days: EpochDay[];
+  heightCm: Band[];
+  fill: Band[];
+}
+
+/** A lot's forecast as of a date. Bands of days hold Infinity beyond the horizon. */
+export interface LotForecast {
+  lotId: string;
+  asOf: EpochDay;
+  emergence: { seen: EpochDay | null; band: Band };
+  ready: Band;
+  bound: Band;
+  toTarget: Band | null;
+  /** Day on which the tallest tenth touch the lid. */
+  lid: Band | null;
+  lifting: LiftingWindow;
+  state: LotState;
+  course: LotCourse | null;
+  vigour: { mean: number; startingShare: number };
+  heightStartingShare: number;
+  weather: { recordedYears: number; generatedYears: number; filledPastDays: number };
+  working: Step[];
+}
+
+export interface ForecastOptions {
+  /** The date looked at, on or after the outlook's date. */
+  view: EpochDay;
+  draws?: number;
+  /** Also lay out the course for a chart, from → to. */
+  course?: { from: EpochDay; to: EpochDay };
+  /** Also explain. */
+  explain?: boolean;
+}
+
+/**
+ * Forecast of one lot: every weather year of the outlook times draws from the lot's own posterior.
+ * @throws RangeError when the date looked at lies before the outlook's
+ */
+export function forecastLot(facts: LotFacts, outlook: Outlook, warmth: Warmth, options: ForecastOptions): LotForecast {
+  const { view, draws = 30, course, explain = false } = options;
+  if (view < outlook.asOf) throw new RangeError('A forecast looks at its own date or a later one.');
+  const seen = { ...facts, sizes: facts.sizes.filter((s) => s.day <= outlook.asOf) };
+  const emergence = emergenceOf(seen, outlook.site.latitudeDeg, warmth, draws);
+  const emergenceBand = bandOf(Float64Array.from(emergence.days));
+  const g = growthDraws(seen, warmth, emergence.seen ?? emergenceBand.p50, draws);
+  const days = keptDays(view, course);
+  const runs = runLot(seen, warmth, emergence, g, days);
+  const viewAt = days.indexOf(view);
+  const heights = days.map((_, at) => sizesAt(runs, at, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm));
+  const state = stateAt(seen, runs, viewAt, heights[viewAt], g, emergence, view);
+  const lifting = liftingWindow(facts.species, outlook.site.latitudeDeg, warmth, view, {
+    notBefore: Math.min(emergenceBand.p50, view + 400),
+    leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
+  });
+  const sizeDays = (size: number) =>
+    bandOf(daysToSize(size, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm, emergence, warmth));
+  const headroom = facts.home.kind === 'bed' ? facts.home.headroomCm : null;
+  const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
+  const cellMl = cellMlOf(facts.home);
+  return {
+    lotId: facts.id,
+    asOf: outlook.asOf,
+    emergence: { seen: emergence.seen, band: emergenceBand },
+    ready: bandOf(runs.ready),
+    bound: bandOf(runs.bound),
+    toTarget: facts.targetHeightCm === null ? null : sizeDays(facts.targetHeightCm),
+    lid: headroom === null ? null : sizeDays(headroom / tallest),
+    lifting: lifting.value,
+    state,
+    course: course
+      ? {
+          days,
+          heightCm: heights.map((h) => bandOf(Float64Array.from(h))),
+          fill: runs.rootMl.map((r) => bandOf(Float64Array.from(r, (ml) => ml / cellMl))),
+        }
+      : null,
+    vigour: { mean: g.meanVigour, startingShare: g.vigourStartingShare },
+    heightStartingShare: g.heightStartingShare,
+    weather: {
+      recordedYears: outlook.recordedYears,
+      generatedYears: outlook.generatedYears,
+      filledPastDays: outlook.filledPastDays,
+    },
+    working: explain ? [...explainForecast(seen, outlook, warmth, emergence, g, runs, viewAt, heights[viewAt]), ...lifting.working] : [],
+  };
+}
+
+/** Days at which state is kept: the date looked at, and each week of a course. */
+function keptDays(view: EpochDay, course: { from: EpochDay; to: EpochDay } | undefined): EpochDay[] {
+  const days = new Set([view]);
+  if (course) for (let day = course.from; day <= course.to; day += 7) days.add(day);
+  return [...days].sort((a, b) => a - b);
+}
+
+function sizesAt(runs: Runs, at: number, asymptote: Float64Array, rate: Float64Array, initial: number): Float64Array {
+  return runs.thermal[at].map((tau, i) => {
+    const d = i % runs.draws;
+    return gompertz(asymptote[d], initial, rate[d], tau);
+  });
+}
+
+function stateAt(
+  facts: LotFacts,
+  runs: Runs,
+  at: number,
+  heights: Float64Array,
+  g: GrowthDraws,
+  emergence: Emergence,
+  view: EpochDay,
+): LotState {
+  const cellMl = cellMlOf(facts.home);
+  const up = emergence.days.map((day) => (day <= view ? 1 : 0));
+  const shown = heights.map((h, i) => h * up[i]);
+  const fill = runs.rootMl[at].map((ml, i) => (ml / cellMl) * up[i]);
+  const diameters = sizesAt(runs, at, g.diameterAsymptote, g.diameterRate, facts.species.seedlingDiameterMm).map((x, i) => x * up[i]);
+  const cv = plantCv(facts);
+  const target = facts.targetHeightCm;
+  let toSize = 0;
+  if (target !== null) {
+    for (const h of shown) if (h > 0) toSize += (1 - normalCdf((target - h) / (cv * h))) / shown.length;
+  }
+  const fillBand = bandOf(fill);
+  return {
+    day: view,
+    heightCm: bandOf(shown),
+    diameterMm: bandOf(diameters),
+    fill: fillBand,
+    chanceReady: 1 - shareAtOrBelow(fill, READY_FILL - 1e-12),
+    chanceBound: 1 - shareAtOrBelow(fill, BOUND_FILL - 1e-12),
+    shareToSize: target === null ? null : toSize,
+  };
+}
+
+/** Spread between plants: the latest sample of six or more, else the species' starting value. */
+export function plantCv(facts: LotFacts): number {
+  const samples = facts.sizes.filter((s) => s.what === 'height' && s.n >= 6 && s.sd > 0).sort((a, b) => a.day - b.day);
+  const last = samples[samples.length - 1];
+  return last ? last.sd / last.mean : facts.species.plantCv;
+}
+

@@ -1,0 +1,41 @@
+import type { EpochDay } from '../calendar/day';
+import type { Movement } from '../ledger/ledger';
+import type { SpeciesValues } from '../species/species';
+
+/** Where a lot's roots are: a cell of its own, or a share of a bed. */
+export type Home =
+  | { kind: 'container'; name: string; cellMl: number; depthMm: number; airShare: number }
+  | {
+      kind: 'bed';
+      densityPerM2: number;
+      settledDepthMm: number;
+      airShare: number;
+      /** Room for shoots under the lid, cm; null without one. */
+      headroomCm: number | null;
+    };
+
+/** All a forecast needs to know of a lot. Records later than the date of a forecast are not looked at. */
+export interface LotFacts {
+  id: string;
+  code: string;
+  species: SpeciesValues;
+  sownOn: EpochDay;
+  /** Seed ready to grow, or fresh seed that winters will wake. */
+  seedState: 'ready' | 'fresh';
+  home: Home;
+  targetHeightCm: number | null;
+  leafFallOn: EpochDay | null;
+  counts: { day: EpochDay; count: number }[];
+  sizes: { day: EpochDay; what: 'height' | 'diameter'; n: number; mean: number; sd: number }[];
+  pulls: { day: EpochDay; scores: number[] }[];
+  movements: Movement[];
+}
+
+/** Medium a plant's roots have to themselves, mL. */
+export function cellMlOf(home: Home): number {
+  return home.kind === 'container' ? home.cellMl : (1e3 / home.densityPerM2) * home.settledDepthMm;
+}
+
+export function depthMmOf(home: Home): number {
+  return home.kind === 'container' ? home.depthMm : home.settledDepthMm;
+}

@@ -1,0 +1,96 @@
+import type { EpochDay } from '../calendar/day';
+import { tallyAt, type Tally } from '../ledger/ledger';
+import type { LotForecast } from './forecast';
+import type { LotFacts } from './lotFacts';
+
+/** What a lot is, in a word. Always shown as a shape and a word together. */
+export type Status =
+  | 'waiting'
+  | 'failed'
+  | 'filling'
+  | 'ready'
+  | 'holding'
+  | 'bound'
+  | 'growing'
+  | 'lift'
+  | 'lifted'
+  | 'ended';
+
+/** What to do about it. Words are the screen's; days and odds are here. */
+export type Decision =
+  | { kind: 'await-emergence'; around: EpochDay; by: EpochDay }
+  | { kind: 'write-off'; since: EpochDay }
+  | { kind: 'let-fill'; readyAround: EpochDay; chanceReady: number }
+  | { kind: 'move-by'; holdsSince: EpochDay; by: EpochDay; half: EpochDay }
+  | { kind: 'move-now'; boundSince: EpochDay; chanceBound: number }
+  | { kind: 'raise-lid'; reached: EpochDay }
+  | { kind: 'grow-on'; liftFrom: EpochDay; liftUntil: EpochDay }
+  | { kind: 'lift'; from: EpochDay; bestBefore: EpochDay; until: EpochDay }
+  | { kind: 'done' };
+
+export interface Standing {
+  status: Status;
+  decision: Decision;
+  tally: Tally;
+  /** Act now: what waits costs trees. */
+  urgent: boolean;
+}
+
+/** Within this many days of the hold date a lot is holding rather than ready. */
+export const HOLDING_DAYS = 28;
+/** After the date by which nine runs in ten are up, a lot with none is given this long. */
+export const EMERGENCE_GRACE_DAYS = 45;
+
+/** Judges a lot on the date its forecast looks at; null before it was sown. */
+export function standingOf(facts: LotFacts, forecast: LotForecast): Standing | null {
+  const view = forecast.state.day;
+  if (view < facts.sownOn) return null;
+  const tally = tallyAt(facts.movements, view);
+  const standing = (status: Status, decision: Decision, urgent = false): Standing => ({ status, decision, tally, urgent });
+  if (tally.standing === 0 && tally.sown === 0) {
+    return standing(tally.lifted > 0 ? 'lifted' : 'ended', { kind: 'done' });
+  }
+  if (tally.standing === 0 && forecast.emergence.seen === null) return beforeEmergence(facts, forecast, standing);
+  if (tally.standing === 0) return standing(tally.lifted > 0 ? 'lifted' : 'ended', { kind: 'done' });
+  return facts.home.kind === 'container' ? inContainer(forecast, standing) : inBed(forecast, standing);
+}
+
+type Make = (status: Status, decision: Decision, urgent?: boolean) => Standing;
+
+function beforeEmergence(facts: LotFacts, forecast: LotForecast, make: Make): Standing {
+  const { band } = forecast.emergence;
+  const zeroCounts = facts.counts.filter((c) => c.count === 0 && c.day <= forecast.asOf).map((c) => c.day);
+  const lastZero = Math.max(-Infinity, ...zeroCounts);
+  const firstZero = Math.min(Infinity, ...zeroCounts);
+  // A count of none, repeated for weeks after it was first looked for, tells more than the forecast.
+  if (lastZero - firstZero >= EMERGENCE_GRACE_DAYS && forecast.asOf >= lastZero) {
+    return make('failed', { kind: 'write-off', since: lastZero }, true);
+  }
+  return make('waiting', { kind: 'await-emergence', around: band.p50, by: band.p90 });
+}
+
+function inContainer(forecast: LotForecast, make: Make): Standing {
+  const { state, ready, bound } = forecast;
+  if (state.chanceBound >= 0.5) {
+    return make('bound', { kind: 'move-now', boundSince: bound.p50, chanceBound: state.chanceBound }, true);
+  }
+  if (state.chanceReady >= 0.5) {
+    const holding = bound.p10 - state.day <= HOLDING_DAYS;
+    return make(
+      holding ? 'holding' : 'ready',
+      { kind: 'move-by', holdsSince: ready.p50, by: bound.p10, half: bound.p50 },
+      holding,
+    );
+  }
+  return make('filling', { kind: 'let-fill', readyAround: ready.p50, chanceReady: state.chanceReady });
+}
+
+function inBed(forecast: LotForecast, make: Make): Standing {
+  const { state, lifting, lid } = forecast;
+  if (state.day >= lifting.from && state.day <= lifting.until) {
+    const { from, bestBefore, until } = lifting;
+    return make('lift', { kind: 'lift', from, bestBefore, until }, state.day > bestBefore - HOLDING_DAYS);
+  }
+  if (lid !== null && lid.p50 <= state.day) return make('growing', { kind: 'raise-lid', reached: lid.p50 }, true);
+  return make('growing', { kind: 'grow-on', liftFrom: lifting.from, liftUntil: lifting.until });
+}

@@ -1,0 +1,104 @@
+import type { Spread } from '../species/species';
+import { gompertz } from './gompertz';
+
+/** A sample of a lot: mean and its standard error at a thermal time since emergence. */
+export interface SizeSample {
+  thermalTime: number;
+  mean: number;
+  standardError: number;
+}
+
+/** Weights over a grid of (ln A, ln k). Row-major: index = i·rates.length + j. */
+export interface SizePosterior {
+  asymptotes: Float64Array;
+  rates: Float64Array;
+  weights: Float64Array;
+  initial: number;
+  /** Spread of ln A now over its spread at the start: 1 with no records, towards 0 as they speak. */
+  startingShare: number;
+}
+
+const GRID = 25;
+const WIDTH_SD = 2.6;
+/** Error of the model itself, share of the mean. */
+export const MODEL_ERROR = 0.08;
+
+/**
+ * Posterior of a lot's growth on a grid of (ln A, ln k) around the species' starting values. Data are
+ * sample means with their standard errors plus 8 % model error.
+ * @param scale factor on A from depth and density, > 0
+ */
+export function sizePosterior(
+  start: { asymptote: Spread; rate: Spread; initial: number },
+  scale: number,
+  samples: readonly SizeSample[],
+): SizePosterior {
+  const asymptotes = axis({ median: start.asymptote.median * scale, sdLog: start.asymptote.sdLog });
+  for (let i = 0; i < GRID; i++) asymptotes[i] = Math.max(asymptotes[i], start.initial * 1.05);
+  const rates = axis(start.rate);
+  const logWeights = new Float64Array(GRID * GRID);
+  let most = -Infinity;
+  for (let i = 0; i < GRID; i++) {
+    for (let j = 0; j < GRID; j++) {
+      let log = -0.5 * (z(i) ** 2 + z(j) ** 2);
+      for (const s of samples) {
+        const error2 = s.standardError ** 2 + (MODEL_ERROR * s.mean) ** 2;
+        const expected = gompertz(asymptotes[i], start.initial, rates[j], s.thermalTime);
+        log -= (s.mean - expected) ** 2 / (2 * error2);
+      }
+      logWeights[i * GRID + j] = log;
+      if (log > most) most = log;
+    }
+  }
+  const weights = logWeights.map((log) => Math.exp(log - most));
+  normalise(weights);
+  return { asymptotes, rates, weights, initial: start.initial, startingShare: spreadLeft(weights) };
+}
+
+/** Position of a grid line, in standard deviations from the median. */
+function z(i: number): number {
+  return (i / (GRID - 1) - 0.5) * 2 * WIDTH_SD;
+}
+
+function axis({ median, sdLog }: Spread): Float64Array {
+  return Float64Array.from({ length: GRID }, (_, i) => median * Math.exp(sdLog * z(i)));
+}
+
+function normalise(weights: Float64Array): void {
+  let total = 0;
+  for (const w of weights) total += w;
+  for (let i = 0; i < weights.length; i++) weights[i] /= total;
+}
+
+function spreadLeft(weights: Float64Array): number {
+  const marginal = new Float64Array(GRID);
+  for (let i = 0; i < GRID; i++) for (let j = 0; j < GRID; j++) marginal[i] += weights[i * GRID + j];
+  const spread = (w: (i: number) => number) => {
+    let total = 0;
+    let mean = 0;
+    let square = 0;
+    for (let i = 0; i < GRID; i++) {
+      total += w(i);
+      mean += w(i) * z(i);
+      square += w(i) * z(i) ** 2;
+    }
+    return Math.sqrt(square / total - (mean / total) ** 2);
+  };
+  return Math.min(1, spread((i) => marginal[i]) / spread((i) => Math.exp(-0.5 * z(i) ** 2)));
+}
+
+/** Equally likely draws (A, k) from the posterior, stratified so that few stand for all. */
+export function drawSizes(posterior: SizePosterior, draws: number): { asymptote: Float64Array; rate: Float64Array } {
+  const asymptote = new Float64Array(draws);
+  const rate = new Float64Array(draws);
+  const n = posterior.rates.length;
+  let cell = 0;
+  let cumulated = posterior.weights[0];
+  for (let d = 0; d < draws; d++) {
+    const level = (d + 0.5) / draws;
+    while (cumulated < level && cell < posterior.weights.length - 1) cumulated += posterior.weights[++cell];
+    asymptote[d] = posterior.asymptotes[Math.floor(cell / n)];
+    rate[d] = posterior.rates[cell % n];
+  }
+  return { asymptote, rate };
+}

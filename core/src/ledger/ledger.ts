@@ -1,0 +1,89 @@
+import type { EpochDay } from '../calendar/day';
+
+/*
+ * Trees are a ledger. A lot's seeds and trees stand in accounts and are moved between them; entries are
+ * never edited, only reversed. `supply` is the world outside, which may be drawn on without end; every
+ * other account holds zero or more.
+ */
+
+/** Named causes a seed or tree may go out by. */
+export const outCauses = [
+  'not-emerged',
+  'died',
+  'drought',
+  'rot',
+  'browsed',
+  'frost',
+  'culled',
+  'sampled',
+  'given',
+  'sold',
+  'lost',
+] as const;
+export type OutCause = (typeof outCauses)[number];
+
+export const accounts = ['supply', 'seed', 'sown', 'standing', 'lifted', ...outCauses.map((c) => `out:${c}` as const)] as const;
+export type Account = (typeof accounts)[number];
+
+export interface Movement {
+  day: EpochDay;
+  from: Account;
+  to: Account;
+  count: number;
+}
+
+/** What each account holds at the end of a day (every movement by default). `supply` counts down from 0. */
+export function balancesAt(movements: readonly Movement[], day: EpochDay = Infinity): Map<Account, number> {
+  const held = new Map<Account, number>();
+  for (const m of movements) {
+    if (m.day > day) continue;
+    held.set(m.from, (held.get(m.from) ?? 0) - m.count);
+    held.set(m.to, (held.get(m.to) ?? 0) + m.count);
+  }
+  return held;
+}
+
+/** A lot's standing in the ledger, in one line a screen can show. */
+export interface Tally {
+  seeds: number;
+  sown: number;
+  standing: number;
+  lifted: number;
+  out: number;
+  /** True when everything drawn from the supply is accounted for. */
+  balances: boolean;
+}
+
+export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity): Tally {
+  const held = balancesAt(movements, day);
+  const of = (account: Account) => held.get(account) ?? 0;
+  const out = outCauses.reduce((total, cause) => total + of(`out:${cause}`), 0);
+  const seeds = -of('supply');
+  const inside = of('seed') + of('sown') + of('standing') + of('lifted') + out;
+  return { seeds, sown: of('sown'), standing: of('standing'), lifted: of('lifted'), out, balances: inside === seeds };
+}
+
+/**
+ * What a count of living seedlings means for the ledger: more than stand are newly up (sown → standing),
+ * fewer have gone by a cause the grower names.
+ * @throws RangeError with a sentence when more are counted than were sown, or a fall has no cause
+ */
+export function countToMovements(
+  counted: number,
+  standing: number,
+  sown: number,
+  cause: OutCause | null,
+): { from: Account; to: Account; count: number }[] {
+  const change = counted - standing;
+  if (change > sown) {
+    throw new RangeError(
+      `${counted} counted, but only ${standing + sown} seeds of this lot are still standing or in the ground. Check the lot and the count.`,
+    );
+  }
+  if (change > 0) return [{ from: 'sown', to: 'standing', count: change }];
+  if (change === 0) return [];
+  if (cause === null) {
+    throw new RangeError(`${-change} fewer than the ${standing} that stood. Say what became of them.`);
+  }
+  return [{ from: 'standing', to: `out:${cause}`, count: -change }];
+}

@@ -1,0 +1,134 @@
+import { autumnStart, growthStop, heatStart } from '../calendar/season';
+import type { EpochDay } from '../calendar/day';
+import { quantileSorted, type Band } from '../chance/quantile';
+import type { SpeciesValues } from '../species/species';
+import { dailyOn, type Warmth } from '../weather/sums';
+import { put, sum, type Step, type Worked } from '../working/working';
+
+/** Lifting stops this long before budburst is forecast. */
+export const BEFORE_BUDBURST_DAYS = 14;
+
+/** When bare-root trees may be lifted in one winter. Days are Infinity where no year gets there. */
+export interface LiftingWindow {
+  autumn: EpochDay;
+  opens: Band;
+  closes: Band;
+  /** Lift from here: half the years (or the leaf fall seen) have opened. */
+  from: EpochDay;
+  /** Best before: in one year of ten buds are already within two weeks. */
+  bestBefore: EpochDay;
+  /** Half the years have closed. */
+  until: EpochDay;
+  openedBy: 'leaf fall seen' | 'chilling';
+}
+
+/**
+ * Thermal time that budburst needs after so many chill days: a + b·exp(−k·C), °C·d above 5 °C.
+ * @see Cannell & Smith 1983, J. Appl. Ecol. 20:951
+ */
+export function budburstThermalTime({ a, b, k }: SpeciesValues['budburst'], chillDays: number): number {
+  return a + b * Math.exp(-k * chillDays);
+}
+
+/**
+ * The lifting window of the winter a date belongs to: opens when leaf fall is seen, or when chilling
+ * hours since growth stopped reach the species' value; closes two weeks before forecast budburst. Each
+ * year of the outlook gives one opening and one closing.
+ * @param notBefore the lot must have grown before this winter; the next one is taken otherwise
+ */
+export function liftingWindow(
+  species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>,
+  latitudeDeg: number,
+  warmth: Warmth,
+  date: EpochDay,
+  { notBefore = -Infinity, leafFall = null as EpochDay | null } = {},
+): Worked<LiftingWindow> {
+  let autumn = autumnStart(latitudeDeg, date);
+  // From early summer on, the winter that matters is the one to come.
+  if (date - autumn > 210 || autumn < notBefore) autumn = autumnStart(latitudeDeg, autumn + 380);
+  const runs = warmth.years.map((_, year) => oneYear(species, latitudeDeg, warmth, year, autumn));
+  const seen = leafFall !== null && leafFall >= autumn - 60 && leafFall < autumn + 150;
+  const opens = seen ? { p10: leafFall, p50: leafFall, p90: leafFall } : band(runs.map((run) => run.opens));
+  const closes = band(runs.map((run) => run.closes));
+  const value: LiftingWindow = {
+    autumn,
+    opens,
+    closes,
+    from: Math.round(opens.p50),
+    bestBefore: Math.floor(closes.p10),
+    until: Math.floor(closes.p50),
+    openedBy: seen ? 'leaf fall seen' : 'chilling',
+  };
+  return { value, working: workingOf(species, value, runs) };
+}
+
+interface YearRun {
+  opens: EpochDay;
+  closes: EpochDay;
+  chillDays: number;
+  needed: number;
+}
+
+function oneYear(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, latitudeDeg: number, warmth: Warmth, year: number, autumn: EpochDay): YearRun {
+  const end = Math.min(autumn + 300, warmth.asOf + warmth.years[year].length);
+  const heatFrom = heatStart(latitudeDeg, autumn);
+  let hours = 0;
+  let chillDays = 0;
+  let heat = 0;
+  let opens = Infinity;
+  let closes = Infinity;
+  let needed = Infinity;
+  for (let day = growthStop(latitudeDeg, autumn); day <= end; day++) {
+    if (opens === Infinity) {
+      hours += dailyOn(warmth.chillHours, warmth, year, day);
+      if (hours >= species.liftChillHours) opens = day;
+    }
+    if (day >= autumn && dailyOn(warmth.meanC, warmth, year, day) <= 5) chillDays++;
+    if (day < heatFrom) continue;
+    heat += dailyOn(warmth, warmth, year, day);
+    needed = budburstThermalTime(species.budburst, chillDays);
+    if (heat >= needed) {
+      closes = day - BEFORE_BUDBURST_DAYS;
+      break;
+    }
+  }
+  return { opens, closes, chillDays, needed };
+}
+
+function band(values: number[]): Band {
+  const sorted = Float64Array.from(values).sort();
+  return { p10: quantileSorted(sorted, 0.1), p50: quantileSorted(sorted, 0.5), p90: quantileSorted(sorted, 0.9) };
+}
+
+function workingOf(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, w: LiftingWindow, runs: YearRun[]): Step[] {
+  const middle = [...runs].sort((x, y) => x.closes - y.closes)[Math.floor((runs.length - 1) / 2)];
+  const { a, b, k } = species.budburst;
+  return [
+    w.openedBy === 'chilling'
+      ? {
+          what: 'Opens',
+          how: `Day on which hours between 0 and 7.2 °C since growth stopped reach ${put(species.liftChillHours)}; middle of ${runs.length} weather years.`,
+          result: w.from,
+          unit: 'date',
+          inputs: [{ name: 'chilling to lift', value: species.liftChillHours, unit: 'h', origin: 'starting' }],
+        }
+      : { what: 'Opens', how: 'Leaf fall was seen.', result: w.from, unit: 'date' },
+    {
+      what: 'Warmth that buds need after the middle year’s chilling',
+      expression: sum`${a} + ${b} × exp(${-k} × ${middle.chillDays})`,
+      result: budburstThermalTime(species.budburst, middle.chillDays),
+      unit: '°C·d',
+      inputs: [
+        { name: 'days with mean ≤ 5 °C', value: middle.chillDays, unit: 'd', origin: 'record' },
+        { name: 'a, b, k', value: `${a}, ${b}, ${k}`, origin: 'starting' },
+      ],
+      source: 'Cannell & Smith 1983',
+    },
+    {
+      what: 'Closes: two weeks before that budburst',
+      how: `One date a weather year (${runs.length}); best before is where one year in ten has closed.`,
+      result: w.bestBefore,
+      unit: 'date',
+    },
+  ];
+}

@@ -1,0 +1,119 @@
+import { autumnStart } from '../calendar/season';
+import type { EpochDay } from '../calendar/day';
+import type { LotForecast } from '../forecast/forecast';
+import type { LotFacts } from '../forecast/lotFacts';
+import type { Standing } from '../forecast/standing';
+
+/** When an act is due. */
+export type When = 'now' | 'week' | 'weeks' | 'watch';
+
+/** One thing to do about one lot, with what it rests on. */
+export interface Act {
+  lotId: string;
+  rule: RuleName;
+  when: When;
+  by: EpochDay | null;
+  /** The figures the reason is written from. */
+  figures: Record<string, number>;
+  /** Trees at stake. */
+  trees: number;
+}
+
+interface Situation {
+  facts: LotFacts;
+  forecast: LotForecast;
+  standing: Standing;
+  latitudeDeg: number;
+}
+
+type Finding = Pick<Act, 'when' | 'by' | 'figures'> | null;
+
+function whenFor(by: EpochDay, today: EpochDay): When {
+  if (by <= today) return 'now';
+  if (by <= today + 7) return 'week';
+  if (by <= today + 28) return 'weeks';
+  return 'watch';
+}
+
+/** The rules of Today, each data: a name and a question put to one lot. */
+const rules = {
+  'write-off': ({ standing }: Situation): Finding =>
+    standing.decision.kind === 'write-off' ? { when: 'now', by: null, figures: { since: standing.decision.since } } : null,
+
+  'root-bound': ({ standing, forecast }: Situation): Finding =>
+    standing.decision.kind === 'move-now'
+      ? { when: 'now', by: null, figures: { chance: forecast.state.chanceBound, fill: forecast.state.fill.p50, since: standing.decision.boundSince } }
+      : null,
+
+  'hold-ends': ({ standing, forecast }: Situation): Finding => {
+    if (standing.decision.kind !== 'move-by' || !Number.isFinite(standing.decision.by)) return null;
+    const { by, half } = standing.decision;
+    return { when: whenFor(by, forecast.state.day), by, figures: { half, fill: forecast.state.fill.p50 } };
+  },
+
+  'lid-reached': ({ facts, forecast, standing }: Situation): Finding => {
+    if (!forecast.lid || standing.status === 'lift' || !Number.isFinite(forecast.lid.p10)) return null;
+    const when = whenFor(forecast.lid.p10, forecast.state.day);
+    if (when === 'watch' || facts.home.kind !== 'bed' || forecast.lid.p50 < forecast.state.day - 200) return null;
+    return { when, by: forecast.lid.p10, figures: { half: forecast.lid.p50, headroomCm: facts.home.headroomCm ?? 0 } };
+  },
+
+  'lift': ({ standing, forecast }: Situation): Finding => {
+    if (standing.decision.kind !== 'lift') return null;
+    const { from, bestBefore, until } = standing.decision;
+    const when = whenFor(bestBefore - 14, forecast.state.day);
+    return { when: when === 'watch' ? 'weeks' : when, by: bestBefore, figures: { from, until } };
+  },
+
+  'second-season': ({ facts, forecast, latitudeDeg }: Situation): Finding => {
+    const up = forecast.emergence.seen;
+    if (up === null || facts.home.kind !== 'container') return null;
+    const winter = autumnStart(latitudeDeg, forecast.state.day);
+    const seasons = winter <= up ? 0 : 1 + Math.floor((winter - up) / 366);
+    if (seasons === 0) return null;
+    return { when: seasons > 1 ? 'now' : 'watch', by: null, figures: { seasons } };
+  },
+
+  'count-up': ({ facts, forecast, standing }: Situation): Finding => {
+    const day = forecast.state.day;
+    if (standing.decision.kind !== 'await-emergence') {
+      const last = facts.counts.filter((c) => c.day <= forecast.asOf).at(-1);
+      const young = forecast.emergence.seen !== null && day - forecast.emergence.seen <= 45;
+      return young && last && day - last.day >= 10 ? { when: 'week', by: last.day + 14, figures: { lastCount: last.day } } : null;
+    }
+    const { around } = standing.decision;
+    if (!Number.isFinite(around) || around > day + 28) return null;
+    return { when: around <= day ? 'now' : whenFor(around, day), by: around, figures: { around } };
+  },
+
+  'pull-plug': ({ facts, forecast }: Situation): Finding => {
+    if (facts.home.kind !== 'container') return null;
+    const { chanceReady, chanceBound, day } = forecast.state;
+    const last = Math.max(-Infinity, ...facts.pulls.filter((p) => p.day <= forecast.asOf).map((p) => p.day));
+    const unsure = (chanceReady > 0.15 && chanceReady < 0.85) || (chanceBound > 0.1 && chanceBound < 0.6);
+    if (!unsure || day - last < 28) return null;
+    return { when: 'week', by: null, figures: { chanceReady, chanceBound, vigourFromStart: forecast.vigour.startingShare } };
+  },
+} satisfies Record<string, (situation: Situation) => Finding>;
+
+export type RuleName = keyof typeof rules;
+export const ruleNames = Object.keys(rules) as RuleName[];
+
+const order: Record<When, number> = { now: 0, week: 1, weeks: 2, watch: 3 };
+
+/** What one lot asks for on the date its forecast looks at. */
+export function actsFor(facts: LotFacts, forecast: LotForecast, standing: Standing, latitudeDeg: number): Act[] {
+  const trees = standing.tally.standing + standing.tally.sown;
+  if (trees === 0) return [];
+  const acts: Act[] = [];
+  for (const rule of ruleNames) {
+    const finding = rules[rule]({ facts, forecast, standing, latitudeDeg });
+    if (finding) acts.push({ lotId: facts.id, rule, trees, ...finding });
+  }
+  return acts;
+}
+
+/** Soonest first, then by the trees at stake. */
+export function sortActs(acts: readonly Act[]): Act[] {
+  return [...acts].sort((a, b) => order[a.when] - order[b.when] || (a.by ?? -Infinity) - (b.by ?? -Infinity) || b.trees - a.trees);
+}

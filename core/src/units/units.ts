@@ -1,0 +1,112 @@
+/*
+ * The core counts in SI: mm, m, mL, L, g, kg, °C, days, plants per m². These are the bridges to the
+ * units a grower reads and types. Factors are exact by definition (international yard and pound,
+ * US liquid gallon).
+ */
+
+/** How a grower wants figures shown. */
+export type UnitSystem = 'metric' | 'us';
+
+/** What a number measures. Each has one SI unit in the core and one unit a system for show. */
+export type Quantity =
+  | 'timber' // mm: boards, beds, containers
+  | 'site' // m
+  | 'height' // cm
+  | 'diameter' // mm
+  | 'cell' // mL
+  | 'volume' // L
+  | 'mass' // kg
+  | 'temperature' // °C
+  | 'warmth' // °C·d
+  | 'rain' // mm
+  | 'density' // plants per m²
+  | 'area' // m²
+  | 'pressure'; // kPa
+
+interface Show {
+  unit: string;
+  factor: number;
+  offset?: number;
+  digits: number;
+}
+
+const MM_PER_INCH = 25.4;
+const L_PER_GALLON = 3.785411784;
+const KG_PER_POUND = 0.45359237;
+const M2_PER_FT2 = 0.3048 ** 2;
+
+const shows: Record<Quantity, Record<UnitSystem, Show>> = {
+  timber: {
+    metric: { unit: 'mm', factor: 1, digits: 0 },
+    us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 1 },
+  },
+  site: { metric: { unit: 'm', factor: 1, digits: 1 }, us: { unit: 'ft', factor: 1 / 0.3048, digits: 1 } },
+  height: { metric: { unit: 'cm', factor: 1, digits: 0 }, us: { unit: 'in', factor: 1 / 2.54, digits: 1 } },
+  diameter: {
+    metric: { unit: 'mm', factor: 1, digits: 1 },
+    us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 2 },
+  },
+  cell: {
+    metric: { unit: 'mL', factor: 1, digits: 0 },
+    us: { unit: 'in³', factor: 1000 / MM_PER_INCH ** 3, digits: 1 },
+  },
+  volume: {
+    metric: { unit: 'L', factor: 1, digits: 0 },
+    us: { unit: 'gal', factor: 1 / L_PER_GALLON, digits: 1 },
+  },
+  mass: { metric: { unit: 'kg', factor: 1, digits: 0 }, us: { unit: 'lb', factor: 1 / KG_PER_POUND, digits: 0 } },
+  temperature: {
+    metric: { unit: '°C', factor: 1, digits: 1 },
+    us: { unit: '°F', factor: 1.8, offset: 32, digits: 1 },
+  },
+  warmth: {
+    metric: { unit: '°C·d', factor: 1, digits: 0 },
+    us: { unit: '°F·d', factor: 1.8, digits: 0 },
+  },
+  rain: { metric: { unit: 'mm', factor: 1, digits: 1 }, us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 2 } },
+  density: {
+    metric: { unit: '/m²', factor: 1, digits: 0 },
+    us: { unit: '/ft²', factor: M2_PER_FT2, digits: 1 },
+  },
+  area: { metric: { unit: 'm²', factor: 1, digits: 2 }, us: { unit: 'ft²', factor: 1 / M2_PER_FT2, digits: 1 } },
+  pressure: {
+    metric: { unit: 'kPa', factor: 1, digits: 1 },
+    us: { unit: 'psi', factor: 1 / 6.894757293168361, digits: 2 },
+  },
+};
+
+/** The unit a system shows a quantity in. */
+export function unitOf(quantity: Quantity, system: UnitSystem): string {
+  return shows[quantity][system].unit;
+}
+
+/** SI → the number a grower reads. */
+export function toShown(value: number, quantity: Quantity, system: UnitSystem): number {
+  const { factor, offset = 0 } = shows[quantity][system];
+  return value * factor + offset;
+}
+
+/** The number a grower typed → SI. Inverse of {@link toShown}. */
+export function fromShown(shown: number, quantity: Quantity, system: UnitSystem): number {
+  const { factor, offset = 0 } = shows[quantity][system];
+  return (shown - offset) / factor;
+}
+
+/** Thin space between thousands, as figures are set in Kauri. */
+export function groupThousands(text: string): string {
+  const [whole, part] = text.split('.');
+  const grouped = whole.replace(/\B(?=(\d{3})+(?!\d))/g, '\u202f');
+  return part === undefined ? grouped : `${grouped}.${part}`;
+}
+
+/** A figure with its unit, e.g. `31 cm`. `digits` overrides the usual number of decimals. */
+export function formatQuantity(
+  value: number,
+  quantity: Quantity,
+  system: UnitSystem,
+  digits = shows[quantity][system].digits,
+): string {
+  const { unit } = shows[quantity][system];
+  const text = groupThousands(toShown(value, quantity, system).toFixed(digits)).replace(/^-(0(\.0+)?)$/, '$1');
+  return unit.startsWith('/') ? `${text}${unit}` : `${text}\u00a0${unit}`;
+}

@@ -1,0 +1,85 @@
+import type { EpochDay } from '../calendar/day';
+import { sineAbove } from './degreeDays';
+import type { Outlook } from './ensemble';
+import { hoursBetween } from './hoursBetween';
+
+/** Growth and root activity are counted above this, °C. */
+export const GROWTH_BASE_C = 5;
+
+/** A daily figure along an outlook: the past once, each coming year its own. */
+export interface Daily {
+  past: Float64Array;
+  years: Float64Array[];
+}
+
+/** Daily warmth (°C·d above 5), chilling hours and mean temperature along an outlook. */
+export interface Warmth extends Daily {
+  asOf: EpochDay;
+  pastStart: EpochDay;
+  chillHours: Daily;
+  meanC: Daily;
+}
+
+/** Works out the daily sums of an outlook once, for all lots under it. */
+export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C): Warmth {
+  const daily = (figure: (tMinC: number, tMaxC: number) => number): Daily => {
+    const over = (low: Float64Array, high: Float64Array) => Float64Array.from(low, (tMinC, i) => figure(tMinC, high[i]));
+    return {
+      past: over(outlook.pastMinC, outlook.pastMaxC),
+      years: outlook.years.map((year) => over(year.tMinC, year.tMaxC)),
+    };
+  };
+  return {
+    asOf: outlook.asOf,
+    pastStart: outlook.pastStart,
+    ...daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, baseC)),
+    chillHours: daily((tMinC, tMaxC) => hoursBetween({ tMinC, tMaxC })),
+    meanC: daily((tMinC, tMaxC) => (tMinC + tMaxC) / 2),
+  };
+}
+
+/** A daily figure on any day within an outlook, in one of its years. Days outside give the nearest edge. */
+export function dailyOn(daily: Daily, { asOf, pastStart }: Warmth, year: number, day: EpochDay): number {
+  if (day <= asOf) return daily.past[Math.max(0, day - pastStart)];
+  const ahead = daily.years[year];
+  return ahead[Math.min(ahead.length - 1, day - asOf - 1)];
+}
+
+/** Temperatures of any day within an outlook, in one of its years. Days outside give the nearest edge. */
+export function tempsOn(outlook: Outlook, year: number, day: EpochDay): { tMinC: number; tMaxC: number } {
+  if (day <= outlook.asOf) {
+    const i = Math.max(0, day - outlook.pastStart);
+    return { tMinC: outlook.pastMinC[i], tMaxC: outlook.pastMaxC[i] };
+  }
+  const i = Math.min(outlook.horizonDays - 1, day - outlook.asOf - 1);
+  return { tMinC: outlook.years[year].tMinC[i], tMaxC: outlook.years[year].tMaxC[i] };
+}
+
+/** A day as the season ribbon draws it. */
+export interface RibbonDay {
+  warmth: number;
+  chillHours: number;
+  /** 1 or 0 for a recorded day, the share of years ahead. */
+  frost: number;
+  forecast: boolean;
+}
+
+/** Warmth, chill and frost for each day of a strip; days ahead are means over the ensemble. */
+export function ribbonDays(outlook: Outlook, start: EpochDay, end: EpochDay): RibbonDay[] {
+  const days: RibbonDay[] = [];
+  for (let day = start; day <= end; day++) {
+    const forecast = day > outlook.asOf;
+    const members = forecast ? outlook.years.length : 1;
+    let warmth = 0;
+    let chillHours = 0;
+    let frost = 0;
+    for (let y = 0; y < members; y++) {
+      const temps = tempsOn(outlook, y, day);
+      warmth += sineAbove(temps.tMinC, temps.tMaxC, GROWTH_BASE_C) / members;
+      chillHours += hoursBetween(temps) / members;
+      frost += (temps.tMinC < 0 ? 1 : 0) / members;
+    }
+    days.push({ warmth, chillHours, frost, forecast });
+  }
+  return days;
+}

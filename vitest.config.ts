@@ -1,0 +1,19 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          root: 'server',
+          include: ['test/**/*.test.ts'],
+          fileParallelism: false,
+          hookTimeout: 60_000,
+          testTimeout: 60_000,
+        },
+      },
+    ],
+  },
+});
