@@ -39,3 +39,5 @@ export * from './today/acts';
 export * from './tabular/fields';
 export * from './weather/readStation';
 export * from './growth/readMeasurements';
+export * from './forecast/factsFrom';
+export * from './forecast/emergence';

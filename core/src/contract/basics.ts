@@ -1,0 +1,58 @@
+import { z } from 'zod';
+
+/** Ids are UUIDv7, made by whoever creates the row, so that a retried write is the same write. */
+export const Id = z.uuidv7('This id is not a UUIDv7.');
+
+/** A plain date of work. */
+export const PlainDate = z.iso
+  .date('A date is written YYYY-MM-DD and must exist.')
+  .refine((iso) => iso >= '1950-01-01' && iso <= '2150-12-31', 'The date must lie between 1950 and 2150.');
+
+export const Name = z
+  .string()
+  .trim()
+  .min(1, 'A name is needed.')
+  .max(120, 'At most 120 characters.')
+  .regex(/^[^\p{Cc}]*$/u, 'A name holds no control characters.');
+
+export const Note = z
+  .string()
+  .trim()
+  .max(2000, 'At most 2 000 characters.')
+  .regex(/^[^\p{Cc}]*(\n[^\p{Cc}]*)*$/u, 'A note holds no control characters.')
+  .default('');
+
+/** A whole number within limits, with a sentence in the grower's words. */
+export function wholeNumber(what: string, least: number, most: number) {
+  const sentence = `${what}: a whole number from ${least} to ${most.toLocaleString('en')}.`;
+  return z.number(sentence).int(sentence).min(least, sentence).max(most, sentence);
+}
+
+/** A number within limits, with a sentence. */
+export function numberBetween(what: string, least: number, most: number, unit = '') {
+  const sentence = `${what}: a number from ${least} to ${most.toLocaleString('en')}${unit && ` ${unit}`}.`;
+  return z.number(sentence).min(least, sentence).max(most, sentence);
+}
+
+export const Role = z.enum(['visitor', 'crew', 'grower', 'owner']);
+export type Role = z.infer<typeof Role>;
+
+const rank: Record<Role, number> = { visitor: 0, crew: 1, grower: 2, owner: 3 };
+
+/** Whether a role may do what another is needed for: owner ⊃ grower ⊃ crew ⊃ visitor. */
+export function mayAct(has: Role, needed: Role): boolean {
+  return rank[has] >= rank[needed];
+}
+
+/** An answer that says what went wrong (RFC 9457). */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  fields: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  /** For a stale edit: the row as it stands now. */
+  current: z.unknown().optional(),
+  requestId: z.string().optional(),
+});
+export type Problem = z.infer<typeof Problem>;

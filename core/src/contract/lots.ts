@@ -1,0 +1,168 @@
+import { z } from 'zod';
+import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../growth/readMeasurements';
+import { accounts, outCauses } from '../ledger/ledger';
+import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from './basics';
+
+const lotWords = {
+  speciesId: Id,
+  sownOn: PlainDate,
+  seedState: z.enum(['ready', 'fresh']),
+  targetHeightCm: numberBetween('Height wanted', 1, HEIGHT_LIMIT_CM, 'cm').nullable(),
+  note: Note,
+};
+
+/** Where a lot stands for a while: cells in trays on a bench, or part of a bed at a density. */
+export const NewStage = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('container'),
+    id: Id,
+    placeId: Id,
+    containerTypeId: Id,
+    trays: wholeNumber('Trays', 1, 10_000),
+  }),
+  z.object({
+    kind: z.literal('bed'),
+    id: Id,
+    placeId: Id,
+    densityPerM2: numberBetween('Density', 1, 5_000, 'trees per m²'),
+    areaM2: numberBetween('Bed area', 0.01, 200, 'm²'),
+  }),
+]);
+export type NewStage = z.infer<typeof NewStage>;
+
+export const NewLot = z.object({
+  id: Id,
+  code: Name.max(24, 'A lot’s code has at most 24 characters.'),
+  ...lotWords,
+  seeds: wholeNumber('Seeds sown', 1, 10_000_000),
+  stage: NewStage,
+});
+export type NewLot = z.infer<typeof NewLot>;
+
+export const EditedLot = z.object({
+  version: wholeNumber('Version', 1, 1e9),
+  targetHeightCm: lotWords.targetHeightCm,
+  leafFallOn: PlainDate.nullable(),
+  note: Note,
+});
+
+export const Stage = z.object({
+  id: Id,
+  placeId: Id,
+  containerTypeId: Id.nullable(),
+  trays: z.number().nullable(),
+  densityPerM2: z.number().nullable(),
+  areaM2: z.number().nullable(),
+  startedOn: PlainDate,
+  endedOn: PlainDate.nullable(),
+});
+export type Stage = z.infer<typeof Stage>;
+
+export const LotRow = z.object({
+  id: Id,
+  code: z.string(),
+  speciesId: Id,
+  sownOn: PlainDate,
+  seedState: z.enum(['ready', 'fresh']),
+  targetHeightCm: z.number().nullable(),
+  leafFallOn: PlainDate.nullable(),
+  note: z.string(),
+  version: z.number(),
+  stage: Stage,
+  held: z.object({ seed: z.number(), sown: z.number(), standing: z.number(), lifted: z.number(), out: z.number() }),
+  lastRecordOn: PlainDate.nullable(),
+});
+export type LotRow = z.infer<typeof LotRow>;
+
+export const LotPage = z.object({ lots: z.array(LotRow), next: z.string().nullable() });
+
+export const PageQuery = z.object({
+  after: z.string().max(60).optional().describe('Key of the last row already seen'),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+});
+
+/** Everything recorded of a lot, as forecasts read it. `entry` names the record it came with, for undo. */
+export const Evidence = z.object({
+  lotId: Id,
+  counts: z.array(z.object({ entry: Id, on: PlainDate, count: z.number(), note: z.string() })),
+  sizes: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      what: z.enum(['height', 'diameter']),
+      n: z.number(),
+      mean: z.number(),
+      sd: z.number(),
+    }),
+  ),
+  pulls: z.array(
+    z.object({ entry: Id, on: PlainDate, scores: z.array(z.number()), spoiled: z.number(), note: z.string() }),
+  ),
+  movements: z.array(
+    z.object({
+      id: Id,
+      entry: Id,
+      on: PlainDate,
+      from: z.enum(accounts),
+      to: z.enum(accounts),
+      count: z.number(),
+      note: z.string(),
+    }),
+  ),
+});
+export type Evidence = z.infer<typeof Evidence>;
+
+export const EvidencePage = z.object({ evidence: z.array(Evidence), next: z.string().nullable() });
+
+export const JournalEntry = z.object({
+  id: Id,
+  at: z.string(),
+  who: z.string(),
+  act: z.string(),
+  before: z.unknown(),
+  after: z.unknown(),
+});
+export type JournalEntry = z.infer<typeof JournalEntry>;
+
+export const LotDetail = z.object({ lot: LotRow, evidence: Evidence, journal: z.array(JournalEntry) });
+export type LotDetail = z.infer<typeof LotDetail>;
+
+const entry = { id: Id, on: PlainDate, note: Note };
+
+export const EmergenceCount = z.object({
+  ...entry,
+  counted: wholeNumber('Seedlings counted', 0, 10_000_000),
+  cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
+});
+
+const heights = z.array(numberBetween('Height', 0.1, HEIGHT_LIMIT_CM, 'cm')).max(2000);
+const diameters = z.array(numberBetween('Collar diameter', 0.1, DIAMETER_LIMIT_MM, 'mm')).max(2000);
+
+export const SizeSample = z
+  .object({ ...entry, heightsCm: heights, diametersMm: diameters })
+  .refine((s) => s.heightsCm.length + s.diametersMm.length > 0, 'Measure at least one plant.');
+
+export const RootPull = z
+  .object({
+    ...entry,
+    scores: z.array(wholeNumber('Plug score', 0, 4)).min(1, 'Score at least one plug.').max(200),
+    spoiled: wholeNumber('Plants spoiled', 0, 200),
+  })
+  .refine((p) => p.spoiled <= p.scores.length, 'No more plants can be spoiled than were pulled.');
+
+export const Lift = z
+  .object({
+    ...entry,
+    lifted: wholeNumber('Trees lifted', 0, 10_000_000),
+    culled: wholeNumber('Trees culled', 0, 10_000_000),
+  })
+  .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.');
+
+export const Loss = z.object({
+  ...entry,
+  from: z.enum(['sown', 'standing', 'lifted']),
+  cause: z.enum(outCauses),
+  count: wholeNumber('Number gone', 1, 10_000_000),
+});
+
+export const Undo = z.object({ id: Id, on: PlainDate });

@@ -1,0 +1,186 @@
+import { z } from 'zod';
+import { Id, type Role } from './basics';
+import * as lots from './lots';
+import * as people from './people';
+import * as weather from './weather';
+import * as yard from './yard';
+
+/** Who may call a route: anyone, anyone signed in, or a member of the nursery with at least this role. */
+export type Access = 'anyone' | 'signed-in' | Role;
+
+export interface Route<
+  Params extends z.ZodType = z.ZodType,
+  Query extends z.ZodType = z.ZodType,
+  Body extends z.ZodType = z.ZodType,
+  Answer extends z.ZodType = z.ZodType,
+> {
+  method: 'GET' | 'POST' | 'PUT';
+  /** Below `/api`, parameters as `:name`. */
+  path: string;
+  access: Access;
+  summary: string;
+  params: Params;
+  query: Query;
+  body: Body;
+  answer: Answer;
+  /** Set where the body or the answer is not JSON. */
+  bodyType?: 'text/csv';
+  answerType?: 'text/csv' | 'application/x-ndjson';
+}
+
+const none = z.object({});
+const done = z.object({ done: z.literal(true) });
+const inNursery = z.object({ nursery: Id });
+const atLot = z.object({ nursery: Id, lot: Id });
+
+function route<
+  Params extends z.ZodType = typeof none,
+  Query extends z.ZodType = typeof none,
+  Body extends z.ZodType = typeof none,
+  Answer extends z.ZodType = typeof done,
+>(
+  method: Route['method'],
+  path: string,
+  access: Access,
+  summary: string,
+  parts: Partial<Pick<Route<Params, Query, Body, Answer>, 'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'>> = {},
+): Route<Params, Query, Body, Answer> {
+  return {
+    method,
+    path,
+    access,
+    summary,
+    params: none as unknown as Params,
+    query: none as unknown as Query,
+    body: none as unknown as Body,
+    answer: done as unknown as Answer,
+    ...parts,
+  };
+}
+
+/** Every route of the server, in one table: validation, the typed client and OpenAPI come from it. */
+export const routes = {
+  health: route('GET', '/health', 'anyone', 'Whether the server and its database answer', {
+    answer: z.object({ server: z.literal('up'), database: z.enum(['up', 'down']) }),
+  }),
+  door: route('GET', '/door', 'anyone', 'What the sign-in page needs', { answer: people.Door }),
+  setup: route('POST', '/setup', 'anyone', 'First start: the first nursery and its owner', {
+    body: people.Setup,
+    answer: people.Me,
+  }),
+  signIn: route('POST', '/sign-in', 'anyone', 'Sign in by e-mail and password', {
+    body: people.SignIn,
+    answer: people.Me,
+  }),
+  signOut: route('POST', '/sign-out', 'signed-in', 'Sign out of this browser'),
+  signOutEverywhere: route('POST', '/sign-out-everywhere', 'signed-in', 'Sign out of every browser'),
+  me: route('GET', '/me', 'signed-in', 'Who is signed in, and where they belong', { answer: people.Me }),
+
+  catalogue: route('GET', '/nurseries/:nursery/catalogue', 'visitor', 'The nursery, its places, species, containers and media', {
+    params: inNursery,
+    answer: yard.Catalogue,
+  }),
+  addPlace: route('POST', '/nurseries/:nursery/places', 'grower', 'Add a bed or a bench', {
+    params: inNursery,
+    body: yard.NewPlace,
+    answer: yard.Place,
+  }),
+  editPlace: route('PUT', '/nurseries/:nursery/places/:place', 'grower', 'Change a bed or a bench', {
+    params: z.object({ nursery: Id, place: Id }),
+    body: yard.EditedPlace,
+    answer: yard.Place,
+  }),
+
+  lots: route('GET', '/nurseries/:nursery/lots', 'visitor', 'Lots by code, a page at a time', {
+    params: inNursery,
+    query: lots.PageQuery,
+    answer: lots.LotPage,
+  }),
+  evidence: route('GET', '/nurseries/:nursery/evidence', 'visitor', 'Records of lots as forecasts read them, a page at a time', {
+    params: inNursery,
+    query: lots.PageQuery,
+    answer: lots.EvidencePage,
+  }),
+  lot: route('GET', '/nurseries/:nursery/lots/:lot', 'visitor', 'One lot with its records and journal', {
+    params: atLot,
+    answer: lots.LotDetail,
+  }),
+  sowLot: route('POST', '/nurseries/:nursery/lots', 'grower', 'Sow a lot', {
+    params: inNursery,
+    body: lots.NewLot,
+    answer: lots.LotDetail,
+  }),
+  editLot: route('PUT', '/nurseries/:nursery/lots/:lot', 'grower', 'Change a lot’s target, leaf fall or note', {
+    params: atLot,
+    body: lots.EditedLot,
+    answer: lots.LotDetail,
+  }),
+  countEmergence: route('POST', '/nurseries/:nursery/lots/:lot/emergence', 'crew', 'Count what stands', {
+    params: atLot,
+    body: lots.EmergenceCount,
+    answer: lots.LotDetail,
+  }),
+  measureLot: route('POST', '/nurseries/:nursery/lots/:lot/sizes', 'crew', 'Heights and collar diameters of a sample', {
+    params: atLot,
+    body: lots.SizeSample,
+    answer: lots.LotDetail,
+  }),
+  pullRoots: route('POST', '/nurseries/:nursery/lots/:lot/pulls', 'crew', 'Score pulled plugs', {
+    params: atLot,
+    body: lots.RootPull,
+    answer: lots.LotDetail,
+  }),
+  liftLot: route('POST', '/nurseries/:nursery/lots/:lot/lifts', 'crew', 'Lift and cull', {
+    params: atLot,
+    body: lots.Lift,
+    answer: lots.LotDetail,
+  }),
+  writeOff: route('POST', '/nurseries/:nursery/lots/:lot/losses', 'crew', 'Write seeds or trees off by a named cause', {
+    params: atLot,
+    body: lots.Loss,
+    answer: lots.LotDetail,
+  }),
+  undoEntry: route('POST', '/nurseries/:nursery/lots/:lot/entries/:entry/undo', 'crew', 'Reverse a record', {
+    params: z.object({ nursery: Id, lot: Id, entry: Id }),
+    body: lots.Undo,
+    answer: lots.LotDetail,
+  }),
+
+  weather: route('GET', '/nurseries/:nursery/weather', 'visitor', 'Daily weather, column by column', {
+    params: inNursery,
+    answer: weather.WeatherColumns,
+  }),
+  importWeather: route('POST', '/nurseries/:nursery/weather/import', 'grower', 'Check or take a station’s table', {
+    params: inNursery,
+    query: weather.WeatherImportQuery,
+    bodyType: 'text/csv',
+    answerType: 'application/x-ndjson',
+    answer: weather.ImportProgress,
+  }),
+  exportWeather: route('GET', '/nurseries/:nursery/weather.csv', 'visitor', 'Daily weather as a table', {
+    params: inNursery,
+    answerType: 'text/csv',
+    answer: z.string(),
+  }),
+  importMeasurements: route('POST', '/nurseries/:nursery/measurements/import', 'crew', 'Check or take a table of measured plants', {
+    params: inNursery,
+    query: weather.MeasurementImportQuery,
+    bodyType: 'text/csv',
+    answerType: 'application/x-ndjson',
+    answer: weather.ImportProgress,
+  }),
+  exportMeasurements: route('GET', '/nurseries/:nursery/measurements.csv', 'visitor', 'Every measured plant as a table', {
+    params: inNursery,
+    answerType: 'text/csv',
+    answer: z.string(),
+  }),
+} as const;
+
+export type Routes = typeof routes;
+export type RouteName = keyof Routes;
+export type ParamsOf<N extends RouteName> = z.infer<Routes[N]['params']>;
+export type QueryOf<N extends RouteName> = z.infer<Routes[N]['query']>;
+export type QueryInputOf<N extends RouteName> = z.input<Routes[N]['query']>;
+export type BodyOf<N extends RouteName> = z.infer<Routes[N]['body']>;
+export type BodyInputOf<N extends RouteName> = z.input<Routes[N]['body']>;
+export type AnswerOf<N extends RouteName> = z.infer<Routes[N]['answer']>;

@@ -1,0 +1,63 @@
+import { bedGeometry } from '../bed/geometry';
+import { openAreaFraction } from '../bed/openAreaFraction';
+import { dayOf } from '../calendar/day';
+import { containerAirShare, containerVolume } from '../container/container';
+import type { ContainerType, Evidence, LotRow, Medium, Place, Species } from '../contract';
+import type { Home, LotFacts } from './lotFacts';
+
+/** What a nursery's catalogue says of the things a lot refers to. */
+export interface Lookup {
+  species: ReadonlyMap<string, Species>;
+  places: ReadonlyMap<string, Place>;
+  containers: ReadonlyMap<string, ContainerType>;
+  media: ReadonlyMap<string, Medium>;
+}
+
+/**
+ * Puts together what a forecast needs of a lot from the rows the server sends.
+ * @throws Error when a row refers to something the catalogue does not hold
+ */
+export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotFacts {
+  const species = lookup.species.get(row.speciesId);
+  if (!species) throw new Error(`Lot ${row.code} names a species that is not in the list.`);
+  return {
+    id: row.id,
+    code: row.code,
+    species: species.values,
+    sownOn: dayOf(row.sownOn),
+    seedState: row.seedState,
+    home: homeOf(row, lookup),
+    targetHeightCm: row.targetHeightCm,
+    leafFallOn: row.leafFallOn === null ? null : dayOf(row.leafFallOn),
+    counts: evidence.counts.map((c) => ({ day: dayOf(c.on), count: c.count })),
+    sizes: evidence.sizes.map((s) => ({ day: dayOf(s.on), what: s.what, n: s.n, mean: s.mean, sd: s.sd })),
+    pulls: evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })),
+    movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
+  };
+}
+
+function homeOf(row: LotRow, lookup: Lookup): Home {
+  const { stage } = row;
+  if (stage.containerTypeId !== null) {
+    const container = lookup.containers.get(stage.containerTypeId);
+    if (!container) throw new Error(`Lot ${row.code} names a container that is not in the list.`);
+    return {
+      kind: 'container',
+      name: container.values.name,
+      cellMl: containerVolume(container.values).value,
+      depthMm: container.values.depthMm,
+      airShare: containerAirShare(container.values).value,
+    };
+  }
+  const place = lookup.places.get(stage.placeId)?.place;
+  if (place?.kind !== 'bed') throw new Error(`Lot ${row.code} stands in a bed that is not in the list.`);
+  const settling = place.mediumId === null ? undefined : lookup.media.get(place.mediumId)?.values.settling;
+  const geometry = bedGeometry(place.design, settling).value;
+  return {
+    kind: 'bed',
+    densityPerM2: stage.densityPerM2 ?? 1,
+    settledDepthMm: geometry.settledDepthMm,
+    airShare: openAreaFraction(place.design.layers).value,
+    headroomCm: geometry.headroomMm === null ? null : geometry.headroomMm / 10,
+  };
+}

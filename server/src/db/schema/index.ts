@@ -1,0 +1,4 @@
+export * from './people';
+export * from './yard';
+export * from './lots';
+export * from './records';

@@ -1,0 +1,223 @@
+import { hash } from '@node-rs/argon2';
+import {
+  dayFrom,
+  dayOf,
+  factsFrom,
+  generateWeather,
+  isoOf,
+  partsOf,
+  roughNormals,
+  type EpochDay,
+  type Lookup,
+  type LotFacts,
+  type WeatherSeries,
+} from '@kauri/core';
+import type { Evidence, NewStage, PlaceBody } from '@kauri/core/contract';
+import pg from 'pg';
+import { v7 as newId } from 'uuid';
+import { membership, person } from '../db/schema/index';
+import { inNursery, type Tx } from '../db/tenant';
+import { stockNursery } from '../features/people/createNursery';
+import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
+import { lotRow } from '../features/lots/lotRows';
+import { sowLot } from '../features/lots/sow';
+import { storeDays } from '../features/weather/importWeather';
+import { addPlace } from '../features/yard/places';
+import { yardHandlers } from '../features/yard/routes';
+import type { NurseryCall, Server, Work } from '../http/context';
+import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
+import { grow, sampleAround, scoresFor, type Truth } from './truth';
+
+const YEARS_OF_WEATHER = 10;
+const DEMO_LOCK = 7_041_955;
+
+/** Loads the demo nurseries once, dated back from today; a database that has people is left alone. */
+export async function loadDemo(server: Server, ownerUrl: string): Promise<void> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    await owner.query('select pg_advisory_lock($1)', [DEMO_LOCK]);
+    const { rows } = await owner.query<{ done: boolean }>('select is_set_up() as done');
+    if (rows[0].done) return;
+    let place = 0;
+    for (const demo of demoNurseries) {
+      const people = await loadNursery(server, demo);
+      for (const p of people) {
+        await owner.query('insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)', [
+          p.email,
+          p.name,
+          p.role,
+          demo.name,
+          DEMO_PASSWORD,
+          place++,
+        ]);
+      }
+    }
+  } finally {
+    await owner.end();
+  }
+}
+
+async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNursery['people']> {
+  const nurseryId = newId();
+  const people = demo.people.map((p) => ({ ...p, id: newId() }));
+  const boss = people.find((p) => p.role === 'owner')!;
+  const today = server.today(demo.timeZone);
+  const passwordHash = await hash(DEMO_PASSWORD);
+  await inNursery(server.pool, { nurseryId, personId: boss.id }, async (tx) => {
+    const work: Work = { tx, nurseryId, personId: boss.id, today };
+    await tx.insert(person).values(people.map(({ id, name, email }) => ({ id, name, email, passwordHash })));
+    const { name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone } = demo;
+    await stockNursery(tx, { id: nurseryId, name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone, units: 'metric' });
+    await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
+    const weather = await makeWeather(work, demo);
+    await makePlaces(work, demo);
+    const lookup = await lookupOf(server, tx, nurseryId);
+    for (const lot of demo.lots) await makeLot({ ...work, personId: people[0].id }, demo, lot, weather, lookup);
+  });
+  return demo.people;
+}
+
+async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries> {
+  const end = dayOf(work.today);
+  const days = Math.round(YEARS_OF_WEATHER * 365.25);
+  const series = generateWeather(roughNormals(demo.latitudeDeg, demo.elevationM), end - days + 1, days, demo.weatherSeed);
+  await storeDays(
+    work,
+    Array.from(series.tMinC, (tMinC, i) => ({
+      date: isoOf(series.start + i),
+      tMinC,
+      tMaxC: series.tMaxC[i],
+      rainMm: series.rainMm[i],
+    })),
+  );
+  return series;
+}
+
+async function makePlaces(work: Work, demo: DemoNursery): Promise<void> {
+  const { rows } = await work.tx.$client.query<{ id: string }>('select id from medium where nursery_id = $1 order by id', [work.nurseryId]);
+  for (const p of demo.places) {
+    const spot = { name: p.name, eastM: p.east, northM: p.north, turned: p.turned ?? false, mediumId: rows[p.medium].id };
+    const place = p.bed
+      ? { ...spot, kind: 'bed', design: { schema: 1, ...p.bed } }
+      : { ...spot, kind: 'bench', design: { schema: 1, ...p.bench } };
+    await addPlace(work, newId(), place as PlaceBody);
+  }
+}
+
+async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Lookup> {
+  const catalogue = await yardHandlers.catalogue({ server, tx, nurseryId, role: 'owner' } as NurseryCall<'catalogue'>);
+  const byId = <T extends { id: string }>(rows: T[]) => new Map(rows.map((row) => [row.id, row]));
+  return {
+    species: byId(catalogue.species),
+    places: byId(catalogue.places),
+    containers: byId(catalogue.containers),
+    media: byId(catalogue.media),
+  };
+}
+
+/** First of the northern March, or southern September, that opened the season today lies in. */
+function springOf(demo: DemoNursery, today: EpochDay, season: number): number {
+  const { year } = partsOf(today);
+  const month = demo.latitudeDeg >= 0 ? 3 : 9;
+  return (dayFrom(year, month, 1) <= today ? year : year - 1) + season;
+}
+
+function sowingDay(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
+  const [month, day] = lot.sown;
+  const year = springOf(demo, today, lot.season);
+  if (demo.latitudeDeg >= 0) return dayFrom(year, month, day);
+  return month + 6 > 12 ? dayFrom(year + 1, month - 6, day) : dayFrom(year, month + 6, day);
+}
+
+async function makeLot(work: Work, demo: DemoNursery, lot: DemoLot, weather: WeatherSeries, lookup: Lookup): Promise<void> {
+  const today = dayOf(work.today);
+  // A lot whose sowing is still to come this season is shown as last season's.
+  let sownOn = sowingDay(demo, lot, today);
+  if (sownOn > today - 3) sownOn = sowingDay(demo, { ...lot, season: lot.season - 1 }, today);
+  const id = newId();
+  const named = <T>(map: ReadonlyMap<string, T>, test: (item: T) => boolean) => [...map.values()].find(test)!;
+  const placeId = named(lookup.places, (p) => p.place.name === lot.place).id;
+  const home = lot.in;
+  const stage: NewStage =
+    'container' in home
+      ? { kind: 'container', id: newId(), placeId, containerTypeId: named(lookup.containers, (c) => c.values.name === home.container).id, trays: home.trays }
+      : { kind: 'bed', id: newId(), placeId, densityPerM2: home.density, areaM2: home.area };
+  await sowLot(work, {
+    id,
+    code: lot.code,
+    speciesId: named(lookup.species, (s) => s.code === lot.species).id,
+    sownOn: isoOf(sownOn),
+    seedState: lot.fresh ? 'fresh' : 'ready',
+    targetHeightCm: lot.target,
+    note: lot.note ?? '',
+    seeds: lot.seeds,
+    stage,
+  });
+  const row = (await lotRow(work.tx, work.nurseryId, id))!;
+  const nothing: Evidence = { lotId: id, counts: [], sizes: [], pulls: [], movements: [] };
+  const facts = factsFrom(row, nothing, lookup);
+  const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
+  const container = 'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;
+  const cells = 'container' in home ? home.trays * container!.values.cellsPerTray : Infinity;
+  await recordLot({ work, lot, facts, truth, id, today, cells });
+}
+
+interface Course {
+  work: Work;
+  lot: DemoLot;
+  facts: LotFacts;
+  truth: Truth;
+  id: string;
+  today: EpochDay;
+  /** Most plants there is room for. */
+  cells: number;
+}
+
+async function recordLot({ work, lot, facts, truth, id, today, cells }: Course): Promise<void> {
+  if (truth.upOn === null) return;
+  const entry = (day: EpochDay, note = '') => ({ id: newId(), on: isoOf(day), note });
+  const count = (day: EpochDay, counted: number) => countEmergence(work, id, { ...entry(day), counted, cause: null });
+  if (lot.fails) {
+    for (const after of [0, 25, 60]) if (truth.upOn + after <= today) await count(truth.upOn + after, 0);
+    return;
+  }
+  const full = Math.round(lot.seeds * truth.finalShare);
+  const final = Math.min(full, Math.round(cells * 0.97));
+  for (const [after, share] of [[1, 0.3], [12, 0.8], [28, 1]] as const) {
+    if (truth.upOn + after <= today) await count(truth.upOn + after, Math.round(final * share));
+  }
+  const lossDay = truth.upOn + 60;
+  if (lossDay <= today) {
+    const died = Math.max(1, Math.round(final * 0.04));
+    await writeOff(work, id, { ...entry(lossDay, 'Dry spell.'), from: 'standing', cause: 'drought', count: died });
+    const never = lot.seeds - final;
+    if (never > 0) await writeOff(work, id, { ...entry(lossDay), from: 'sown', cause: 'not-emerged', count: never });
+  }
+  for (const after of [55, 90, 125]) {
+    const day = truth.upOn + after;
+    if (day > today) break;
+    await measureLot(work, id, {
+      ...entry(day),
+      heightsCm: sampleAround(truth, truth.heightAt(day), facts.species.plantCv * 0.9, 12),
+      diametersMm: after > 60 ? sampleAround(truth, truth.diameterAt(day), 0.14, 12) : [],
+    });
+  }
+  if (facts.home.kind === 'container') {
+    for (const after of [75, 115, 150]) {
+      const day = truth.upOn + after;
+      if (day > today) break;
+      await pullRoots(work, id, { ...entry(day), scores: scoresFor(truth, truth.fillAt(day), 3), spoiled: after === 150 ? 1 : 0 });
+    }
+  }
+  if (lot.lifted) {
+    // Some seven months after coming up: the middle of its first winter.
+    const winter = truth.upOn + 225;
+    if (winter <= today) {
+      const row = (await lotRow(work.tx, work.nurseryId, id))!;
+      const culled = Math.round(row.held.standing * 0.06 * lot.lifted);
+      const lifted = Math.round((row.held.standing - culled) * lot.lifted);
+      await liftLot(work, id, { ...entry(winter, 'Bundled in 25s, heeled in.'), lifted, culled });
+    }
+  }
+}

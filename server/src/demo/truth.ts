@@ -1,0 +1,84 @@
+import {
+  betaMean,
+  cellMlOf,
+  densityFactor,
+  depthFactor,
+  emergenceClock,
+  gompertz,
+  normalDraw,
+  rootStep,
+  seededRandom,
+  seedFrom,
+  sineAbove,
+  SCORE_FILL,
+  type EpochDay,
+  type LotFacts,
+  type Random,
+  type WeatherSeries,
+} from '@kauri/core';
+
+/** How one demo lot really grows: what its counts, samples and pulls are drawn from. */
+export interface Truth {
+  upOn: EpochDay | null;
+  finalShare: number;
+  heightAt(day: EpochDay): number;
+  diameterAt(day: EpochDay): number;
+  fillAt(day: EpochDay): number;
+  random: Random;
+}
+
+/** Grows a lot by the models from its species' values, its own departures from them, and the weather. */
+export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: number, vigour: number): Truth {
+  const random = seededRandom(seedFrom(facts.code));
+  const s = facts.species;
+  const last = weather.start + weather.tMinC.length - 1;
+  const warmthOn = (day: EpochDay) => sineAbove(weather.tMinC[day - weather.start], weather.tMaxC[day - weather.start], 5);
+  const needed = s.emergenceDd.median * Math.exp(0.6 * s.emergenceDd.sdLog * normalDraw(random));
+  let upOn: EpochDay | null = null;
+  for (let day = emergenceClock(facts, latitudeDeg), sum = 0; day <= last; day++) {
+    sum += warmthOn(day);
+    if (sum >= needed) {
+      upOn = day;
+      break;
+    }
+  }
+  const thermal = new Map<EpochDay, number>();
+  const roots = new Map<EpochDay, number>();
+  if (upOn !== null) {
+    let sum = 0;
+    let rootMl = s.rootInitialMl;
+    for (let day = upOn; day <= last; day++) {
+      const dd = warmthOn(day);
+      sum += dd;
+      rootMl += rootStep(rootMl, s.rootRatePerDd * vigour * dd, s.rootLinearAtMl, cellMlOf(facts.home));
+      thermal.set(day, sum);
+      roots.set(day, rootMl);
+    }
+  }
+  const { home } = facts;
+  const depth = depthFactor(home.kind === 'bed' ? home.settledDepthMm : home.depthMm);
+  const crowd = home.kind === 'bed' ? densityFactor(home.densityPerM2, s.halfDensityPerM2) : 1;
+  const tallness = Math.exp(0.5 * s.heightCm.sdLog * normalDraw(random));
+  const rate = s.growthPerDd.median * Math.exp(0.5 * s.growthPerDd.sdLog * normalDraw(random));
+  return {
+    upOn,
+    finalShare: Math.min(0.97, betaMean(s.viability) * betaMean(s.emergence) * Math.exp(0.08 * normalDraw(random))),
+    heightAt: (day) => gompertz(s.heightCm.median * tallness * depth, s.seedlingHeightCm, rate, thermal.get(day) ?? 0),
+    diameterAt: (day) => gompertz(s.diameterMm.median * tallness * depth * crowd, s.seedlingDiameterMm, rate, thermal.get(day) ?? 0),
+    fillAt: (day) => (roots.get(day) ?? 0) / cellMlOf(facts.home),
+    random,
+  };
+}
+
+/** Values a grower would write down for a sample around a mean. */
+export function sampleAround(truth: Truth, mean: number, cv: number, n: number): number[] {
+  return Array.from({ length: n }, () => Math.max(0.3, Math.round(mean * (1 + cv * normalDraw(truth.random)) * 10) / 10));
+}
+
+/** Scores a grower would give plugs of a fill. */
+export function scoresFor(truth: Truth, fill: number, n: number): number[] {
+  return Array.from({ length: n }, () => {
+    const read = fill + 0.08 * normalDraw(truth.random);
+    return SCORE_FILL.reduce((best, value, score) => (Math.abs(value - read) < Math.abs(SCORE_FILL[best] - read) ? score : best), 0);
+  });
+}

@@ -1,0 +1,13 @@
+import type { RouteName } from '@kauri/core/contract';
+import type { Handler, NurseryHandler } from '../http/context';
+import { lotHandlers } from './lots/routes';
+import { peopleHandlers } from './people/routes';
+import { weatherHandlers } from './weather/routes';
+import { yardHandlers } from './yard/routes';
+
+type Outside = 'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEverywhere' | 'me';
+
+/** One handler for every route of the contract; the compiler sees to it that none is missing. */
+export type Handlers = { [N in RouteName]: N extends Outside ? Handler<N> : NurseryHandler<N> };
+
+export const handlers: Handlers = { ...peopleHandlers, ...yardHandlers, ...lotHandlers, ...weatherHandlers };

@@ -1,0 +1,54 @@
+import type { Evidence } from '@kauri/core/contract';
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { movement, observation } from '../../db/schema/index';
+import type { Tx } from '../../db/tenant';
+
+type Observation = typeof observation.$inferSelect;
+
+/** Records of some lots as forecasts read them: two queries however many lots. */
+export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): Promise<Evidence[]> {
+  if (lotIds.length === 0) return [];
+  const seen = await tx
+    .select()
+    .from(observation)
+    .where(and(eq(observation.nurseryId, nurseryId), inArray(observation.lotId, lotIds), isNull(observation.struckAt)))
+    .orderBy(asc(observation.onDate), asc(observation.id));
+  const moved = await tx
+    .select()
+    .from(movement)
+    .where(and(eq(movement.nurseryId, nurseryId), inArray(movement.lotId, lotIds)))
+    .orderBy(asc(movement.onDate), asc(movement.id));
+  const byLot = new Map<string, Evidence>(
+    lotIds.map((lotId) => [lotId, { lotId, counts: [], sizes: [], pulls: [], movements: [] }]),
+  );
+  for (const row of seen) addObservation(byLot.get(row.lotId)!, row);
+  for (const m of moved) {
+    byLot.get(m.lotId)!.movements.push({
+      id: m.id,
+      entry: m.entryId,
+      on: m.onDate,
+      from: m.fromAccount,
+      to: m.toAccount,
+      count: m.count,
+      note: m.note,
+    });
+  }
+  return [...byLot.values()];
+}
+
+function addObservation(evidence: Evidence, row: Observation): void {
+  const base = { entry: row.id, on: row.onDate };
+  const { values, note } = row;
+  switch (values.kind) {
+    case 'emergence':
+      evidence.counts.push({ ...base, count: values.counted, note });
+      break;
+    case 'size':
+      if (row.heightN) evidence.sizes.push({ ...base, what: 'height', n: row.heightN, mean: row.heightMean!, sd: row.heightSd! });
+      if (row.diameterN) evidence.sizes.push({ ...base, what: 'diameter', n: row.diameterN, mean: row.diameterMean!, sd: row.diameterSd! });
+      break;
+    case 'pull':
+      evidence.pulls.push({ ...base, scores: values.scores, spoiled: values.spoiled, note });
+      break;
+  }
+}

@@ -1,0 +1,90 @@
+import type { BodyOf, LotDetail, ParamsOf, RouteName } from '@kauri/core/contract';
+import { and, eq } from 'drizzle-orm';
+import { note } from '../../db/journal';
+import { lot } from '../../db/schema/index';
+import type { Tx } from '../../db/tenant';
+import type { NurseryCall, Work } from '../../http/context';
+import { Refusal } from '../../http/problems';
+import type { Handlers } from '../handlers';
+import { workOf } from '../yard/routes';
+import { evidenceOf } from './evidence';
+import { lotPage, lotRow } from './lotRows';
+import { countEmergence, liftLot, lockLot, measureLot, pullRoots, undoEntry, writeOff } from './records';
+import { sowLot } from './sow';
+
+async function lotDetail(tx: Tx, nurseryId: string, lotId: string): Promise<LotDetail> {
+  const row = await lotRow(tx, nurseryId, lotId);
+  if (!row) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  const [evidence] = await evidenceOf(tx, nurseryId, [lotId]);
+  const { rows } = await tx.$client.query<LotDetail['journal'][number]>(
+    `select j.id, to_char(j.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as at, p.name as who, j.act, j.before, j.after
+     from journal j join person p on p.id = j.person_id
+     where j.nursery_id = $1 and j.subject_id = $2 order by j.at desc, j.id desc limit 200`,
+    [nurseryId, lotId],
+  );
+  return { lot: row, evidence, journal: rows };
+}
+
+type Recording = 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
+
+/** A record on a lot: does it, then answers with the lot as it stands. */
+function recording<N extends Recording>(write: (work: Work, lotId: string, body: BodyOf<N>) => Promise<void>) {
+  return async (call: NurseryCall<N>): Promise<LotDetail> => {
+    const { lot: lotId } = call.params as ParamsOf<Recording>;
+    await write(await workOf(call as NurseryCall<RouteName>), lotId, call.body);
+    return lotDetail(call.tx, call.nurseryId, lotId);
+  };
+}
+
+async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Promise<void> {
+  const before = await lockLot(work, lotId);
+  if (before.version !== body.version) {
+    throw new Refusal(409, 'stale-edit', 'Someone changed this lot meanwhile. Yours is kept on the screen; compare and save again.', {
+      current: before,
+    });
+  }
+  if (body.leafFallOn !== null && (body.leafFallOn < before.sownOn || body.leafFallOn > work.today)) {
+    throw new Refusal(422, 'invalid', `Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`);
+  }
+  const { targetHeightCm, leafFallOn, note: words } = body;
+  await work.tx
+    .update(lot)
+    .set({ targetHeightCm, leafFallOn, note: words, version: before.version + 1 })
+    .where(and(eq(lot.nurseryId, work.nurseryId), eq(lot.id, lotId)));
+  await note(work, 'change lot', lotId, { targetHeightCm: before.targetHeightCm, leafFallOn: before.leafFallOn, note: before.note }, body);
+}
+
+export const lotHandlers: Pick<
+  Handlers,
+  'lots' | 'evidence' | 'lot' | 'sowLot' | 'editLot' | 'undoEntry' | Recording
+> = {
+  lots: ({ tx, nurseryId, query }) => lotPage(tx, nurseryId, query.after ?? '', query.limit),
+
+  async evidence({ tx, nurseryId, query }) {
+    const { lots, next } = await lotPage(tx, nurseryId, query.after ?? '', query.limit);
+    return { evidence: await evidenceOf(tx, nurseryId, lots.map((row) => row.id)), next };
+  },
+
+  lot: ({ tx, nurseryId, params }) => lotDetail(tx, nurseryId, params.lot),
+
+  async sowLot(call) {
+    await sowLot(await workOf(call), call.body);
+    return lotDetail(call.tx, call.nurseryId, call.body.id);
+  },
+
+  async editLot(call) {
+    await editLot(await workOf(call), call.params.lot, call.body);
+    return lotDetail(call.tx, call.nurseryId, call.params.lot);
+  },
+
+  countEmergence: recording<'countEmergence'>(countEmergence),
+  measureLot: recording<'measureLot'>(measureLot),
+  pullRoots: recording<'pullRoots'>(pullRoots),
+  liftLot: recording<'liftLot'>(liftLot),
+  writeOff: recording<'writeOff'>(writeOff),
+
+  async undoEntry(call) {
+    await undoEntry(await workOf(call), call.params.lot, call.params.entry, call.body);
+    return lotDetail(call.tx, call.nurseryId, call.params.lot);
+  },
+};

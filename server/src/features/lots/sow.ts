@@ -1,0 +1,59 @@
+import { bedGeometry, containerVolume, traysOnBench } from '@kauri/core';
+import type { BodyOf, NewStage } from '@kauri/core/contract';
+import { and, eq } from 'drizzle-orm';
+import { note } from '../../db/journal';
+import { containerType, lot, place, stage } from '../../db/schema/index';
+import type { Work } from '../../http/context';
+import { Refusal } from '../../http/problems';
+import { move } from './ledger';
+
+/** Sows a lot: the lot, where it stands, and its first two movements. */
+export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> {
+  if (body.sownOn > work.today) {
+    throw new Refusal(422, 'not-yet', `${body.sownOn} is still to come; today is ${work.today}.`, {
+      fields: [{ path: 'sownOn', message: `Today is ${work.today}.` }],
+    });
+  }
+  await mustFit(work, body.stage);
+  const { nurseryId } = work;
+  const { id, code, speciesId, sownOn, seedState, targetHeightCm, note: words } = body;
+  await work.tx.insert(lot).values({ nurseryId, id, code, speciesId, sownOn, seedState, targetHeightCm, note: words });
+  const { stage: s } = body;
+  await work.tx.insert(stage).values({
+    nurseryId,
+    id: s.id,
+    lotId: id,
+    placeId: s.placeId,
+    startedOn: sownOn,
+    ...(s.kind === 'container'
+      ? { containerTypeId: s.containerTypeId, trays: s.trays }
+      : { densityPerM2: s.densityPerM2, areaM2: s.areaM2 }),
+  });
+  await move(work, id, id, sownOn, [
+    { from: 'supply', to: 'seed', count: body.seeds },
+    { from: 'seed', to: 'sown', count: body.seeds },
+  ]);
+  await note(work, 'sow', id, null, body);
+}
+
+/** A stage must go where its kind can stand, and be no larger than the place itself. */
+async function mustFit(work: Work, s: NewStage): Promise<void> {
+  const [there] = await work.tx.select().from(place).where(and(eq(place.nurseryId, work.nurseryId), eq(place.id, s.placeId)));
+  if (!there) throw new Refusal(422, 'no-such-place', 'Choose a place of this nursery.');
+  if (s.kind === 'bed') {
+    if (there.kind !== 'bed') throw new Refusal(422, 'invalid', `${there.name} is a bench; a bed lot needs a bed.`);
+    const area = bedGeometry(there.design as Parameters<typeof bedGeometry>[0]).value.insideAreaM2;
+    if (s.areaM2 > area * 1.001) throw new Refusal(422, 'invalid', `${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`);
+    return;
+  }
+  if (there.kind !== 'bench') throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
+  const [container] = await work.tx
+    .select()
+    .from(containerType)
+    .where(and(eq(containerType.nurseryId, work.nurseryId), eq(containerType.id, s.containerTypeId)));
+  if (!container) throw new Refusal(422, 'no-such-container', 'Choose a container of this nursery.');
+  containerVolume(container.values);
+  const bench = there.design as { lengthMm: number; widthMm: number };
+  const room = traysOnBench(bench, { lengthMm: container.values.trayLengthMm, widthMm: container.values.trayWidthMm }).value;
+  if (s.trays > room) throw new Refusal(422, 'invalid', `${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`);
+}

@@ -1,0 +1,35 @@
+import { hash } from '@node-rs/argon2';
+import { startingContainers, startingMedia, startingSpecies } from '@kauri/core';
+import type { BodyOf } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { containerType, medium, membership, nursery, person, species } from '../../db/schema/index';
+import { inNursery, type Tx } from '../../db/tenant';
+import type { Server } from '../../http/context';
+import { Refusal } from '../../http/problems';
+import type { Person } from '../../http/sessions';
+
+/** Only one first nursery is ever made, however many ask at once. */
+const SETUP_LOCK = 7_041_954;
+
+/** A nursery with the starting species, containers and media. The transaction must already be in it. */
+export async function stockNursery(tx: Tx, values: BodyOf<'setup'>['nursery']): Promise<void> {
+  await tx.insert(nursery).values(values);
+  const nurseryId = values.id;
+  await tx.insert(species).values(startingSpecies.map((s) => ({ nurseryId, id: newId(), ...s })));
+  await tx.insert(containerType).values(startingContainers.map((values) => ({ nurseryId, id: newId(), values })));
+  await tx.insert(medium).values(startingMedia.map((values) => ({ nurseryId, id: newId(), values })));
+}
+
+/** Makes the first nursery with its owner. @throws Refusal when there is one already */
+export async function createNursery(server: Server, { nursery: values, person: owner }: BodyOf<'setup'>): Promise<Person> {
+  const passwordHash = await hash(owner.password);
+  return inNursery(server.pool, { nurseryId: values.id, personId: owner.id }, async (tx) => {
+    await tx.$client.query('select pg_advisory_xact_lock($1)', [SETUP_LOCK]);
+    const { rows } = await tx.$client.query<{ done: boolean }>('select is_set_up() as done');
+    if (rows[0].done) throw new Refusal(409, 'already-set-up', 'Kauri is already set up here. Sign in, or ask its owner for a place.');
+    await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
+    await stockNursery(tx, values);
+    await tx.insert(membership).values({ nurseryId: values.id, personId: owner.id, role: 'owner' });
+    return { id: owner.id, name: owner.name, email: owner.email };
+  });
+}

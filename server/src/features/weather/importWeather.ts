@@ -1,0 +1,52 @@
+import { readStationDay, type StationDay } from '@kauri/core';
+import type { ImportReport, QueryOf } from '@kauri/core/contract';
+import type { Request, Response } from 'express';
+import { v7 as newId } from 'uuid';
+import { note } from '../../db/journal';
+import type { Work } from '../../http/context';
+import { stopIfGone, tableLines } from '../../http/tableStream';
+import { ImportTally } from './importReport';
+
+const BATCH = 10_000;
+
+/** Checks a station's table, and unless only checking, stores its good days: all of them or none. */
+export async function importWeather(work: Work, columns: QueryOf<'importWeather'>, req: Request, res: Response): Promise<ImportReport> {
+  const tally = new ImportTally();
+  const days = new Map<string, StationDay>();
+  const lineOf = new Map<string, number>();
+  for await (const { line, cells } of tableLines(req, res)) {
+    tally.lines++;
+    try {
+      const day = readStationDay(cells, columns);
+      if (day.date > work.today) throw new RangeError(`${day.date} is still to come.`);
+      const before = lineOf.get(day.date);
+      if (before !== undefined) throw new RangeError(`${day.date} was already given on line ${before}; the first is kept.`);
+      days.set(day.date, day);
+      lineOf.set(day.date, line);
+      tally.good++;
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      tally.fault(line, error.message);
+    }
+  }
+  if (!columns.check) {
+    await storeDays(work, [...days.values()], () => stopIfGone(res));
+    const report = tally.report([...days.keys()], true, false);
+    await note(work, 'import weather', newId(), null, { good: report.good, bad: report.bad, first: report.first, last: report.last });
+  }
+  return tally.report([...days.keys()], !columns.check, true);
+}
+
+/** Stores days of weather, replacing what was kept for the same dates. */
+export async function storeDays(work: Work, days: readonly StationDay[], between: () => void = () => undefined): Promise<void> {
+  for (let at = 0; at < days.length; at += BATCH) {
+    between();
+    const batch = days.slice(at, at + BATCH);
+    await work.tx.$client.query(
+      `insert into weather_day (nursery_id, day, t_min_c, t_max_c, rain_mm)
+       select $1, * from unnest($2::date[], $3::float8[], $4::float8[], $5::float8[])
+       on conflict (nursery_id, day) do update set t_min_c = excluded.t_min_c, t_max_c = excluded.t_max_c, rain_mm = excluded.rain_mm`,
+      [work.nurseryId, batch.map((d) => d.date), batch.map((d) => d.tMinC), batch.map((d) => d.tMaxC), batch.map((d) => d.rainMm)],
+    );
+  }
+}

@@ -1,0 +1,87 @@
+import { dayOf, isoOf } from '@kauri/core';
+import type { ImportReport, WeatherColumns } from '@kauri/core/contract';
+import Papa from 'papaparse';
+import { answerOnce } from '../../http/receipts';
+import type { Handlers } from '../handlers';
+import { workOf } from '../yard/routes';
+import { importMeasurements } from './importMeasurements';
+import { importWeather } from './importWeather';
+import type { Tx } from '../../db/tenant';
+
+interface DayRow {
+  day: string;
+  t_min_c: number;
+  t_max_c: number;
+  rain_mm: number | null;
+}
+
+async function daysOf(tx: Tx, nurseryId: string): Promise<DayRow[]> {
+  const { rows } = await tx.$client.query<DayRow>(
+    'select day, t_min_c, t_max_c, rain_mm from weather_day where nursery_id = $1 order by day',
+    [nurseryId],
+  );
+  return rows;
+}
+
+function toColumns(rows: DayRow[]): WeatherColumns {
+  if (rows.length === 0) return { start: null, tMinC: [], tMaxC: [], rainMm: [] };
+  const start = dayOf(rows[0].day);
+  const length = dayOf(rows[rows.length - 1].day) - start + 1;
+  const blank = () => new Array<number | null>(length).fill(null);
+  const columns: WeatherColumns = { start: isoOf(start), tMinC: blank(), tMaxC: blank(), rainMm: blank() };
+  for (const row of rows) {
+    const at = dayOf(row.day) - start;
+    columns.tMinC[at] = row.t_min_c;
+    columns.tMaxC[at] = row.t_max_c;
+    columns.rainMm[at] = row.rain_mm;
+  }
+  return columns;
+}
+
+export const weatherHandlers: Pick<
+  Handlers,
+  'weather' | 'importWeather' | 'exportWeather' | 'importMeasurements' | 'exportMeasurements'
+> = {
+  weather: async ({ tx, nurseryId }) => toColumns(await daysOf(tx, nurseryId)),
+
+  async importWeather(call) {
+    return { report: await importWeather(await workOf(call), call.query, call.req, call.res) };
+  },
+
+  async exportWeather({ tx, nurseryId, res }) {
+    const rows = await daysOf(tx, nurseryId);
+    res.setHeader('Content-Disposition', 'attachment; filename="weather.csv"');
+    return Papa.unparse({
+      fields: ['date', 'tmin_c', 'tmax_c', 'rain_mm'],
+      data: rows.map((row) => [row.day, row.t_min_c, row.t_max_c, row.rain_mm]),
+    });
+  },
+
+  async importMeasurements(call) {
+    const work = await workOf(call);
+    const read = () => importMeasurements(work, call.query, call.req, call.res);
+    if (call.query.check) return { report: await read() };
+    const { id } = call.query;
+    const once = { tx: call.tx, nurseryId: call.nurseryId, id, route: 'importMeasurements', bodyHash: JSON.stringify(call.query) };
+    return { report: await answerOnce<ImportReport>(once, read) };
+  },
+
+  async exportMeasurements({ tx, nurseryId, res }) {
+    const { rows } = await tx.$client.query<{ code: string; on_date: string; values: { heightsCm: number[]; diametersMm: number[] } }>(
+      `select l.code, o.on_date, o.values from observation o
+       join lot l on l.nursery_id = o.nursery_id and l.id = o.lot_id
+       where o.nursery_id = $1 and o.kind = 'size' and o.struck_at is null order by l.code, o.on_date, o.id`,
+      [nurseryId],
+    );
+    const data = rows.flatMap(({ code, on_date, values: { heightsCm, diametersMm } }) =>
+      Array.from({ length: Math.max(heightsCm.length, diametersMm.length) }, (_, i) => [
+        code,
+        on_date,
+        heightsCm[i] ?? '',
+        diametersMm[i] ?? '',
+      ]),
+    );
+    res.setHeader('Content-Disposition', 'attachment; filename="measurements.csv"');
+    return Papa.unparse({ fields: ['lot', 'date', 'height_cm', 'diameter_mm'], data }, { escapeFormulae: true });
+  },
+};

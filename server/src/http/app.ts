@@ -1,0 +1,137 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { openApi, mayAct, routes, type Role, type Route, type RouteName } from '@kauri/core/contract';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { inNursery } from '../db/tenant';
+import { handlers, type Handlers } from '../features/handlers';
+import type { Call, NurseryCall, Server } from './context';
+import { Refusal, toProblem } from './problems';
+import { answerOnce } from './receipts';
+import { personOf } from './sessions';
+import { signInLimit } from './signInLimit';
+
+export interface AppOptions {
+  server: Server;
+  log: Logger;
+  /** Folder of the built interface; left out where only the API is wanted. */
+  webRoot?: string;
+}
+
+/** The HTTP application: the contract's routes over the database, and the built interface. */
+export function makeApp({ server, log, webRoot }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use((req, res, next) => {
+    res.locals.requestId = randomUUID();
+    res.setHeader('X-Request-Id', res.locals.requestId);
+    res.on('finish', () => log.info({ id: res.locals.requestId, method: req.method, url: req.originalUrl.split('?')[0], status: res.statusCode }));
+    next();
+  });
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'none'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'"],
+          fontSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+        },
+      },
+      // Served over plain HTTP on loopback; whoever puts TLS in front sets this there.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.get('/api/openapi.json', (_req, res) => void res.json(openApi('0.1.0')));
+  app.use('/api', requireSameOrigin);
+  app.use('/api', express.json({ limit: '1mb', strict: true }));
+  app.post('/api/sign-in', signInLimit(server.pool));
+  for (const [name, route] of Object.entries(routes) as [RouteName, Route][]) {
+    const method = route.method.toLowerCase() as 'get' | 'post' | 'put';
+    app[method](`/api${route.path}`, (req, res) => serve(server, name, route, req, res));
+  }
+  app.use('/api', (req, _res, next) => next(new Refusal(404, 'no-such-route', `There is nothing at ${req.originalUrl.split('?')[0]}.`)));
+  if (webRoot) serveInterface(app, webRoot);
+  app.use((error: unknown, _req: Request, res: Response, _next: NextFunction) => {
+    const problem = toProblem(error, res.locals.requestId);
+    if (problem.status >= 500) log.error({ id: res.locals.requestId, err: error });
+    if (res.headersSent) return void res.end(`${JSON.stringify({ problem })}\n`);
+    res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  });
+  return app;
+}
+
+/** Writes must come from Kauri's own pages: the browser says so in Origin. */
+function requireSameOrigin(req: Request, _res: Response, next: NextFunction) {
+  if (req.method === 'GET' || req.method === 'HEAD') return next();
+  const origin = req.headers.origin;
+  let host: string | null = null;
+  try {
+    host = origin ? new URL(origin).host : null;
+  } catch {
+    host = null;
+  }
+  if (host !== null && host === req.headers.host) return next();
+  next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
+}
+
+async function serve(server: Server, name: RouteName, route: Route, req: Request, res: Response): Promise<void> {
+  const person = route.access === 'anyone' ? null : await personOf(server.pool, req);
+  if (route.access !== 'anyone' && !person) throw new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
+  const call = {
+    server,
+    params: route.params.parse(req.params),
+    query: route.query.parse(req.query),
+    body: route.bodyType || route.method === 'GET' ? {} : route.body.parse(req.body ?? {}),
+    person,
+    req,
+    res,
+  } as Call<RouteName>;
+  const answer = await ((route.access === 'anyone' || route.access === 'signed-in')
+    ? (handlers as Handlers)[name as 'me'](call as Call<'me'>)
+    : inMembersNursery(server, name, route, call));
+  // A stream's last line goes out only now, after the transaction is committed.
+  if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
+  if (route.answerType) res.type(route.answerType).send(answer);
+  else res.json(answer);
+}
+
+function inMembersNursery(server: Server, name: RouteName, route: Route, call: Call<RouteName>): Promise<unknown> {
+  const { nursery: nurseryId } = call.params as { nursery: string };
+  const person = call.person!;
+  return inNursery(server.pool, { nurseryId, personId: person.id }, async (tx, role) => {
+    // A nursery one does not belong to is no different from one that is not there.
+    if (role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
+    if (!mayAct(role as Role, route.access as Role)) {
+      throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${role}.`);
+    }
+    const handler = (handlers as Handlers)[name as 'lots'];
+    const run = () => handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);
+    const id = (call.body as { id?: string }).id;
+    if (route.method !== 'POST' || !id) return run();
+    const bodyHash = createHash('sha256').update(JSON.stringify([call.params, call.body])).digest('base64url');
+    return answerOnce({ tx, nurseryId, id, route: name, bodyHash }, run);
+  });
+}
+
+function serveInterface(app: Express, webRoot: string) {
+  app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(express.static(webRoot, { index: false, maxAge: 0 }));
+  app.use((req, res, next) => {
+    if (req.method !== 'GET') return next();
+    res.setHeader('Cache-Control', 'no-cache');
+    res.sendFile('index.html', { root: webRoot });
+  });
+}

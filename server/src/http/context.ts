@@ -1,0 +1,44 @@
+import type { AnswerOf, BodyOf, ParamsOf, QueryOf, RouteName, Role } from '@kauri/core/contract';
+import type { Request, Response } from 'express';
+import type pg from 'pg';
+import type { Tx } from '../db/tenant';
+import type { Person } from './sessions';
+
+/** What the server as a whole is given: no state of its own, only the way to it. */
+export interface Server {
+  pool: pg.Pool;
+  /** Today's plain date in a time zone: the one clock. */
+  today: (timeZone: string) => string;
+}
+
+/** A call of a route outside any nursery. */
+export interface Call<N extends RouteName> {
+  server: Server;
+  params: ParamsOf<N>;
+  query: QueryOf<N>;
+  body: BodyOf<N>;
+  person: Person | null;
+  req: Request;
+  res: Response;
+}
+
+/** A call within a nursery, by a member, in a transaction. */
+export interface NurseryCall<N extends RouteName> extends Call<N> {
+  person: Person;
+  tx: Tx;
+  nurseryId: string;
+  role: Role;
+}
+
+/** Answers a route outside nurseries. */
+export type Handler<N extends RouteName> = (call: Call<N>) => Promise<AnswerOf<N>>;
+/** Answers a route within a nursery. A stream writes its progress itself and returns its last line. */
+export type NurseryHandler<N extends RouteName> = (call: NurseryCall<N>) => Promise<AnswerOf<N>>;
+
+/** What a piece of work on a nursery's rows needs, whether asked over HTTP or by the demo. */
+export interface Work {
+  tx: Tx;
+  nurseryId: string;
+  personId: string;
+  today: string;
+}

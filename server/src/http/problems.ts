@@ -1,0 +1,103 @@
+import type { Problem } from '@kauri/core/contract';
+import type pg from 'pg';
+import { ZodError } from 'zod';
+
+/** Something the caller can be told in a sentence. `kind` is the stable end of the problem's type. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    readonly kind: string,
+    message: string,
+    readonly extra: Pick<Problem, 'fields' | 'current'> = {},
+  ) {
+    super(message);
+  }
+}
+
+const titles: Record<number, string> = {
+  400: 'Not understood',
+  401: 'Not signed in',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'In conflict',
+  413: 'Too large',
+  422: 'Not taken',
+  429: 'Too many tries',
+  500: 'Kauri failed',
+  503: 'Not available',
+};
+
+/** What any error means to the caller; never the inside of the server. */
+export function toProblem(error: unknown, requestId: string): Problem {
+  const refusal = asRefusal(error);
+  return {
+    type: `/problems/${refusal.kind}`,
+    title: titles[refusal.status] ?? 'Problem',
+    status: refusal.status,
+    detail: refusal.message,
+    ...refusal.extra,
+    requestId,
+  };
+}
+
+function asRefusal(error: unknown): Refusal {
+  if (error instanceof Refusal) return error;
+  if (error instanceof ZodError) {
+    const fields = error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
+    return new Refusal(422, 'invalid', fields[0]?.message ?? 'Something typed cannot be used.', { fields });
+  }
+  if (error instanceof RangeError) return new Refusal(422, 'invalid', error.message);
+  const known = fromDatabase(error) ?? fromBody(error);
+  return known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.');
+}
+
+const takenNames: Record<string, string> = {
+  place_name: 'There is already a place with that name.',
+  lot_code: 'There is already a lot with that code.',
+  person_email_unique: 'That e-mail address is already in use.',
+  movement_reversed_once: 'That record has already been taken back.',
+};
+
+function fromDatabase(error: unknown): Refusal | null {
+  const inner = (error as { cause?: unknown })?.cause ?? error;
+  const { code, constraint, message } = inner as Partial<pg.DatabaseError>;
+  switch (code) {
+    case '23514':
+      return constraint === 'balance_not_below_zero'
+        ? new Refusal(409, 'not-enough', 'There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.')
+        : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
+    case '23505':
+      return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
+    case '23503':
+      return new Refusal(422, 'missing', 'Something this refers to is not in this nursery.');
+    case '22003':
+      return new Refusal(422, 'invalid', 'A number is too large to be kept.');
+    case 'ECONNREFUSED':
+    case 'ECONNRESET':
+    case '57P01':
+    case '57P03':
+    case '08006':
+      return unavailable();
+  }
+  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(String(message))
+    ? unavailable()
+    : null;
+}
+
+function unavailable(): Refusal {
+  return new Refusal(503, 'database-down', 'The database does not answer. Nothing was saved; try again in a moment.');
+}
+
+function fromBody(error: unknown): Refusal | null {
+  switch ((error as { type?: string })?.type) {
+    case 'entity.parse.failed':
+      return new Refusal(400, 'unreadable', 'The request could not be read as JSON.');
+    case 'entity.too.large':
+      return new Refusal(413, 'too-large', 'That is more than can be sent at once.');
+    case 'charset.unsupported':
+    case 'encoding.unsupported':
+    case 'request.aborted':
+      return new Refusal(400, 'unreadable', 'The request could not be read.');
+  }
+  return null;
+}

@@ -1,0 +1,63 @@
+import { existsSync } from 'node:fs';
+import type { Server as HttpServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
+import { plainDateAt } from '@kauri/core';
+import type { Door } from '@kauri/core/contract';
+import pino from 'pino';
+import { openPool } from './db/tenant';
+import { prepareDatabase } from './db/prepare';
+import { loadDemo } from './demo/load';
+import { makeApp } from './http/app';
+
+export interface StartOptions {
+  /** A connection that owns the database. */
+  databaseUrl: string;
+  /** 0 for any free port. */
+  port: number;
+  host?: string;
+  /** Fixes today's date (YYYY-MM-DD); the real date where unset. */
+  today?: string;
+  /** Load the demo nurseries into a database that has nobody yet. */
+  demo?: boolean;
+  logLevel?: string;
+}
+
+export interface RunningServer {
+  url: string;
+  demoPeople: Door['demoPeople'];
+  needsSetup: boolean;
+  stop: () => Promise<void>;
+}
+
+/**
+ * Brings the database up to date, loads the demo if asked, and answers HTTP.
+ * @throws Error with code EADDRINUSE when the port is taken
+ */
+export async function startServer({ databaseUrl, port, host = '127.0.0.1', today: fixed, demo, logLevel = 'warn' }: StartOptions): Promise<RunningServer> {
+  if (fixed && !/^\d{4}-\d{2}-\d{2}$/.test(fixed)) throw new Error('KAURI_TODAY is written YYYY-MM-DD.');
+  const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+  const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
+  const pool = openPool(await prepareDatabase(databaseUrl, migrations));
+  const server = { pool, today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone) };
+  const webRoot = at('../../web/dist');
+  const app = makeApp({ server, log: pino({ level: logLevel }), webRoot: existsSync(webRoot) ? webRoot : undefined });
+  try {
+    if (demo) await loadDemo(server, databaseUrl);
+    const people = await pool.query('select name, role, nursery, email, password from demo_person order by place');
+    const setUp = await pool.query<{ done: boolean }>('select is_set_up() as done');
+    const listening = await new Promise<HttpServer>((resolve, reject) => {
+      const http = app.listen(port, host, (error?: Error) => (error ? reject(error) : resolve(http)));
+    });
+    const address = listening.address();
+    const stop = async () => {
+      listening.closeAllConnections();
+      await new Promise((resolve) => listening.close(resolve));
+      await pool.end();
+    };
+    const bound = typeof address === 'object' && address ? address.port : port;
+    return { url: `http://${host}:${bound}`, demoPeople: people.rows, needsSetup: !setUp.rows[0].done, stop };
+  } catch (error) {
+    await pool.end();
+    throw error;
+  }
+}
