@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { roles } from './roles';
 
 /** Ids are UUIDv7, made by whoever creates the row, so that a retried write is the same write. */
 export const Id = z.uuidv7('This id is not a UUIDv7.');
@@ -34,15 +35,7 @@ export function numberBetween(what: string, least: number, most: number, unit = 
   return z.number(sentence).min(least, sentence).max(most, sentence);
 }
 
-export const Role = z.enum(['visitor', 'crew', 'grower', 'owner']);
-export type Role = z.infer<typeof Role>;
-
-const rank: Record<Role, number> = { visitor: 0, crew: 1, grower: 2, owner: 3 };
-
-/** Whether a role may do what another is needed for: owner ⊃ grower ⊃ crew ⊃ visitor. */
-export function mayAct(has: Role, needed: Role): boolean {
-  return rank[has] >= rank[needed];
-}
+export const RoleName = z.enum(roles);
 
 /** An answer that says what went wrong (RFC 9457). */
 export const Problem = z.object({

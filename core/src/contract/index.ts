@@ -1,3 +1,5 @@
+export * from './roles';
+export * from './paths';
 export * from './basics';
 export * from './yard';
 export * from './lots';

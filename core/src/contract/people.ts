@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { isTimeZone } from '../calendar/day';
-import { Id, Name, numberBetween, Role } from './basics';
+import { Id, Name, numberBetween, RoleName } from './basics';
 
 const Email = z.email('This is not an e-mail address.').trim().toLowerCase().max(200);
 const Password = z.string().min(10, 'A password has at least 10 characters.').max(200, 'At most 200 characters.');
@@ -25,7 +25,7 @@ export const Setup = z.object({
 
 export const Me = z.object({
   person: z.object({ id: Id, name: z.string(), email: z.string() }),
-  memberships: z.array(z.object({ nurseryId: Id, nurseryName: z.string(), role: Role })),
+  memberships: z.array(z.object({ nurseryId: Id, nurseryName: z.string(), role: RoleName })),
 });
 export type Me = z.infer<typeof Me>;
 
@@ -33,7 +33,7 @@ export type Me = z.infer<typeof Me>;
 export const Door = z.object({
   needsSetup: z.boolean(),
   demoPeople: z.array(
-    z.object({ name: z.string(), role: Role, nursery: z.string(), email: z.string(), password: z.string() }),
+    z.object({ name: z.string(), role: RoleName, nursery: z.string(), email: z.string(), password: z.string() }),
   ),
 });
 export type Door = z.infer<typeof Door>;

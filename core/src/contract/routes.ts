@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { Id, type Role } from './basics';
+import { Id } from './basics';
+import type { Role } from './roles';
+import { paths } from './paths';
 import * as lots from './lots';
 import * as people from './people';
 import * as weather from './weather';
@@ -39,12 +41,12 @@ function route<
   Body extends z.ZodType = typeof none,
   Answer extends z.ZodType = typeof done,
 >(
-  method: Route['method'],
-  path: string,
+  name: keyof typeof paths,
   access: Access,
   summary: string,
   parts: Partial<Pick<Route<Params, Query, Body, Answer>, 'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'>> = {},
 ): Route<Params, Query, Body, Answer> {
+  const [method, path] = paths[name];
   return {
     method,
     path,
@@ -60,116 +62,116 @@ function route<
 
 /** Every route of the server, in one table: validation, the typed client and OpenAPI come from it. */
 export const routes = {
-  health: route('GET', '/health', 'anyone', 'Whether the server and its database answer', {
+  health: route('health', 'anyone', 'Whether the server and its database answer', {
     answer: z.object({ server: z.literal('up'), database: z.enum(['up', 'down']) }),
   }),
-  door: route('GET', '/door', 'anyone', 'What the sign-in page needs', { answer: people.Door }),
-  setup: route('POST', '/setup', 'anyone', 'First start: the first nursery and its owner', {
+  door: route('door', 'anyone', 'What the sign-in page needs', { answer: people.Door }),
+  setup: route('setup', 'anyone', 'First start: the first nursery and its owner', {
     body: people.Setup,
     answer: people.Me,
   }),
-  signIn: route('POST', '/sign-in', 'anyone', 'Sign in by e-mail and password', {
+  signIn: route('signIn', 'anyone', 'Sign in by e-mail and password', {
     body: people.SignIn,
     answer: people.Me,
   }),
-  signOut: route('POST', '/sign-out', 'signed-in', 'Sign out of this browser'),
-  signOutEverywhere: route('POST', '/sign-out-everywhere', 'signed-in', 'Sign out of every browser'),
-  me: route('GET', '/me', 'signed-in', 'Who is signed in, and where they belong', { answer: people.Me }),
+  signOut: route('signOut', 'signed-in', 'Sign out of this browser'),
+  signOutEverywhere: route('signOutEverywhere', 'signed-in', 'Sign out of every browser'),
+  me: route('me', 'signed-in', 'Who is signed in, and where they belong', { answer: people.Me }),
 
-  catalogue: route('GET', '/nurseries/:nursery/catalogue', 'visitor', 'The nursery, its places, species, containers and media', {
+  catalogue: route('catalogue', 'visitor', 'The nursery, its places, species, containers and media', {
     params: inNursery,
     answer: yard.Catalogue,
   }),
-  addPlace: route('POST', '/nurseries/:nursery/places', 'grower', 'Add a bed or a bench', {
+  addPlace: route('addPlace', 'grower', 'Add a bed or a bench', {
     params: inNursery,
     body: yard.NewPlace,
     answer: yard.Place,
   }),
-  editPlace: route('PUT', '/nurseries/:nursery/places/:place', 'grower', 'Change a bed or a bench', {
+  editPlace: route('editPlace', 'grower', 'Change a bed or a bench', {
     params: z.object({ nursery: Id, place: Id }),
     body: yard.EditedPlace,
     answer: yard.Place,
   }),
 
-  lots: route('GET', '/nurseries/:nursery/lots', 'visitor', 'Lots by code, a page at a time', {
+  lots: route('lots', 'visitor', 'Lots by code, a page at a time', {
     params: inNursery,
     query: lots.PageQuery,
     answer: lots.LotPage,
   }),
-  evidence: route('GET', '/nurseries/:nursery/evidence', 'visitor', 'Records of lots as forecasts read them, a page at a time', {
+  evidence: route('evidence', 'visitor', 'Records of lots as forecasts read them, a page at a time', {
     params: inNursery,
     query: lots.PageQuery,
     answer: lots.EvidencePage,
   }),
-  lot: route('GET', '/nurseries/:nursery/lots/:lot', 'visitor', 'One lot with its records and journal', {
+  lot: route('lot', 'visitor', 'One lot with its records and journal', {
     params: atLot,
     answer: lots.LotDetail,
   }),
-  sowLot: route('POST', '/nurseries/:nursery/lots', 'grower', 'Sow a lot', {
+  sowLot: route('sowLot', 'grower', 'Sow a lot', {
     params: inNursery,
     body: lots.NewLot,
     answer: lots.LotDetail,
   }),
-  editLot: route('PUT', '/nurseries/:nursery/lots/:lot', 'grower', 'Change a lot’s target, leaf fall or note', {
+  editLot: route('editLot', 'grower', 'Change a lot’s target, leaf fall or note', {
     params: atLot,
     body: lots.EditedLot,
     answer: lots.LotDetail,
   }),
-  countEmergence: route('POST', '/nurseries/:nursery/lots/:lot/emergence', 'crew', 'Count what stands', {
+  countEmergence: route('countEmergence', 'crew', 'Count what stands', {
     params: atLot,
     body: lots.EmergenceCount,
     answer: lots.LotDetail,
   }),
-  measureLot: route('POST', '/nurseries/:nursery/lots/:lot/sizes', 'crew', 'Heights and collar diameters of a sample', {
+  measureLot: route('measureLot', 'crew', 'Heights and collar diameters of a sample', {
     params: atLot,
     body: lots.SizeSample,
     answer: lots.LotDetail,
   }),
-  pullRoots: route('POST', '/nurseries/:nursery/lots/:lot/pulls', 'crew', 'Score pulled plugs', {
+  pullRoots: route('pullRoots', 'crew', 'Score pulled plugs', {
     params: atLot,
     body: lots.RootPull,
     answer: lots.LotDetail,
   }),
-  liftLot: route('POST', '/nurseries/:nursery/lots/:lot/lifts', 'crew', 'Lift and cull', {
+  liftLot: route('liftLot', 'crew', 'Lift and cull', {
     params: atLot,
     body: lots.Lift,
     answer: lots.LotDetail,
   }),
-  writeOff: route('POST', '/nurseries/:nursery/lots/:lot/losses', 'crew', 'Write seeds or trees off by a named cause', {
+  writeOff: route('writeOff', 'crew', 'Write seeds or trees off by a named cause', {
     params: atLot,
     body: lots.Loss,
     answer: lots.LotDetail,
   }),
-  undoEntry: route('POST', '/nurseries/:nursery/lots/:lot/entries/:entry/undo', 'crew', 'Reverse a record', {
+  undoEntry: route('undoEntry', 'crew', 'Reverse a record', {
     params: z.object({ nursery: Id, lot: Id, entry: Id }),
     body: lots.Undo,
     answer: lots.LotDetail,
   }),
 
-  weather: route('GET', '/nurseries/:nursery/weather', 'visitor', 'Daily weather, column by column', {
+  weather: route('weather', 'visitor', 'Daily weather, column by column', {
     params: inNursery,
     answer: weather.WeatherColumns,
   }),
-  importWeather: route('POST', '/nurseries/:nursery/weather/import', 'grower', 'Check or take a station’s table', {
+  importWeather: route('importWeather', 'grower', 'Check or take a station’s table', {
     params: inNursery,
     query: weather.WeatherImportQuery,
     bodyType: 'text/csv',
     answerType: 'application/x-ndjson',
     answer: weather.ImportProgress,
   }),
-  exportWeather: route('GET', '/nurseries/:nursery/weather.csv', 'visitor', 'Daily weather as a table', {
+  exportWeather: route('exportWeather', 'visitor', 'Daily weather as a table', {
     params: inNursery,
     answerType: 'text/csv',
     answer: z.string(),
   }),
-  importMeasurements: route('POST', '/nurseries/:nursery/measurements/import', 'crew', 'Check or take a table of measured plants', {
+  importMeasurements: route('importMeasurements', 'crew', 'Check or take a table of measured plants', {
     params: inNursery,
     query: weather.MeasurementImportQuery,
     bodyType: 'text/csv',
     answerType: 'application/x-ndjson',
     answer: weather.ImportProgress,
   }),
-  exportMeasurements: route('GET', '/nurseries/:nursery/measurements.csv', 'visitor', 'Every measured plant as a table', {
+  exportMeasurements: route('exportMeasurements', 'visitor', 'Every measured plant as a table', {
     params: inNursery,
     answerType: 'text/csv',
     answer: z.string(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { dressedSize } from '../bed/dressedSize';
-import { Id, Name, numberBetween, PlainDate, wholeNumber } from './basics';
+import { Id, Name, numberBetween, PlainDate, RoleName, wholeNumber } from './basics';
 
 const boardName = z.string().refine((name) => {
   try {
@@ -146,7 +146,7 @@ export type ContainerType = z.infer<typeof ContainerType>;
 /** What changes seldom and every screen needs. */
 export const Catalogue = z.object({
   nursery: Nursery,
-  role: z.enum(['visitor', 'crew', 'grower', 'owner']),
+  role: RoleName,
   places: z.array(Place),
   species: z.array(Species),
   containers: z.array(ContainerType),

@@ -52,13 +52,13 @@ const rules = {
   },
 
   'lid-reached': ({ facts, forecast, standing }: Situation): Finding => {
-    if (!forecast.lid || standing.status === 'lift' || !Number.isFinite(forecast.lid.p10)) return null;
+    if (!forecast.lid || standing.status !== 'growing' || !Number.isFinite(forecast.lid.p10)) return null;
     const when = whenFor(forecast.lid.p10, forecast.state.day);
     if (when === 'watch' || facts.home.kind !== 'bed' || forecast.lid.p50 < forecast.state.day - 200) return null;
     return { when, by: forecast.lid.p10, figures: { half: forecast.lid.p50, headroomCm: facts.home.headroomCm ?? 0 } };
   },
 
-  'lift': ({ standing, forecast }: Situation): Finding => {
+  lift: ({ standing, forecast }: Situation): Finding => {
     if (standing.decision.kind !== 'lift') return null;
     const { from, bestBefore, until } = standing.decision;
     const when = whenFor(bestBefore - 14, forecast.state.day);

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { defineAsyncComponent, onMounted, ref } from 'vue';
+import { sentenceOf } from './api/problem';
+import Shell from './shell/Shell.vue';
+import { useNursery } from './stores/nursery';
+import { usePreferences } from './stores/preferences';
+import { useSession } from './stores/session';
+
+const SignIn = defineAsyncComponent(() => import('./door/SignIn.vue'));
+const Setup = defineAsyncComponent(() => import('./door/Setup.vue'));
+
+usePreferences();
+const session = useSession();
+const nursery = useNursery();
+const trouble = ref<string | null>(null);
+const ready = ref(false);
+
+async function open() {
+  trouble.value = null;
+  try {
+    if (!session.me) await session.open();
+    if (session.nurseryId) await nursery.load();
+    ready.value = true;
+  } catch (error) {
+    trouble.value = sentenceOf(error);
+  }
+}
+onMounted(open);
+</script>
+
+<template>
+  <main v-if="trouble" class="grid h-full place-items-center p-6">
+    <div class="max-w-md">
+      <h1 class="mb-2 text-2xl">Kauri does not answer</h1>
+      <p role="alert">{{ trouble }}</p>
+      <button class="act-main mt-4" type="button" @click="open">Try again</button>
+    </div>
+  </main>
+  <p v-else-if="!ready" class="grid h-full place-items-center" role="status">Opening the yard …</p>
+  <Shell v-else-if="session.me && session.nurseryId" />
+  <main v-else-if="session.me" class="grid h-full place-items-center p-6">
+    <div class="max-w-md">
+      <p>You are signed in, but belong to no nursery yet. Ask its owner.</p>
+      <button class="act mt-4" type="button" @click="session.signOut(false)">Sign out</button>
+    </div>
+  </main>
+  <Setup v-else-if="session.door?.needsSetup" @done="open" />
+  <SignIn v-else @done="open" />
+</template>

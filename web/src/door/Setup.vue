@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { v7 as newId } from 'uuid';
+import { reactive, ref } from 'vue';
+import { call } from '../api/client';
+import { fieldFault, sentenceOf } from '../api/problem';
+import FormField from '../parts/FormField.vue';
+import { useSession } from '../stores/session';
+import DoorFrame from './DoorFrame.vue';
+
+const emit = defineEmits<{ done: [] }>();
+const session = useSession();
+const ids = { nursery: newId(), person: newId() };
+const form = reactive({
+  name: '',
+  placeName: '',
+  latitude: '',
+  longitude: '',
+  elevation: '',
+  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  personName: '',
+  email: '',
+  password: '',
+});
+const fault = ref<unknown>(null);
+const busy = ref(false);
+
+async function save() {
+  busy.value = true;
+  fault.value = null;
+  const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.').replace('−', '-')));
+  try {
+    const me = await call('setup', {
+      body: {
+        nursery: {
+          id: ids.nursery,
+          name: form.name,
+          placeName: form.placeName,
+          latitudeDeg: number(form.latitude),
+          longitudeDeg: number(form.longitude),
+          elevationM: number(form.elevation),
+          timeZone: form.timeZone,
+          units: 'metric',
+        },
+        person: { id: ids.person, name: form.personName, email: form.email, password: form.password },
+      },
+    });
+    session.take(me);
+    emit('done');
+  } catch (error) {
+    fault.value = error;
+  } finally {
+    busy.value = false;
+  }
+}
+const wrong = (path: string) => fieldFault(fault.value, path);
+</script>
+
+<template>
+  <DoorFrame>
+    <h1 class="mb-1 text-2xl">Set up your nursery</h1>
+    <p class="text-muted mb-4">Latitude and height tell Kauri the seasons until your own weather is in.</p>
+    <form class="space-y-3" novalidate @submit.prevent="save">
+      <FormField v-model="form.name" label="Nursery" :fault="wrong('nursery.name')" />
+      <FormField v-model="form.placeName" label="Place" :fault="wrong('nursery.placeName')" />
+      <div class="grid grid-cols-3 gap-3">
+        <FormField v-model="form.latitude" label="Latitude °" inputmode="text" hint="south −" :fault="wrong('nursery.latitudeDeg')" />
+        <FormField v-model="form.longitude" label="Longitude °" inputmode="text" hint="west −" :fault="wrong('nursery.longitudeDeg')" />
+        <FormField v-model="form.elevation" label="Height, m" inputmode="decimal" hint="above sea" :fault="wrong('nursery.elevationM')" />
+      </div>
+      <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
+      <div class="border-rule space-y-3 border-t pt-3">
+        <FormField v-model="form.personName" label="Your name" autocomplete="name" :fault="wrong('person.name')" />
+        <FormField v-model="form.email" label="E-mail" type="email" autocomplete="username" :fault="wrong('person.email')" />
+        <FormField v-model="form.password" label="Password" type="password" autocomplete="new-password" hint="10 characters or more" :fault="wrong('person.password')" />
+      </div>
+      <p v-if="fault" class="text-wrong font-bold" role="alert">{{ sentenceOf(fault) }}</p>
+      <button class="act-main" type="submit" :disabled="busy">Open the yard</button>
+    </form>
+  </DoorFrame>
+</template>

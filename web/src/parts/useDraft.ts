@@ -1,0 +1,16 @@
+import { useSessionStorage } from '@vueuse/core';
+import type { Ref } from 'vue';
+
+/**
+ * What is being typed, kept in the browser through a reload or a closed sheet until `clear` is called.
+ * @param key names the form and what it is about
+ */
+export function useDraft<T extends object>(key: string, initial: T): { draft: Ref<T>; clear: () => void } {
+  const draft = useSessionStorage<T>(`kauri.draft.${key}`, initial, { mergeDefaults: true, deep: true });
+  return {
+    draft,
+    clear: () => {
+      draft.value = structuredClone(initial);
+    },
+  };
+}

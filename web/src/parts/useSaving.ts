@@ -1,0 +1,34 @@
+import { v7 as newId } from 'uuid';
+import { ref } from 'vue';
+import { fieldFault, ProblemError, sentenceOf } from '../api/problem';
+
+/**
+ * Saving one record: the same id until it is taken, so that saving again after a lost answer writes it
+ * once. A refusal whose words were changed afterwards gets a new id, since it is another record then.
+ */
+export function useSaving() {
+  const busy = ref(false);
+  const fault = ref<unknown>(null);
+  let id = newId();
+  let lastBody = '';
+
+  async function save<T>(body: object, write: (id: string) => Promise<T>): Promise<T | null> {
+    if (busy.value) return null;
+    const text = JSON.stringify(body);
+    if (text !== lastBody && fault.value instanceof ProblemError) id = newId();
+    lastBody = text;
+    busy.value = true;
+    fault.value = null;
+    try {
+      const answer = await write(id);
+      id = newId();
+      return answer;
+    } catch (error) {
+      fault.value = error;
+      return null;
+    } finally {
+      busy.value = false;
+    }
+  }
+  return { busy, fault, save, sentence: () => (fault.value ? sentenceOf(fault.value) : null), wrong: (path: string) => fieldFault(fault.value, path) };
+}

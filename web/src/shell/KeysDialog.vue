@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import FormDialog from '../parts/FormDialog.vue';
+
+const emit = defineEmits<{ close: [] }>();
+const groups = [
+  {
+    name: 'Anywhere',
+    keys: [
+      ['1 … 4', 'Stations, in order'],
+      ['/', 'Find'],
+      ['[  ]', 'A week back, a week on'],
+      ['.', 'Back to today'],
+      ['N', 'New lot'],
+      ['?', 'This list'],
+    ],
+  },
+  {
+    name: 'On a lot',
+    keys: [
+      ['C', 'Count what stands'],
+      ['M', 'Measure'],
+      ['R', 'Pull plugs'],
+      ['L', 'Lift'],
+      ['X', 'Write off'],
+      ['↑ ↓', 'Next lot in the list, when it has the focus'],
+    ],
+  },
+  {
+    name: 'On the ribbon',
+    keys: [
+      ['← →', 'A day'],
+      ['Shift ← →', 'A week'],
+      ['Page up, down', 'A month'],
+    ],
+  },
+] as const;
+</script>
+
+<template>
+  <FormDialog title="Keys" @close="emit('close')">
+    <section v-for="group in groups" :key="group.name" class="mb-4">
+      <h3 class="mb-1 text-lg">{{ group.name }}</h3>
+      <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">
+        <template v-for="[key, words] in group.keys" :key="key">
+          <dt><span class="key">{{ key }}</span></dt>
+          <dd>{{ words }}</dd>
+        </template>
+      </dl>
+    </section>
+  </FormDialog>
+</template>

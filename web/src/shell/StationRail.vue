@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useForecasts } from '../stores/forecasts';
+import { stations } from './stations';
+
+const forecasts = useForecasts();
+const now = computed(() => forecasts.acts.filter((act) => act.when === 'now').length);
+</script>
+
+<template>
+  <nav class="bg-rail text-rail-ink flex md:flex-col" aria-label="Stations">
+    <p class="font-head hidden py-4 text-center text-xl md:block">Kauri</p>
+    <RouterLink
+      v-for="station in stations"
+      :key="station.name"
+      :to="{ name: station.name }"
+      class="relative flex min-h-14 flex-1 flex-col items-center justify-center gap-1 py-2 text-sm hover:bg-white/10 md:flex-none md:py-3"
+      active-class="rail-here"
+    >
+      <component :is="station.icon" :size="22" aria-hidden="true" />
+      {{ station.words }}
+      <span v-if="station.name === 'today' && now" class="bg-tag text-tag-ink absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold">
+        {{ now }}<span class="sr-only"> to do now</span>
+      </span>
+    </RouterLink>
+  </nav>
+</template>
+
+<style scoped>
+.rail-here,
+.rail-here:hover {
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,17 @@
+import { ArrowUpFromLine, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
+import type { Component } from 'vue';
+
+export interface Station {
+  name: string;
+  words: string;
+  icon: Component;
+  key: string;
+}
+
+/** The stations that are built, in the order of the work. */
+export const stations: readonly Station[] = [
+  { name: 'today', words: 'Today', icon: ListChecks, key: '1' },
+  { name: 'yard', words: 'Yard', icon: LayoutGrid, key: '2' },
+  { name: 'grow', words: 'Grow', icon: Sprout, key: '3' },
+  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '4' },
+];

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { plantCv, type Band, type LotFacts, type LotForecast, type Quantity, type Standing } from '@kauri/core';
+import { computed } from 'vue';
+import { usePreferences } from '../../stores/preferences';
+import { count, percent } from '../../words/numbers';
+
+const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: Standing }>();
+const { show, shown } = usePreferences();
+
+/** A middle figure with its band behind it, the unit once. */
+function banded(band: Band, quantity: Quantity, digits?: number): string {
+  const part = (value: number) => shown(value, quantity).toFixed(digits ?? 0);
+  return `${show(band.p50, quantity, digits)} (${part(band.p10)}–${part(band.p90)})`;
+}
+const rows = computed(() => {
+  const { state } = props.forecast;
+  const { tally } = props.standing;
+  const lines: { name: string; value: string }[] = [];
+  if (tally.standing > 0) {
+    if (props.facts.home.kind === 'container') {
+      lines.push({ name: 'Root fill', value: `${state.fill.p50.toFixed(2)} (${state.fill.p10.toFixed(2)}–${state.fill.p90.toFixed(2)})` });
+    }
+    lines.push({ name: 'Height', value: banded(state.heightCm, 'height') });
+    lines.push({ name: 'Collar', value: banded(state.diameterMm, 'diameter', 1) });
+    if (state.diameterMm.p50 > 0) lines.push({ name: 'Sturdiness', value: `${Math.round((state.heightCm.p50 * 10) / state.diameterMm.p50)} : 1` });
+    if (state.shareToSize !== null) lines.push({ name: `At ${show(props.facts.targetHeightCm!, 'height')} or over`, value: percent(state.shareToSize) });
+    lines.push({ name: 'Spread between plants', value: percent(plantCv(props.facts)) });
+  }
+  lines.push({ name: 'Air share', value: percent(props.facts.home.airShare) });
+  lines.push({ name: 'Standing', value: `${count(tally.standing)} of ${count(tally.seeds)} sown` });
+  return lines;
+});
+</script>
+
+<template>
+  <dl class="text-[0.95rem]" data-testid="figures">
+    <div v-for="row in rows" :key="row.name" class="border-rule flex justify-between gap-2 border-b py-1">
+      <dt class="text-muted">{{ row.name }}</dt>
+      <dd class="text-right font-bold">{{ row.value }}</dd>
+    </div>
+  </dl>
+</template>

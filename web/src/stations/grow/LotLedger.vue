@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { balancesAt, dayOf, tallyAt, type Account } from '@kauri/core';
+import { computed } from 'vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { dateWords } from '../../words/dates';
+import { count } from '../../words/numbers';
+
+const props = defineProps<{ lot: ShownLot }>();
+const nursery = useNursery();
+const season = useSeason();
+
+const words = (account: Account) => (account.startsWith('out:') ? account.slice(4).replace('-', ' ') : account);
+const movements = computed(() => nursery.evidence.get(props.lot.row.id)!.movements.filter((m) => dayOf(m.on) <= season.view));
+const balances = computed(() =>
+  [...balancesAt(props.lot.facts.movements, season.view)].filter(([account, held]) => account !== 'supply' && held > 0),
+);
+const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
+</script>
+
+<template>
+  <div class="grid gap-6 lg:grid-cols-[16rem_1fr]">
+    <table class="h-fit w-full" data-testid="balances">
+      <caption class="pb-1 text-left font-bold">
+        Where they are
+      </caption>
+      <tbody>
+        <tr v-for="[account, held] in balances" :key="account" class="border-rule border-t">
+          <th scope="row" class="py-1 text-left font-normal">{{ words(account) }}</th>
+          <td class="text-right">{{ count(held) }}</td>
+        </tr>
+        <tr class="border-ink border-t-2 font-bold">
+          <th scope="row" class="py-1 text-left">{{ tally.balances ? 'Sown, all accounted for' : 'Sown, does not add up' }}</th>
+          <td class="text-right">{{ count(tally.seeds) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <table class="w-full">
+      <caption class="pb-1 text-left font-bold">
+        Movements
+      </caption>
+      <thead class="text-muted text-left">
+        <tr>
+          <th class="font-normal" scope="col">Day</th>
+          <th class="font-normal" scope="col">From</th>
+          <th class="font-normal" scope="col">To</th>
+          <th class="text-right font-normal" scope="col">Count</th>
+          <th class="pl-4 font-normal" scope="col">Note</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="m in movements" :key="m.id" class="border-rule border-t">
+          <td class="py-1">{{ dateWords(m.on) }}</td>
+          <td>{{ words(m.from) }}</td>
+          <td>{{ words(m.to) }}</td>
+          <td class="text-right">{{ count(m.count) }}</td>
+          <td class="text-muted pl-4">{{ m.note }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { useRouter, RouterLink } from 'vue-router';
+import SectionGlyph from '../../parts/SectionGlyph.vue';
+import StatusMark from '../../parts/StatusMark.vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useSeason } from '../../stores/season';
+import { decisionWords } from '../../words/decision';
+
+const props = withDefaults(defineProps<{ lots: readonly ShownLot[]; chosenId: string | null; station?: 'grow' | 'lift' }>(), { station: 'grow' });
+const season = useSeason();
+const router = useRouter();
+const withEnded = ref(false);
+
+const live = computed(() => props.lots.filter((lot) => !['lifted', 'ended'].includes(lot.view.standing.status)));
+const shown = computed(() => (withEnded.value ? props.lots : live.value));
+
+/** Up and down go to the next lot, as the arrows of a list do. */
+function step(by: number) {
+  const at = shown.value.findIndex((lot) => lot.row.id === props.chosenId);
+  const next = shown.value[Math.max(0, Math.min(shown.value.length - 1, at + by))];
+  if (next) void router.replace({ name: props.station, params: { lot: next.row.id } });
+}
+</script>
+
+<template>
+  <div>
+    <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4 py-2">
+      <p class="text-muted font-bold">{{ live.length }} {{ live.length === 1 ? 'lot' : 'lots' }} standing · what waits least first</p>
+      <slot />
+    </div>
+    <ul class="divide-rule divide-y" data-testid="lots" @keydown.down.prevent="step(1)" @keydown.up.prevent="step(-1)">
+      <li v-for="lot in shown" :key="lot.row.id">
+        <RouterLink
+          :to="{ name: station, params: { lot: lot.row.id } }"
+          class="flex items-center gap-3 border-l-4 px-3 py-2"
+          :class="lot.row.id === chosenId ? 'border-ink bg-card' : 'hover:bg-card border-transparent'"
+          :aria-current="lot.row.id === chosenId ? 'true' : undefined"
+        >
+          <SectionGlyph :facts="lot.facts" :view="lot.view" />
+          <span class="min-w-0 flex-1">
+            <span class="flex justify-between gap-2">
+              <span class="font-bold">{{ lot.row.code }}</span>
+              <StatusMark :status="lot.view.standing.status" />
+            </span>
+            <span class="flex justify-between gap-2 text-[0.93rem]">
+              <span class="truncate">{{ lot.species }}</span>
+              <span class="whitespace-nowrap">{{ decisionWords(lot.view.standing.decision, season.view).short }}</span>
+            </span>
+            <span class="text-muted block truncate text-[0.93rem]">{{ lot.where }}</span>
+          </span>
+        </RouterLink>
+      </li>
+    </ul>
+    <button v-if="live.length < lots.length" class="quiet px-4" type="button" :aria-expanded="withEnded" @click="withEnded = !withEnded">
+      {{ withEnded ? 'Hide' : 'Show' }} {{ lots.length - live.length }} lifted or ended
+    </button>
+  </div>
+</template>

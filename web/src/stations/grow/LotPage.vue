@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { isoOf } from '@kauri/core';
+import type { LotDetail } from '@kauri/core/contract';
+import { call } from '../../api/client';
+import PlantTag from '../../parts/PlantTag.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import StatusMark from '../../parts/StatusMark.vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useKeys } from '../../shell/useKeys';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { decisionWords } from '../../words/decision';
+import { dateWords } from '../../words/dates';
+import LiftDialog from '../lift/LiftDialog.vue';
+import CountDialog from './CountDialog.vue';
+import EditLotDialog from './EditLotDialog.vue';
+import LotFigures from './LotFigures.vue';
+import LotLedger from './LotLedger.vue';
+import LotRecords from './LotRecords.vue';
+import LotSection from './LotSection.vue';
+import MeasureDialog from './MeasureDialog.vue';
+import PullDialog from './PullDialog.vue';
+import WriteOffDialog from './WriteOffDialog.vue';
+
+const GroundLineChart = defineAsyncComponent(() => import('./GroundLineChart.vue'));
+
+const props = defineProps<{ lot: ShownLot }>();
+const session = useSession();
+const season = useSeason();
+const nursery = useNursery();
+const forecasts = useForecasts();
+
+type Sheet = 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
+const sheet = ref<Sheet | null>(null);
+const tab = ref<'records' | 'ledger' | 'journal'>('records');
+const detail = ref<LotDetail | null>(null);
+
+const standing = computed(() => props.lot.view.standing);
+const words = computed(() => decisionWords(standing.value.decision, season.view));
+const inBed = computed(() => props.lot.facts.home.kind === 'bed');
+const may = computed(() => session.may('crew'));
+const held = computed(() => props.lot.row.held);
+const acts = computed(() => [
+  { sheet: 'count' as const, words: 'Count', key: 'C', on: held.value.sown + held.value.standing > 0 },
+  { sheet: 'measure' as const, words: 'Measure', key: 'M', on: held.value.standing > 0 },
+  { sheet: 'pull' as const, words: 'Pull plugs', key: 'R', on: held.value.standing > 0 && !inBed.value },
+  { sheet: 'lift' as const, words: 'Lift', key: 'L', on: held.value.standing > 0 },
+  { sheet: 'write-off' as const, words: 'Write off', key: 'X', on: held.value.sown + held.value.standing > 0 },
+]);
+function open(name: Sheet) {
+  if (may.value && (name === 'edit' || acts.value.find((act) => act.sheet === name)?.on)) sheet.value = name;
+}
+useKeys({ c: () => open('count'), m: () => open('measure'), r: () => open('pull'), l: () => open('lift'), x: () => open('write-off') });
+
+// The journal is only wanted when its tab is open; it is read again when records change.
+watch(
+  [tab, () => nursery.evidence.get(props.lot.row.id)],
+  async () => {
+    if (tab.value !== 'journal') return;
+    detail.value = await call('lot', { params: { ...nursery.params, lot: props.lot.row.id } }).catch(() => null);
+  },
+);
+const tabs = [
+  { name: 'records', words: 'Records' },
+  { name: 'ledger', words: 'Ledger' },
+  { name: 'journal', words: 'Journal' },
+] as const;
+</script>
+
+<template>
+  <article class="p-4 md:p-5">
+    <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
+      <RouterLink class="quiet md:hidden" :to="{ name: 'grow' }">All lots</RouterLink>
+      <h1 class="text-2xl">{{ lot.row.code }}</h1>
+      <p class="text-lg">{{ lot.species }}</p>
+      <p class="text-muted">{{ lot.where }} · sown {{ dateWords(lot.row.sownOn) }}</p>
+      <StatusMark class="ml-auto" :status="standing.status" />
+    </div>
+
+    <div class="flex flex-wrap items-stretch gap-3">
+      <PlantTag class="min-w-72" :headline="words.headline" :detail="words.detail" :urgent="standing.urgent" />
+      <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-80">
+        <button v-for="act in acts" v-show="act.on" :key="act.sheet" class="act" type="button" @click="open(act.sheet)">
+          {{ act.words }} <span class="key" aria-hidden="true">{{ act.key }}</span>
+        </button>
+        <button v-if="session.may('grower')" class="act" type="button" @click="open('edit')">Edit</button>
+      </div>
+    </div>
+    <p v-if="lot.row.note" class="text-muted mt-2">{{ lot.row.note }}</p>
+
+    <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
+      <GroundLineChart v-if="forecasts.selected" :facts="lot.facts" :forecast="forecasts.selected" :standing="standing" />
+      <div v-else class="h-96" role="status">Working out the forecast …</div>
+      <div class="grid grid-cols-2 gap-4 xl:grid-cols-1">
+        <LotSection :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing" />
+        <LotFigures :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing" />
+      </div>
+    </div>
+
+    <ShowWorking v-if="forecasts.selected" class="mt-3" :steps="forecasts.selected.working" />
+
+    <section class="border-rule mt-5 border-t pt-3">
+      <div class="mb-2 flex gap-2" role="tablist" aria-label="What is kept of this lot">
+        <button
+          v-for="t in tabs"
+          :key="t.name"
+          type="button"
+          role="tab"
+          :aria-selected="tab === t.name"
+          class="min-h-11 cursor-pointer border-b-3 px-3 font-bold"
+          :class="tab === t.name ? 'border-ink' : 'text-muted border-transparent'"
+          @click="tab = t.name"
+        >
+          {{ t.words }}
+        </button>
+      </div>
+      <div role="tabpanel">
+        <LotRecords v-if="tab === 'records'" :lot="lot" />
+        <LotLedger v-else-if="tab === 'ledger'" :lot="lot" />
+        <ul v-else class="space-y-1">
+          <li v-for="entry in detail?.journal ?? []" :key="entry.id">
+            <span class="text-muted">{{ entry.at.replace('T', ' ').replace('Z', ' UTC') }}</span> {{ entry.who }}: <b>{{ entry.act }}</b>
+          </li>
+          <li v-if="!detail" class="text-muted">Reading the journal …</li>
+        </ul>
+      </div>
+    </section>
+
+    <CountDialog v-if="sheet === 'count'" :lot="lot" @close="sheet = null" />
+    <MeasureDialog v-if="sheet === 'measure'" :lot="lot" @close="sheet = null" />
+    <PullDialog v-if="sheet === 'pull'" :lot="lot" @close="sheet = null" />
+    <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
+    <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
+    <EditLotDialog v-if="sheet === 'edit'" :lot="lot" @close="sheet = null" />
+    <p class="sr-only">Shown for {{ isoOf(season.view) }}</p>
+  </article>
+</template>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import type { Act, Status, When } from '@kauri/core';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import EmptyState from '../../parts/EmptyState.vue';
+import SectionGlyph from '../../parts/SectionGlyph.vue';
+import StatusMark from '../../parts/StatusMark.vue';
+import { useLots } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { useSeason } from '../../stores/season';
+import { longDate, yearOf } from '../../words/dates';
+import { actWords } from '../../words/decision';
+import { count, several } from '../../words/numbers';
+
+const forecasts = useForecasts();
+const season = useSeason();
+const { lots } = useLots();
+
+const groups: readonly { when: When; words: string }[] = [
+  { when: 'now', words: 'Act now' },
+  { when: 'week', words: 'This week' },
+  { when: 'weeks', words: 'The next four weeks' },
+  { when: 'watch', words: 'Watch' },
+];
+const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])));
+const shown = computed(() =>
+  groups
+    .map((group) => ({
+      ...group,
+      acts: forecasts.acts.filter((act) => act.when === group.when && byId.value.has(act.lotId)),
+    }))
+    .filter((group) => group.acts.length),
+);
+const wordsOf = (act: Act) => actWords(act, byId.value.get(act.lotId)!.row.code, season.view);
+
+const order: Status[] = ['bound', 'holding', 'ready', 'filling', 'growing', 'lift', 'waiting', 'failed', 'lifted', 'ended'];
+const tallies = computed(() =>
+  order
+    .map((status) => {
+      const these = lots.value.filter((lot) => lot.view.standing.status === status);
+      return { status, lots: these.length, trees: these.reduce((sum, lot) => sum + lot.view.standing.tally.standing, 0) };
+    })
+    .filter((tally) => tally.lots),
+);
+const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.standing.tally.standing, 0));
+</script>
+
+<template>
+  <div class="grid gap-6 p-4 md:p-6 lg:grid-cols-[1fr_19rem]">
+    <div>
+      <h1 class="mb-3 text-2xl">
+        {{ season.isToday ? 'Today' : 'On' }}, {{ longDate(season.view, yearOf(season.today)) }}
+      </h1>
+      <EmptyState v-if="forecasts.viewsOf !== null && !lots.length" title="No lot has been sown by this date">
+        Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the weather.
+        <template #action><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }">Sow the first lot</RouterLink></template>
+      </EmptyState>
+      <p v-else-if="forecasts.viewsOf !== null && !shown.length" class="text-muted">Nothing presses on this date.</p>
+      <section v-for="group in shown" :key="group.when" class="mb-5" :aria-labelledby="`when-${group.when}`">
+        <h2 :id="`when-${group.when}`" class="mb-2 flex items-center gap-2 text-lg">
+          <span v-if="group.when === 'now'" class="bg-tag text-tag-ink rounded px-2 py-0.5">{{ group.words }}</span>
+          <template v-else>{{ group.words }}</template>
+          <span class="text-muted font-sans text-base font-normal">{{ group.acts.length }}</span>
+        </h2>
+        <ul class="panel divide-rule divide-y">
+          <li v-for="act in group.acts" :key="act.lotId + act.rule">
+            <RouterLink :to="{ name: 'grow', params: { lot: act.lotId } }" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
+              <SectionGlyph :facts="byId.get(act.lotId)!.facts" :view="byId.get(act.lotId)!.view" />
+              <span class="min-w-0 flex-1">
+                <span class="block font-bold">{{ wordsOf(act).title }}</span>
+                <span class="block">{{ wordsOf(act).reason }}</span>
+                <span class="text-muted block">{{ wordsOf(act).waiting }}</span>
+              </span>
+              <span class="text-muted hidden w-40 text-right text-sm sm:block">
+                {{ byId.get(act.lotId)!.species }}<br />{{ byId.get(act.lotId)!.where }}
+              </span>
+            </RouterLink>
+          </li>
+        </ul>
+      </section>
+    </div>
+    <aside v-if="tallies.length" class="lg:pt-12">
+      <section class="panel p-4" aria-labelledby="standing">
+        <h2 id="standing" class="mb-1 text-lg">Standing</h2>
+        <p class="mb-3"><span class="font-head text-3xl font-semibold">{{ count(standing) }}</span> {{ standing === 1 ? 'tree' : 'trees' }}</p>
+        <table class="w-full">
+          <caption class="sr-only">
+            Lots and trees by what they are at this date
+          </caption>
+          <tbody>
+            <tr v-for="tally in tallies" :key="tally.status" class="border-rule border-t">
+              <th class="py-1.5 text-left font-normal" scope="row"><StatusMark :status="tally.status" /></th>
+              <td class="py-1.5 text-right">{{ several(tally.lots, 'lot') }}</td>
+              <td class="text-muted py-1.5 text-right">{{ count(tally.trees) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </aside>
+  </div>
+</template>

@@ -1,0 +1,106 @@
+import { dayOf, factsFrom, sortActs, type EpochDay, type LotForecast, type RibbonDay } from '@kauri/core';
+import { wrap, type Remote } from 'comlink';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { ForecastWorker, LotView } from '../workers/forecast.worker';
+import { useNursery } from './nursery';
+import { useSeason } from './season';
+
+/** Runs the newest of a stream of questions, one at a time; older ones waiting are dropped. */
+function latestOnly<A extends unknown[]>(work: (...args: A) => Promise<void>): (...args: A) => void {
+  let busy = false;
+  let waiting: A | null = null;
+  return async function ask(...args: A) {
+    waiting = args;
+    if (busy) return;
+    busy = true;
+    try {
+      while (waiting) {
+        const now: A = waiting;
+        waiting = null;
+        await work(...now);
+      }
+    } finally {
+      busy = false;
+    }
+  };
+}
+
+/** Forecasts of all lots at the ribbon's date, worked out in a worker and never in a view. */
+export const useForecasts = defineStore('forecasts', () => {
+  const nursery = useNursery();
+  const season = useSeason();
+  const views = shallowRef<Map<string, LotView>>(new Map());
+  /** The date the views are of: trails the ribbon by the time the worker takes. */
+  const viewsOf = ref<EpochDay | null>(null);
+  const ribbon = shallowRef<{ start: EpochDay; days: RibbonDay[] } | null>(null);
+  const selectedId = ref<string | null>(null);
+  const selected = shallowRef<LotForecast | null>(null);
+  const failure = ref<string | null>(null);
+
+  let worker: Remote<ForecastWorker> | null = null;
+  let sentWeather = -1;
+  let sentLots: unknown = null;
+  let sentLookup: unknown = null;
+
+  async function prepared(): Promise<Remote<ForecastWorker>> {
+    worker ??= wrap<ForecastWorker>(new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' }));
+    const { weather, weatherVersion, catalogue, evidence, lots, lookup } = nursery;
+    if (sentWeather !== weatherVersion) {
+      const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
+      const { latitudeDeg, elevationM, today } = catalogue!.nursery;
+      await worker.setWeather(
+        {
+          start: weather!.start === null ? dayOf(today) : dayOf(weather!.start),
+          tMinC: numbers(weather!.tMinC),
+          tMaxC: numbers(weather!.tMaxC),
+          rainMm: numbers(weather!.rainMm),
+        },
+        { latitudeDeg, elevationM },
+      );
+      sentWeather = weatherVersion;
+    }
+    if (sentLots !== evidence || sentLookup !== lookup) {
+      const facts = [...lots.values()].map((lot) => factsFrom(lot, evidence.get(lot.id)!, lookup));
+      await worker.setLots(facts);
+      sentLots = evidence;
+      sentLookup = lookup;
+    }
+    return worker;
+  }
+
+  const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
+    try {
+      const answers = await (await prepared()).all(view, today);
+      views.value = new Map(answers.map((answer) => [answer.forecast.lotId, answer]));
+      viewsOf.value = view;
+      failure.value = null;
+    } catch (error) {
+      failure.value = error instanceof Error ? error.message : String(error);
+    }
+  });
+  const askOne = latestOnly(async (lotId: string | null, view: EpochDay, today: EpochDay) => {
+    const answer = lotId === null ? null : await (await prepared()).one(lotId, view, today);
+    if (selectedId.value === lotId) selected.value = answer;
+  });
+  const askRibbon = latestOnly(async (today: EpochDay, start: EpochDay, end: EpochDay) => {
+    ribbon.value = { start, days: await (await prepared()).ribbon(today, start, end) };
+  });
+
+  const changed = computed(() => [nursery.weatherVersion, nursery.evidence, nursery.lookup] as const);
+  function start() {
+    watch([() => season.view, () => season.today, changed], () => askAll(season.view, season.today), { immediate: true });
+    watch([selectedId, () => season.view, changed], () => askOne(selectedId.value, season.view, season.today), { immediate: true });
+    watch([() => season.strip, () => season.today, () => nursery.weatherVersion], () => askRibbon(season.today, season.strip.start, season.strip.end), {
+      immediate: true,
+    });
+  }
+
+  function select(lotId: string | null) {
+    if (lotId !== selectedId.value) selected.value = null;
+    selectedId.value = lotId;
+  }
+
+  const acts = computed(() => sortActs([...views.value.values()].flatMap((view) => view.acts)));
+  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select };
+});

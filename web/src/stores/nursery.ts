@@ -1,0 +1,78 @@
+import { dayOf, type EpochDay, type Lookup } from '@kauri/core';
+import type { Catalogue, Evidence, LotDetail, LotRow, Place, WeatherColumns } from '@kauri/core/contract';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { call } from '../api/client';
+import { useSession } from './session';
+
+function byId<T extends { id: string }>(rows: readonly T[]): Map<string, T> {
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+/** The nursery's catalogue, lots, records and weather, as the server has them. */
+export const useNursery = defineStore('nursery', () => {
+  const session = useSession();
+  const catalogue = shallowRef<Catalogue | null>(null);
+  const lots = shallowRef<Map<string, LotRow>>(new Map());
+  const evidence = shallowRef<Map<string, Evidence>>(new Map());
+  const weather = shallowRef<WeatherColumns | null>(null);
+  /** Grows with every change of the weather, so that forecasts know to start anew. */
+  const weatherVersion = ref(0);
+
+  const nurseryId = computed(() => session.nurseryId!);
+  const params = computed(() => ({ nursery: nurseryId.value }));
+  const lookup = computed<Lookup>(() => ({
+    species: byId(catalogue.value?.species ?? []),
+    places: byId(catalogue.value?.places ?? []),
+    containers: byId(catalogue.value?.containers ?? []),
+    media: byId(catalogue.value?.media ?? []),
+  }));
+  const firstDay = computed<EpochDay>(() => {
+    const today = dayOf(catalogue.value!.nursery.today);
+    return Math.min(today - 365, ...[...lots.value.values()].map((lot) => dayOf(lot.sownOn)));
+  });
+
+  async function load() {
+    const [answer, days] = await Promise.all([call('catalogue', { params: params.value }), call('weather', { params: params.value }), loadLots()]);
+    catalogue.value = answer;
+    setWeather(days);
+  }
+
+  async function loadLots() {
+    const rows: LotRow[] = [];
+    const records: Evidence[] = [];
+    let after: string | undefined;
+    do {
+      const page = { params: params.value, query: { after, limit: 200 } };
+      const [lotPage, evidencePage] = await Promise.all([call('lots', page), call('evidence', page)]);
+      rows.push(...lotPage.lots);
+      records.push(...evidencePage.evidence);
+      after = lotPage.next ?? undefined;
+    } while (after !== undefined);
+    lots.value = byId(rows);
+    evidence.value = new Map(records.map((record) => [record.lotId, record]));
+  }
+
+  function setWeather(days: WeatherColumns) {
+    weather.value = days;
+    weatherVersion.value++;
+  }
+
+  async function reloadWeather() {
+    setWeather(await call('weather', { params: params.value }));
+  }
+
+  /** Takes in what the server answered after a record, so that every view follows. */
+  function takeLot({ lot, evidence: record }: LotDetail) {
+    lots.value = new Map(lots.value).set(lot.id, lot);
+    evidence.value = new Map(evidence.value).set(record.lotId, record);
+  }
+
+  function takePlace(place: Place) {
+    const before = catalogue.value!;
+    const places = [...before.places.filter((p) => p.id !== place.id), place].sort((a, b) => a.place.name.localeCompare(b.place.name));
+    catalogue.value = { ...before, places };
+  }
+
+  return { catalogue, lots, evidence, weather, weatherVersion, nurseryId, params, lookup, firstDay, load, loadLots, reloadWeather, takeLot, takePlace };
+});

@@ -1,0 +1,68 @@
+import type { Door, Me } from '@kauri/core/contract';
+import { mayAct, type Role } from '@kauri/core/contract/roles';
+import { defineStore } from 'pinia';
+import { computed, ref } from 'vue';
+import { call, onSignedOut } from '../api/client';
+import { ProblemError } from '../api/problem';
+
+const LAST_NURSERY = 'kauri.nursery';
+
+/** Who is signed in, and in which nursery they are working. */
+export const useSession = defineStore('session', () => {
+  const me = ref<Me | null>(null);
+  const door = ref<Door | null>(null);
+  const nurseryId = ref<string | null>(null);
+  /** Set while the sign-in dialog stands over a screen whose session has ended. */
+  const signingInAgain = ref<{ done: () => void } | null>(null);
+
+  const membership = computed(() => me.value?.memberships.find((m) => m.nurseryId === nurseryId.value) ?? null);
+  const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
+
+  function take(answer: Me) {
+    me.value = answer;
+    const last = localStorage.getItem(LAST_NURSERY);
+    const known = answer.memberships.find((m) => m.nurseryId === last) ?? answer.memberships[0];
+    nurseryId.value = known?.nurseryId ?? null;
+  }
+
+  /** Asks the server who is signed in; loads what the sign-in page needs if nobody is. */
+  async function open() {
+    try {
+      take(await call('me'));
+    } catch (error) {
+      if (!(error instanceof ProblemError) || error.kind !== 'signed-out') throw error;
+      door.value = await call('door');
+    }
+  }
+
+  async function signIn(email: string, password: string) {
+    take(await call('signIn', { body: { email, password } }));
+    signingInAgain.value?.done();
+    signingInAgain.value = null;
+  }
+
+  async function signOut(everywhere: boolean) {
+    await call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} });
+    location.assign('/');
+  }
+
+  function chooseNursery(id: string) {
+    localStorage.setItem(LAST_NURSERY, id);
+    location.assign('/');
+  }
+
+  onSignedOut(
+    () =>
+      new Promise<void>((resolve) => {
+        const before = signingInAgain.value;
+        signingInAgain.value = {
+          done: () => {
+            before?.done();
+            resolve();
+          },
+        };
+      }),
+  );
+
+  return { me, door, nurseryId, membership, may, take, open, signIn, signOut, chooseNursery, signingInAgain };
+});

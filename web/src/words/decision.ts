@@ -1,0 +1,160 @@
+import type { Act, Decision, EpochDay, Status } from '@kauri/core';
+import { longDate, shortDate, yearOf } from './dates';
+import { count, odds, several } from './numbers';
+
+/** Each status as a shape and a word; the shape is drawn by StatusMark. */
+export const statusWords: Record<Status, string> = {
+  waiting: 'Waiting',
+  failed: 'None up',
+  filling: 'Filling',
+  ready: 'Ready',
+  holding: 'Holding',
+  bound: 'Root-bound',
+  growing: 'Growing',
+  lift: 'Lift',
+  lifted: 'Lifted',
+  ended: 'Ended',
+};
+
+export interface DecisionWords {
+  headline: string;
+  detail: string;
+  /** A few words for the list. */
+  short: string;
+}
+
+/** What to do about a lot and by when, then why. */
+export function decisionWords(decision: Decision, view: EpochDay): DecisionWords {
+  const year = yearOf(view);
+  const long = (day: EpochDay) => longDate(day, year);
+  const short = (day: EpochDay) => shortDate(day, year);
+  switch (decision.kind) {
+    case 'await-emergence':
+      return Number.isFinite(decision.around)
+        ? {
+            headline: decision.around > view ? `Wait; look from ${long(decision.around - 7)}` : 'Look for seedlings now',
+            detail: `Half of forecasts have it up by ${short(decision.around)}, nine in ten by ${short(decision.by)}.`,
+            short: `up ~ ${short(decision.around)}`,
+          }
+        : { headline: 'Wait', detail: 'It is not forecast to come up within the year ahead.', short: 'not this year' };
+    case 'write-off':
+      return {
+        headline: 'Write it off, or keep it a second year',
+        detail: `Nothing has come up; the last count was on ${short(decision.since)}. Cut ten seeds: white and firm may yet come.`,
+        short: `since ${short(decision.since)}`,
+      };
+    case 'let-fill':
+      return Number.isFinite(decision.readyAround)
+        ? {
+            headline: `Leave it to fill until about ${long(decision.readyAround)}`,
+            detail: `Pulled now, a plug holds its shape in ${odds(decision.chanceReady)} forecasts.`,
+            short: `ready ~ ${short(decision.readyAround)}`,
+          }
+        : { headline: 'Leave it to fill', detail: 'The plug is not forecast to hold within the year ahead.', short: 'not this year' };
+    case 'move-by':
+      return Number.isFinite(decision.by)
+        ? {
+            headline: decision.by <= view ? 'Move it on now' : `Move on by ${long(decision.by)}`,
+            detail:
+              `Plugs hold since ${short(decision.holdsSince)}. After ${short(decision.by)} more than 1 in 10 forecasts are root-bound` +
+              (Number.isFinite(decision.half) ? `; by ${short(decision.half)} half.` : '.'),
+            short: decision.by <= view ? `risk since ${short(decision.by)}` : `until ${short(decision.by)}`,
+          }
+        : {
+            headline: 'Ready whenever wanted',
+            detail: `Plugs hold since ${short(decision.holdsSince)}; none is forecast root-bound within the year ahead.`,
+            short: `since ${short(decision.holdsSince)}`,
+          };
+    case 'move-now':
+      return {
+        headline: 'Move it now: root-bound',
+        detail: `Roots have filled the cell since ${short(decision.boundSince)} in ${odds(decision.chanceBound)} forecasts. Check for circling; cut or tease before the next pot.`,
+        short: `since ${short(decision.boundSince)}`,
+      };
+    case 'raise-lid':
+      return {
+        headline: 'Raise or take off the lid',
+        detail: `The tallest tenth have stood against it since ${short(decision.reached)}; bent leaders stay bent.`,
+        short: `lid since ${short(decision.reached)}`,
+      };
+    case 'grow-on':
+      return {
+        headline: `Grow on; lift from ${long(decision.liftFrom)}`,
+        detail: Number.isFinite(decision.liftUntil)
+          ? `The lifting window runs to about ${short(decision.liftUntil)}, two weeks before buds move.`
+          : 'The window’s end lies beyond the forecast.',
+        short: `lift ~ ${short(decision.liftFrom)}`,
+      };
+    case 'lift':
+      return {
+        headline: `Lift between ${long(decision.from)} and ${long(decision.until)}`,
+        detail: `Best before ${short(decision.bestBefore)}: in one year of ten buds are within two weeks of moving then. Not while the medium is frozen.`,
+        short: `until ${short(decision.bestBefore)}`,
+      };
+    case 'done':
+      return { headline: 'Nothing stands', detail: 'Every seed of this lot is accounted for in its ledger.', short: '' };
+  }
+}
+
+export interface ActWords {
+  title: string;
+  reason: string;
+  waiting: string;
+}
+
+/** One act of Today in words: what, why with its figure, and what waiting costs. */
+export function actWords(act: Act, code: string, view: EpochDay): ActWords {
+  const short = (day: EpochDay) => shortDate(day, yearOf(view));
+  const f = act.figures;
+  const trees = several(act.trees, 'tree');
+  switch (act.rule) {
+    case 'write-off':
+      return {
+        title: `Decide on ${code}: nothing came up`,
+        reason: `Last counted ${short(f.since)}: none.`,
+        waiting: `${count(act.trees)} seeds hold their room until it is decided.`,
+      };
+    case 'root-bound':
+      return {
+        title: `Move ${code} on`,
+        reason: `Root-bound in ${odds(f.chance)} forecasts, fill ${f.fill.toFixed(2)}, since ${short(f.since)}.`,
+        waiting: `Every week turns and thickens roots on ${trees}; they keep the shape for life.`,
+      };
+    case 'hold-ends':
+      return {
+        title: `Move ${code} on by ${short(act.by!)}`,
+        reason: `Fill ${f.fill.toFixed(2)}; the plug holds.`,
+        waiting: `After that more than 1 in 10 forecasts are root-bound${Number.isFinite(f.half) ? `, half by ${short(f.half)}` : ''}: ${trees}.`,
+      };
+    case 'lid-reached':
+      return {
+        title: `Raise the lid over ${code}`,
+        reason: `The tallest tenth reach it from ${short(act.by!)}, half of forecasts by ${short(f.half)}.`,
+        waiting: `Leaders bend under it: ${trees}.`,
+      };
+    case 'lift':
+      return {
+        title: `Lift ${code}`,
+        reason: `Dormant; window ${short(f.from)} to ${short(f.until)}.`,
+        waiting: `Best before ${short(act.by!)}, two weeks ahead of early buds: ${trees}.`,
+      };
+    case 'second-season':
+      return {
+        title: f.seasons > 1 ? `Shift ${code}: second season in its cell` : `Plan a shift for ${code}`,
+        reason: f.seasons > 1 ? `${f.seasons} seasons in the same container.` : 'One season in its container is ending.',
+        waiting: `A second season grows little, a third nothing: ${trees}.`,
+      };
+    case 'count-up':
+      return {
+        title: `Count ${code}`,
+        reason: f.around !== undefined ? `Expected up around ${short(f.around)}.` : `Last counted ${short(f.lastCount)}, while it was coming up.`,
+        waiting: 'A count now tells how many trees there will be, and when.',
+      };
+    case 'pull-plug':
+      return {
+        title: `Pull three plugs of ${code}`,
+        reason: `Holds in ${odds(f.chanceReady)} forecasts, root-bound in ${odds(f.chanceBound)}.`,
+        waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt is still the starting value; three plugs narrow the date.`,
+      };
+  }
+}
