@@ -20,10 +20,15 @@ const runFile = join(runFolder, 'run.json');
 function options() {
   try {
     const { values } = parseArgs({
-      options: { empty: { type: 'boolean', default: false }, fresh: { type: 'boolean', default: false }, port: { type: 'string' } },
+      options: {
+        empty: { type: 'boolean', default: false },
+        fresh: { type: 'boolean', default: false },
+        port: { type: 'string' },
+      },
     });
     const port = values.port === undefined ? null : Number(values.port);
-    if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536)) throw new Error(`“${values.port}” is not a port.`);
+    if (port !== null && !(Number.isInteger(port) && port > 0 && port < 65536))
+      throw new Error(`“${values.port}” is not a port.`);
     return { ...values, port };
   } catch (error) {
     throw new Plain(`${error.message}\nUse: npm start -- [--empty] [--fresh] [--port N]`);
@@ -50,9 +55,14 @@ async function claim() {
     }
     if (other.pid && alive(other.pid)) {
       if (!other.url) throw new Plain('Kauri is already starting from this folder. Wait for it, or stop it.');
-      const answers = await fetch(`${other.url}/api/health`).then((r) => r.ok, () => false);
+      const answers = await fetch(`${other.url}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      );
       if (answers) return other.url;
-      throw new Plain(`Process ${other.pid} holds this folder but does not answer at ${other.url}. Stop it, then start again.`);
+      throw new Plain(
+        `Process ${other.pid} holds this folder but does not answer at ${other.url}. Stop it, then start again.`,
+      );
     }
     console.log('· An earlier start was cut off; taking over.');
     rmSync(runFile, { force: true });
@@ -72,7 +82,8 @@ function alive(pid) {
 
 async function database({ empty, fresh }, cleanUp) {
   if (process.env.DATABASE_URL) {
-    if (fresh) throw new Plain('--fresh works on Kauri’s own database only, not on the one DATABASE_URL names.');
+    if (fresh)
+      throw new Plain('--fresh works on Kauri’s own database only, not on the one DATABASE_URL names.');
     console.log('· Using the database that DATABASE_URL names.');
     return process.env.DATABASE_URL;
   }
@@ -92,7 +103,8 @@ async function listen(start, settings, port) {
     } catch (error) {
       if (error.code !== 'EADDRINUSE') throw error;
       if (port !== null) throw new Plain(`Port ${port} is taken by another program. Choose one with --port.`);
-      if (tried > DEFAULT_PORT + 20) throw new Plain(`Ports ${DEFAULT_PORT} to ${tried} are all taken. Choose one with --port.`);
+      if (tried > DEFAULT_PORT + 20)
+        throw new Plain(`Ports ${DEFAULT_PORT} to ${tried} are all taken. Choose one with --port.`);
       console.log(`· Port ${tried} is taken; trying ${tried + 1}.`);
     }
   }
@@ -104,9 +116,10 @@ async function main() {
   if (running) return void console.log(`Kauri is already running at ${running}`);
   const cleanUp = [() => rmSync(runFile, { force: true })];
   let stopping = null;
-  const stop = () => (stopping ??= (async () => {
-    for (const undo of cleanUp.reverse()) await Promise.resolve(undo()).catch(() => undefined);
-  })());
+  const stop = () =>
+    (stopping ??= (async () => {
+      for (const undo of cleanUp.reverse()) await Promise.resolve(undo()).catch(() => undefined);
+    })());
   const onSignal = () => {
     console.log('\n· Stopping.');
     void stop().then(() => process.exit(0));
@@ -120,14 +133,19 @@ async function main() {
     const { startServer } = await import('../server/dist/start.js');
     const demo = !chosen.empty && !process.env.DATABASE_URL;
     const server = await step(demo ? 'Tables and demo nurseries' : 'Tables', () =>
-      listen(startServer, { databaseUrl, demo, today: process.env.KAURI_TODAY, logLevel: process.env.KAURI_LOG ?? 'warn' }, chosen.port),
+      listen(
+        startServer,
+        { databaseUrl, demo, today: process.env.KAURI_TODAY, logLevel: process.env.KAURI_LOG ?? 'warn' },
+        chosen.port,
+      ),
     );
     cleanUp.push(server.stop);
     writeFileSync(runFile, JSON.stringify({ pid: process.pid, url: server.url }));
     console.log(`\nKauri is at ${server.url}`);
     if (server.demoPeople.length) {
       console.log('\nDemo sign-ins:');
-      for (const p of server.demoPeople) console.log(`  ${p.email.padEnd(30)} ${p.password}   ${p.role}, ${p.nursery}`);
+      for (const p of server.demoPeople)
+        console.log(`  ${p.email.padEnd(30)} ${p.password}   ${p.role}, ${p.nursery}`);
     } else if (server.needsSetup) console.log('Open it to set up your nursery.');
     console.log('\nCtrl-C stops it.');
   } catch (error) {

@@ -6,5 +6,8 @@ export default defineConfig({
   plugins: [vue(), tailwind()],
   worker: { format: 'es' },
   build: { target: 'es2022', chunkSizeWarningLimit: 800 },
-  server: { host: '127.0.0.1', proxy: { '/api': { target: process.env.KAURI_API ?? 'http://127.0.0.1:4310', changeOrigin: false } } },
+  server: {
+    host: '127.0.0.1',
+    proxy: { '/api': { target: process.env.KAURI_API ?? 'http://127.0.0.1:4310', changeOrigin: false } },
+  },
 });

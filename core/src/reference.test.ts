@@ -35,7 +35,8 @@ describe('reference values', () => {
   it.each(built.map((c, i) => [`${c.function} #${i + 1}`, c] as const))('%s', (_, c) => {
     const run = (core as unknown as Record<string, (...args: unknown[]) => unknown>)[c.function];
     let got = run(...c.input);
-    if (got !== null && typeof got === 'object' && 'working' in got) got = (got as unknown as { value: unknown }).value;
+    if (got !== null && typeof got === 'object' && 'working' in got)
+      got = (got as unknown as { value: unknown }).value;
     if (typeof c.expected === 'number') {
       expect(Math.abs((got as number) - c.expected)).toBeLessThanOrEqual(c.tolerance);
       return;

@@ -9,8 +9,16 @@ const root = new URL('../../', import.meta.url).pathname;
 export async function ensureBuilt() {
   const mark = join(root, 'server/dist/.built-from');
   const inputs = fingerprint(['core/src', 'web', 'server/src', 'package-lock.json', 'scripts/lib/build.mjs']);
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === inputs && existsSync(join(root, 'web/dist/index.html'))) return 'already built';
-  await Promise.all([buildServer(), run('npx', ['vite', 'build', 'web', '--logLevel', 'warn'], { cwd: root })]);
+  if (
+    existsSync(mark) &&
+    readFileSync(mark, 'utf8') === inputs &&
+    existsSync(join(root, 'web/dist/index.html'))
+  )
+    return 'already built';
+  await Promise.all([
+    buildServer(),
+    run('npx', ['vite', 'build', 'web', '--logLevel', 'warn'], { cwd: root }),
+  ]);
   writeFileSync(mark, inputs);
   return 'built';
 }
@@ -28,7 +36,15 @@ export async function buildServer() {
     format: 'esm',
     sourcemap: true,
     // Packages are loaded as installed; only Kauri's own sources are bundled.
-    plugins: [{ name: 'packages', setup: (b) => b.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@kauri/') || path.startsWith('/') ? undefined : { path, external: true })) }],
+    plugins: [
+      {
+        name: 'packages',
+        setup: (b) =>
+          b.onResolve({ filter: /^[^./]/ }, ({ path }) =>
+            path.startsWith('@kauri/') || path.startsWith('/') ? undefined : { path, external: true },
+          ),
+      },
+    ],
     logLevel: 'warning',
   });
   cpSync(join(root, 'server/src/db/migrations'), join(root, 'server/dist/migrations'), { recursive: true });
@@ -40,7 +56,8 @@ function fingerprint(paths) {
   const visit = (path) => {
     const info = statSync(path);
     if (info.isDirectory()) {
-      for (const name of readdirSync(path).sort()) if (name !== 'dist' && name !== 'node_modules') visit(join(path, name));
+      for (const name of readdirSync(path).sort())
+        if (name !== 'dist' && name !== 'node_modules') visit(join(path, name));
     } else hash.update(`${path} ${info.size} ${info.mtimeMs}\n`);
   };
   for (const path of paths) visit(join(root, path));

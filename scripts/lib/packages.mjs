@@ -9,8 +9,11 @@ const isRoot = process.getuid?.() === 0;
 /** Installs the locked packages, unless the ones there are already of this lock. */
 export async function ensurePackages() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19)) throw new Plain(`Kauri needs Node 20.19 or newer; this is ${process.versions.node}.`);
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Plain(`Kauri needs Node 20.19 or newer; this is ${process.versions.node}.`);
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const mark = join(root, 'node_modules', '.kauri-lock');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return 'already there';
   await run('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root });
@@ -38,11 +41,15 @@ let updated = false;
 /** Installs Debian packages when this user may; otherwise says the one command to run. */
 export async function installDebian(packages, why) {
   const command = `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
-  const sudo = !isRoot && findProgram('sudo') && (await run('sudo', ['-n', 'true'], { ok: [0, 1] })).code === 0;
+  const sudo =
+    !isRoot && findProgram('sudo') && (await run('sudo', ['-n', 'true'], { ok: [0, 1] })).code === 0;
   if (!findProgram('apt-get') || !(isRoot || sudo)) {
-    throw new Plain(`${why} is needed and may not be installed from here. Run this once, then start again:\n\n  sudo ${command}\n`);
+    throw new Plain(
+      `${why} is needed and may not be installed from here. Run this once, then start again:\n\n  sudo ${command}\n`,
+    );
   }
-  const as = (args) => (isRoot ? run('apt-get', args, aptOptions) : run('sudo', ['-n', 'apt-get', ...args], aptOptions));
+  const as = (args) =>
+    isRoot ? run('apt-get', args, aptOptions) : run('sudo', ['-n', 'apt-get', ...args], aptOptions);
   if (!updated) await as(['update']);
   updated = true;
   await as(['install', '-y', '--no-install-recommends', ...packages]);

@@ -1,5 +1,16 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { chmodSync, chownSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -22,7 +33,10 @@ export async function ensurePostgres() {
     await installDebian(['postgresql'], 'PostgreSQL');
   }
   const bin = findBin();
-  if (!bin) throw new Plain('PostgreSQL was installed, but its programs initdb and pg_ctl are not where they were looked for.');
+  if (!bin)
+    throw new Plain(
+      'PostgreSQL was installed, but its programs initdb and pg_ctl are not where they were looked for.',
+    );
   return bin;
 }
 
@@ -44,7 +58,8 @@ function serverUser() {
       .map(([name, , uid, gid]) => [name, { uid: Number(uid), gid: Number(gid) }]),
   );
   const user = users.get('postgres') ?? users.get('nobody');
-  if (!user) throw new Plain('PostgreSQL does not run as root, and there is no user “postgres” to run it as.');
+  if (!user)
+    throw new Plain('PostgreSQL does not run as root, and there is no user “postgres” to run it as.');
   return user;
 }
 
@@ -79,7 +94,23 @@ export async function openCluster(bin, folder, { throwaway = false } = {}) {
     writeFileSync(handed, secret, { mode: 0o600 });
     if (isRoot) for (const path of [data, handed]) chownSync(path, user.uid, user.gid);
     try {
-      await run(join(bin, 'initdb'), ['-D', data, '-U', OWNER, `--pwfile=${handed}`, '-A', 'scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', ...(throwaway ? ['--no-sync'] : [])], as);
+      await run(
+        join(bin, 'initdb'),
+        [
+          '-D',
+          data,
+          '-U',
+          OWNER,
+          `--pwfile=${handed}`,
+          '-A',
+          'scram-sha-256',
+          '-E',
+          'UTF8',
+          '--locale=C.UTF-8',
+          ...(throwaway ? ['--no-sync'] : []),
+        ],
+        as,
+      );
     } catch (error) {
       rmSync(data, { recursive: true, force: true });
       throw error;
@@ -88,11 +119,23 @@ export async function openCluster(bin, folder, { throwaway = false } = {}) {
     }
     writeFileSync(secretFile, secret, { mode: 0o600 });
   }
-  const running = (await run(join(bin, 'pg_ctl'), ['-D', data, 'status'], { ...as, ok: [0, 3, 4] })).code === 0;
-  const port = running ? Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]) : await freePort();
+  const running =
+    (await run(join(bin, 'pg_ctl'), ['-D', data, 'status'], { ...as, ok: [0, 3, 4] })).code === 0;
+  const port = running
+    ? Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])
+    : await freePort();
   if (!running) {
-    const settings = [`-p ${port}`, '-c listen_addresses=127.0.0.1', "-c unix_socket_directories=''", ...(throwaway ? ['-c fsync=off', '-c full_page_writes=off'] : [])];
-    await run(join(bin, 'pg_ctl'), ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o', settings.join(' '), 'start'], { ...as, stdio: 'ignore' });
+    const settings = [
+      `-p ${port}`,
+      '-c listen_addresses=127.0.0.1',
+      "-c unix_socket_directories=''",
+      ...(throwaway ? ['-c fsync=off', '-c full_page_writes=off'] : []),
+    ];
+    await run(
+      join(bin, 'pg_ctl'),
+      ['-D', data, '-w', '-t', '60', '-l', join(data, 'server.log'), '-o', settings.join(' '), 'start'],
+      { ...as, stdio: 'ignore' },
+    );
   }
   const secret = readFileSync(secretFile, 'utf8');
   return {
@@ -117,7 +160,8 @@ export async function ensureDatabase(cluster, name, { fresh = false } = {}) {
   const client = new pg.Client({ connectionString: cluster.url('postgres') });
   await client.connect();
   try {
-    const exists = async () => (await client.query('select 1 from pg_database where datname = $1', [name])).rowCount > 0;
+    const exists = async () =>
+      (await client.query('select 1 from pg_database where datname = $1', [name])).rowCount > 0;
     let kept = null;
     if (fresh && (await exists())) {
       kept = `${name}_before_${new Date().toISOString().replace(/\D/g, '').slice(0, 14)}`;

@@ -24,14 +24,22 @@ export class Plain extends Error {}
 /** Runs a command to its end. Its output is kept and shown only if it fails, unless `show` is set. */
 export function run(command, args, { show = false, ok = [0], ...options } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { stdio: ['ignore', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'], ...options });
+    const child = spawn(command, args, {
+      stdio: ['ignore', show ? 'inherit' : 'pipe', show ? 'inherit' : 'pipe'],
+      ...options,
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
     child.on('error', (error) => reject(new Plain(`${command} could not be run: ${error.message}`)));
     child.on('close', (code) => {
       if (ok.includes(code)) resolve({ code, output });
-      else reject(new Plain(`${command} ${args.join(' ')} ended with ${code}\n${output.split('\n').slice(-40).join('\n')}`));
+      else
+        reject(
+          new Plain(
+            `${command} ${args.join(' ')} ended with ${code}\n${output.split('\n').slice(-40).join('\n')}`,
+          ),
+        );
     });
   });
 }

@@ -18,7 +18,8 @@ try {
     logLevel: KAURI_LOG,
   });
   console.log(`ready ${server.url}`);
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void server.stop().then(() => process.exit(0)));
+  for (const signal of ['SIGINT', 'SIGTERM'] as const)
+    process.on(signal, () => void server.stop().then(() => process.exit(0)));
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);
   process.exit(1);

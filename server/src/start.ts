@@ -33,17 +33,30 @@ export interface RunningServer {
  * Brings the database up to date, loads the demo if asked, and answers HTTP.
  * @throws Error with code EADDRINUSE when the port is taken
  */
-export async function startServer({ databaseUrl, port, host = '127.0.0.1', today: fixed, demo, logLevel = 'warn' }: StartOptions): Promise<RunningServer> {
+export async function startServer({
+  databaseUrl,
+  port,
+  host = '127.0.0.1',
+  today: fixed,
+  demo,
+  logLevel = 'warn',
+}: StartOptions): Promise<RunningServer> {
   if (fixed && !/^\d{4}-\d{2}-\d{2}$/.test(fixed)) throw new Error('KAURI_TODAY is written YYYY-MM-DD.');
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const pool = openPool(await prepareDatabase(databaseUrl, migrations));
   const server = { pool, today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone) };
   const webRoot = at('../../web/dist');
-  const app = makeApp({ server, log: pino({ level: logLevel }), webRoot: existsSync(webRoot) ? webRoot : undefined });
+  const app = makeApp({
+    server,
+    log: pino({ level: logLevel }),
+    webRoot: existsSync(webRoot) ? webRoot : undefined,
+  });
   try {
     if (demo) await loadDemo(server, databaseUrl);
-    const people = await pool.query('select name, role, nursery, email, password from demo_person order by place');
+    const people = await pool.query(
+      'select name, role, nursery, email, password from demo_person order by place',
+    );
     const setUp = await pool.query<{ done: boolean }>('select is_set_up() as done');
     const listening = await new Promise<HttpServer>((resolve, reject) => {
       const http = app.listen(port, host, (error?: Error) => (error ? reject(error) : resolve(http)));

@@ -38,12 +38,18 @@ export function dressedSize(nominal: string): DressedSize {
   if (thick <= 4) {
     const thicknessMm = NORTH_AMERICAN_THICKNESS[thick];
     const widthMm = NORTH_AMERICAN_WIDTH[wide];
-    if (!thicknessMm || !widthMm) throw new RangeError(`There is no dressed size known for a ${thick} by ${wide}.`);
+    if (!thicknessMm || !widthMm)
+      throw new RangeError(`There is no dressed size known for a ${thick} by ${wide}.`);
     return { thicknessMm, widthMm, nominalThicknessMm: thick * 25.4, nominalWidthMm: wide * 25.4 };
   }
   if (thick < 16 || thick > 100 || wide < 38 || wide > 300) {
     throw new RangeError(`A board of ${thick} × ${wide} mm is outside 16–100 × 38–300 mm.`);
   }
   const planed = (mm: number) => mm - (mm <= 100 ? 3 : 5);
-  return { thicknessMm: planed(thick), widthMm: planed(wide), nominalThicknessMm: thick, nominalWidthMm: wide };
+  return {
+    thicknessMm: planed(thick),
+    widthMm: planed(wide),
+    nominalThicknessMm: thick,
+    nominalWidthMm: wide,
+  };
 }

@@ -67,7 +67,12 @@ export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Wor
       unit: 'm²',
       inputs: [
         { name: 'boards’ actual thickness', value: boards[0].thicknessMm, unit: 'mm', origin: 'standard' },
-        { name: `${design.measured} size typed`, value: `${design.lengthMm} × ${design.widthMm}`, unit: 'mm', origin: 'choice' },
+        {
+          name: `${design.measured} size typed`,
+          value: `${design.lengthMm} × ${design.widthMm}`,
+          unit: 'mm',
+          origin: 'choice',
+        },
       ],
     },
     {

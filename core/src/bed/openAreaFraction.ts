@@ -17,7 +17,11 @@ export function openAreaFraction(layers: readonly OpenLayer[]): Worked<number> {
         what: 'Air share of the underside',
         expression: parts.length ? parts.map((part) => part.expression).join(' × ') : '1',
         result: value,
-        inputs: layers.map((layer) => ({ name: layer.kind, value: describe(layer), origin: 'choice' as const })),
+        inputs: layers.map((layer) => ({
+          name: layer.kind,
+          value: describe(layer),
+          origin: 'choice' as const,
+        })),
         source: 'Open area of a square or rectangular mesh from opening and wire',
       },
     ],
@@ -29,7 +33,8 @@ function openShare(layer: OpenLayer): { value: number; expression: string } {
     case 'mesh': {
       const [a, b] = layer.openingMm;
       const d = layer.wireMm;
-      if (!(a > 0 && b > 0 && d >= 0)) throw new RangeError('A mesh needs an opening above 0 and a wire of 0 or more.');
+      if (!(a > 0 && b > 0 && d >= 0))
+        throw new RangeError('A mesh needs an opening above 0 and a wire of 0 or more.');
       return {
         value: (a / (a + d)) * (b / (b + d)),
         expression: `(${put(a)} ÷ (${put(a)} + ${put(d)})) × (${put(b)} ÷ (${put(b)} + ${put(d)}))`,
@@ -48,6 +53,9 @@ function covered(share: number) {
 }
 
 function describe(layer: OpenLayer): string {
-  if (layer.kind === 'mesh') return `${layer.openingMm[0]} × ${layer.openingMm[1]} mm, wire ${layer.wireMm} mm`;
-  return layer.kind === 'cloth' ? `shades ${layer.shadeShare * 100} %` : `covers ${layer.coveredShare * 100} %`;
+  if (layer.kind === 'mesh')
+    return `${layer.openingMm[0]} × ${layer.openingMm[1]} mm, wire ${layer.wireMm} mm`;
+  return layer.kind === 'cloth'
+    ? `shades ${layer.shadeShare * 100} %`
+    : `covers ${layer.coveredShare * 100} %`;
 }

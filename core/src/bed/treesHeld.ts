@@ -10,6 +10,8 @@ export function treesHeld(areaM2: number, densityPerM2: number): Worked<number> 
   const value = Math.floor(areaM2 * densityPerM2 + 1e-9);
   return {
     value,
-    working: [{ what: 'Trees held', expression: `floor(${sum`${areaM2} × ${densityPerM2}`})`, result: value }],
+    working: [
+      { what: 'Trees held', expression: `floor(${sum`${areaM2} × ${densityPerM2}`})`, result: value },
+    ],
   };
 }

@@ -62,12 +62,27 @@ export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWe
         result: mediumWetKg,
         unit: 'kg',
         inputs: [
-          { name: `wet bulk density, ${medium.name}`, value: medium.wetKgPerM3, unit: 'kg/m³', origin: 'starting' },
+          {
+            name: `wet bulk density, ${medium.name}`,
+            value: medium.wetKgPerM3,
+            unit: 'kg/m³',
+            origin: 'starting',
+          },
         ],
       },
       { what: 'Timber', expression: sum`${timberM3} × ${TIMBER_DENSITY}`, result: timberKg, unit: 'kg' },
-      { what: 'Mesh', how: 'Length of wire by its section and the density of steel.', result: meshKg, unit: 'kg' },
-      { what: 'Whole bed, watered', expression: sum`${mediumWetKg} + ${timberKg} + ${meshKg}`, result: totalKg, unit: 'kg' },
+      {
+        what: 'Mesh',
+        how: 'Length of wire by its section and the density of steel.',
+        result: meshKg,
+        unit: 'kg',
+      },
+      {
+        what: 'Whole bed, watered',
+        expression: sum`${mediumWetKg} + ${timberKg} + ${meshKg}`,
+        result: totalKg,
+        unit: 'kg',
+      },
       {
         what: 'On the surface beneath',
         expression: sum`${totalKg} × ${GRAVITY} ÷ ${footprint} ÷ 1000`,

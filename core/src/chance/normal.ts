@@ -1,4 +1,3 @@
-
 /** Standard normal distribution function Φ(z). */
 export function normalCdf(z: number): number {
   if (z > 8) return 1;
@@ -26,11 +25,15 @@ function erf(x: number): number {
 
 /** Quantile of the standard normal: Acklam's rational start, one Halley step on Φ. @throws RangeError outside (0, 1). */
 export function normalQuantile(p: number): number {
-  if (!(p > 0 && p < 1)) throw new RangeError('A quantile needs a chance between 0 and 1, not at either end.');
+  if (!(p > 0 && p < 1))
+    throw new RangeError('A quantile needs a chance between 0 and 1, not at either end.');
   if (p > 0.5) return -normalQuantile(1 - p);
   const t = Math.sqrt(-2 * Math.log(p));
   // Abramowitz & Stegun 26.2.23, error < 4.5e-4, then refined.
-  let z = -(t - (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3));
+  let z = -(
+    t -
+    (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3)
+  );
   for (let i = 0; i < 2; i++) {
     const e = normalCdf(z) - p;
     const u = e * Math.sqrt(2 * Math.PI) * Math.exp((z * z) / 2);

@@ -23,7 +23,11 @@ export interface Band {
 /** The band of a set of runs. The array is sorted in place. */
 export function bandOf(values: Float64Array): Band {
   values.sort();
-  return { p10: quantileSorted(values, 0.1), p50: quantileSorted(values, 0.5), p90: quantileSorted(values, 0.9) };
+  return {
+    p10: quantileSorted(values, 0.1),
+    p50: quantileSorted(values, 0.5),
+    p90: quantileSorted(values, 0.9),
+  };
 }
 
 /** Share of sorted values at or below a limit. */

@@ -69,7 +69,13 @@ export const LotRow = z.object({
   note: z.string(),
   version: z.number(),
   stage: Stage,
-  held: z.object({ seed: z.number(), sown: z.number(), standing: z.number(), lifted: z.number(), out: z.number() }),
+  held: z.object({
+    seed: z.number(),
+    sown: z.number(),
+    standing: z.number(),
+    lifted: z.number(),
+    out: z.number(),
+  }),
   lastRecordOn: PlainDate.nullable(),
 });
 export type LotRow = z.infer<typeof LotRow>;
@@ -96,7 +102,13 @@ export const Evidence = z.object({
     }),
   ),
   pulls: z.array(
-    z.object({ entry: Id, on: PlainDate, scores: z.array(z.number()), spoiled: z.number(), note: z.string() }),
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      scores: z.array(z.number()),
+      spoiled: z.number(),
+      note: z.string(),
+    }),
   ),
   movements: z.array(
     z.object({
@@ -107,6 +119,8 @@ export const Evidence = z.object({
       to: z.enum(accounts),
       count: z.number(),
       note: z.string(),
+      /** The movement this one takes back. */
+      reverses: Id.nullable(),
     }),
   ),
 });
@@ -145,7 +159,10 @@ export const SizeSample = z
 export const RootPull = z
   .object({
     ...entry,
-    scores: z.array(wholeNumber('Plug score', 0, 4)).min(1, 'Score at least one plug.').max(200),
+    scores: z
+      .array(wholeNumber('Plug score', 0, 4))
+      .min(1, 'Score at least one plug.')
+      .max(200),
     spoiled: wholeNumber('Plants spoiled', 0, 200),
   })
   .refine((p) => p.spoiled <= p.scores.length, 'No more plants can be spoiled than were pulled.');

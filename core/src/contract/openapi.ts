@@ -59,6 +59,10 @@ function parameters(schema: z.ZodType, place: 'path' | 'query'): unknown[] {
 }
 
 function schemaOf(schema: z.ZodType, io: 'input' | 'output'): Record<string, unknown> {
-  const { $schema: _, ...json } = z.toJSONSchema(schema, { io, unrepresentable: 'any', target: 'draft-2020-12' });
+  const { $schema: _, ...json } = z.toJSONSchema(schema, {
+    io,
+    unrepresentable: 'any',
+    target: 'draft-2020-12',
+  });
   return json;
 }

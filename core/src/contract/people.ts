@@ -3,7 +3,10 @@ import { isTimeZone } from '../calendar/day';
 import { Id, Name, numberBetween, RoleName } from './basics';
 
 const Email = z.email('This is not an e-mail address.').trim().toLowerCase().max(200);
-const Password = z.string().min(10, 'A password has at least 10 characters.').max(200, 'At most 200 characters.');
+const Password = z
+  .string()
+  .min(10, 'A password has at least 10 characters.')
+  .max(200, 'At most 200 characters.');
 
 export const SignIn = z.object({ email: Email, password: z.string().min(1, 'Type the password.').max(200) });
 
@@ -33,7 +36,13 @@ export type Me = z.infer<typeof Me>;
 export const Door = z.object({
   needsSetup: z.boolean(),
   demoPeople: z.array(
-    z.object({ name: z.string(), role: RoleName, nursery: z.string(), email: z.string(), password: z.string() }),
+    z.object({
+      name: z.string(),
+      role: RoleName,
+      nursery: z.string(),
+      email: z.string(),
+      password: z.string(),
+    }),
   ),
 });
 export type Door = z.infer<typeof Door>;

@@ -44,7 +44,12 @@ function route<
   name: keyof typeof paths,
   access: Access,
   summary: string,
-  parts: Partial<Pick<Route<Params, Query, Body, Answer>, 'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'>> = {},
+  parts: Partial<
+    Pick<
+      Route<Params, Query, Body, Answer>,
+      'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'
+    >
+  > = {},
 ): Route<Params, Query, Body, Answer> {
   const [method, path] = paths[name];
   return {

@@ -16,7 +16,10 @@ const share = (what: string) => numberBetween(what, 0, 1);
 export const OpenLayer = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('mesh'),
-    openingMm: z.tuple([numberBetween('Mesh opening', 1, 300, 'mm'), numberBetween('Mesh opening', 1, 300, 'mm')]),
+    openingMm: z.tuple([
+      numberBetween('Mesh opening', 1, 300, 'mm'),
+      numberBetween('Mesh opening', 1, 300, 'mm'),
+    ]),
     wireMm: numberBetween('Mesh wire', 0.2, 10, 'mm'),
   }),
   z.object({ kind: z.literal('cloth'), shadeShare: share('Cloth shade share') }),

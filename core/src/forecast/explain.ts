@@ -43,7 +43,14 @@ export function explainForecast(
       how: 'In the middle run this lot has not come up by the date looked at.',
       result: emergence.days[middle],
       unit: 'date',
-      inputs: [{ name: 'warmth to emerge', value: facts.species.emergenceDd.median, unit: '°C·d', origin: 'starting' }],
+      inputs: [
+        {
+          name: 'warmth to emerge',
+          value: facts.species.emergenceDd.median,
+          unit: '°C·d',
+          origin: 'starting',
+        },
+      ],
     });
     return steps;
   }
@@ -58,8 +65,18 @@ export function explainForecast(
       unit: 'cm',
       inputs: [
         { name: 'warmth since it came up', value: tau, unit: '°C·d', origin: 'record' },
-        { name: 'size the crowd tends to', value: a, unit: 'cm', origin: facts.sizes.length ? 'record' : 'starting' },
-        { name: 'growth rate', value: k, unit: 'per °C·d', origin: facts.sizes.length ? 'record' : 'starting' },
+        {
+          name: 'size the crowd tends to',
+          value: a,
+          unit: 'cm',
+          origin: facts.sizes.length ? 'record' : 'starting',
+        },
+        {
+          name: 'growth rate',
+          value: k,
+          unit: 'per °C·d',
+          origin: facts.sizes.length ? 'record' : 'starting',
+        },
         { name: 'seedling height', value: h0, unit: 'cm', origin: 'starting' },
       ],
       source: 'Gompertz curve in thermal time; grid posterior of size and rate',
@@ -121,6 +138,8 @@ function warmthOfRun(warmth: Warmth, year: number, from: number, to: number): Fl
   const start = Math.max(from, warmth.pastStart);
   return Float64Array.from({ length: Math.max(0, to - start + 1) }, (_, i) => {
     const day = start + i;
-    return day <= warmth.asOf ? warmth.past[day - warmth.pastStart] : (warmth.years[year][day - warmth.asOf - 1] ?? 0);
+    return day <= warmth.asOf
+      ? warmth.past[day - warmth.pastStart]
+      : (warmth.years[year][day - warmth.asOf - 1] ?? 0);
   });
 }

@@ -66,7 +66,12 @@ export interface ForecastOptions {
  * Forecast of one lot: every weather year of the outlook times draws from the lot's own posterior.
  * @throws RangeError when the date looked at lies before the outlook's
  */
-export function forecastLot(facts: LotFacts, outlook: Outlook, warmth: Warmth, options: ForecastOptions): LotForecast {
+export function forecastLot(
+  facts: LotFacts,
+  outlook: Outlook,
+  warmth: Warmth,
+  options: ForecastOptions,
+): LotForecast {
   const { view, draws = 30, course, explain = false } = options;
   if (view < outlook.asOf) throw new RangeError('A forecast looks at its own date or a later one.');
   const seen = { ...facts, sizes: facts.sizes.filter((s) => s.day <= outlook.asOf) };
@@ -76,14 +81,18 @@ export function forecastLot(facts: LotFacts, outlook: Outlook, warmth: Warmth, o
   const days = keptDays(view, course);
   const runs = runLot(seen, warmth, emergence, g, days);
   const viewAt = days.indexOf(view);
-  const heights = days.map((_, at) => sizesAt(runs, at, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm));
+  const heights = days.map((_, at) =>
+    sizesAt(runs, at, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm),
+  );
   const state = stateAt(seen, runs, viewAt, heights[viewAt], g, emergence, view);
   const lifting = liftingWindow(facts.species, outlook.site.latitudeDeg, warmth, view, {
     notBefore: Math.min(emergenceBand.p50, view + 400),
     leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
   });
   const sizeDays = (size: number) =>
-    bandOf(daysToSize(size, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm, emergence, warmth));
+    bandOf(
+      daysToSize(size, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm, emergence, warmth),
+    );
   const headroom = facts.home.kind === 'bed' ? facts.home.headroomCm : null;
   const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
   const cellMl = cellMlOf(facts.home);
@@ -111,7 +120,12 @@ export function forecastLot(facts: LotFacts, outlook: Outlook, warmth: Warmth, o
       generatedYears: outlook.generatedYears,
       filledPastDays: outlook.filledPastDays,
     },
-    working: explain ? [...explainForecast(seen, outlook, warmth, emergence, g, runs, viewAt, heights[viewAt]), ...lifting.working] : [],
+    working: explain
+      ? [
+          ...explainForecast(seen, outlook, warmth, emergence, g, runs, viewAt, heights[viewAt]),
+          ...lifting.working,
+        ]
+      : [],
   };
 }
 
@@ -122,7 +136,13 @@ function keptDays(view: EpochDay, course: { from: EpochDay; to: EpochDay } | und
   return [...days].sort((a, b) => a - b);
 }
 
-function sizesAt(runs: Runs, at: number, asymptote: Float64Array, rate: Float64Array, initial: number): Float64Array {
+function sizesAt(
+  runs: Runs,
+  at: number,
+  asymptote: Float64Array,
+  rate: Float64Array,
+  initial: number,
+): Float64Array {
   return runs.thermal[at].map((tau, i) => {
     const d = i % runs.draws;
     return gompertz(asymptote[d], initial, rate[d], tau);
@@ -142,7 +162,13 @@ function stateAt(
   const up = emergence.days.map((day) => (day <= view ? 1 : 0));
   const shown = heights.map((h, i) => h * up[i]);
   const fill = runs.rootMl[at].map((ml, i) => (ml / cellMl) * up[i]);
-  const diameters = sizesAt(runs, at, g.diameterAsymptote, g.diameterRate, facts.species.seedlingDiameterMm).map((x, i) => x * up[i]);
+  const diameters = sizesAt(
+    runs,
+    at,
+    g.diameterAsymptote,
+    g.diameterRate,
+    facts.species.seedlingDiameterMm,
+  ).map((x, i) => x * up[i]);
   const cv = plantCv(facts);
   const target = facts.targetHeightCm;
   let toSize = 0;
@@ -163,8 +189,9 @@ function stateAt(
 
 /** Spread between plants: the latest sample of six or more, else the species' starting value. */
 export function plantCv(facts: LotFacts): number {
-  const samples = facts.sizes.filter((s) => s.what === 'height' && s.n >= 6 && s.sd > 0).sort((a, b) => a.day - b.day);
+  const samples = facts.sizes
+    .filter((s) => s.what === 'height' && s.n >= 6 && s.sd > 0)
+    .sort((a, b) => a.day - b.day);
   const last = samples[samples.length - 1];
   return last ? last.sd / last.mean : facts.species.plantCv;
 }
-

@@ -26,7 +26,8 @@ export interface GrowthDraws {
 export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, draws: number): GrowthDraws {
   const s = facts.species;
   const from = Math.max(emerged, warmth.pastStart);
-  const sinceUp = emerged <= warmth.asOf ? warmth.past.subarray(from - warmth.pastStart) : new Float64Array(0);
+  const sinceUp =
+    emerged <= warmth.asOf ? warmth.past.subarray(from - warmth.pastStart) : new Float64Array(0);
   const thermal = new Float64Array(sinceUp.length + 1);
   for (let i = 0; i < sinceUp.length; i++) thermal[i + 1] = thermal[i] + sinceUp[i];
   const samples = (what: 'height' | 'diameter') =>
@@ -50,9 +51,16 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
     samples('diameter'),
   );
   const roots = vigourPosterior(
-    { initialMl: s.rootInitialMl, cellMl: cellMlOf(facts.home), ratePerDd: s.rootRatePerDd, linearAtMl: s.rootLinearAtMl },
+    {
+      initialMl: s.rootInitialMl,
+      cellMl: cellMlOf(facts.home),
+      ratePerDd: s.rootRatePerDd,
+      linearAtMl: s.rootLinearAtMl,
+    },
     sinceUp,
-    facts.pulls.filter((p) => p.day <= warmth.asOf).map((p) => ({ dayIndex: p.day - from, scores: p.scores })),
+    facts.pulls
+      .filter((p) => p.day <= warmth.asOf)
+      .map((p) => ({ dayIndex: p.day - from, scores: p.scores })),
   );
   const h = drawSizes(height, draws);
   const dia = drawSizes(diameter, draws);

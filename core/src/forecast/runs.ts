@@ -99,7 +99,15 @@ function runPast(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: Growt
  * One weather year ahead, all draws. The hot loop of Kauri: the recursion of {@link rootStep} with its
  * divisions drawn together, one crossing to watch for at a time, nothing allocated.
  */
-function runYear(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: GrowthDraws, runs: Runs, past: PastEnd, year: number): void {
+function runYear(
+  facts: LotFacts,
+  warmth: Warmth,
+  emergence: Emergence,
+  g: GrowthDraws,
+  runs: Runs,
+  past: PastEnd,
+  year: number,
+): void {
   const { draws, keptDays } = runs;
   const { rootRatePerDd, rootLinearAtMl: linear } = facts.species;
   const cellMl = cellMlOf(facts.home);
@@ -114,7 +122,12 @@ function runYear(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: Growt
   let lastStart = -1;
   for (let d = 0; d < draws; d++) {
     rate[d] = rootRatePerDd * linear * g.vigour[d];
-    next[d] = runs.bound[first + d] < Infinity ? Infinity : runs.ready[first + d] < Infinity ? boundMl : READY_FILL * cellMl;
+    next[d] =
+      runs.bound[first + d] < Infinity
+        ? Infinity
+        : runs.ready[first + d] < Infinity
+          ? boundMl
+          : READY_FILL * cellMl;
     startsAt[d] = Math.max(0, emergence.days[first + d] - warmth.asOf - 1);
     lastStart = Math.max(lastStart, startsAt[d]);
   }

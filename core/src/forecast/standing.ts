@@ -5,16 +5,7 @@ import type { LotFacts } from './lotFacts';
 
 /** What a lot is, in a word. Always shown as a shape and a word together. */
 export type Status =
-  | 'waiting'
-  | 'failed'
-  | 'filling'
-  | 'ready'
-  | 'holding'
-  | 'bound'
-  | 'growing'
-  | 'lift'
-  | 'lifted'
-  | 'ended';
+  'waiting' | 'failed' | 'filling' | 'ready' | 'holding' | 'bound' | 'growing' | 'lift' | 'lifted' | 'ended';
 
 /** What to do about it. Words are the screen's; days and odds are here. */
 export type Decision =
@@ -46,11 +37,17 @@ export function standingOf(facts: LotFacts, forecast: LotForecast): Standing | n
   const view = forecast.state.day;
   if (view < facts.sownOn) return null;
   const tally = tallyAt(facts.movements, view);
-  const standing = (status: Status, decision: Decision, urgent = false): Standing => ({ status, decision, tally, urgent });
+  const standing = (status: Status, decision: Decision, urgent = false): Standing => ({
+    status,
+    decision,
+    tally,
+    urgent,
+  });
   if (tally.standing === 0 && tally.sown === 0) {
     return standing(tally.lifted > 0 ? 'lifted' : 'ended', { kind: 'done' });
   }
-  if (tally.standing === 0 && forecast.emergence.seen === null) return beforeEmergence(facts, forecast, standing);
+  if (tally.standing === 0 && forecast.emergence.seen === null)
+    return beforeEmergence(facts, forecast, standing);
   if (tally.standing === 0) return standing(tally.lifted > 0 ? 'lifted' : 'ended', { kind: 'done' });
   return facts.home.kind === 'container' ? inContainer(forecast, standing) : inBed(forecast, standing);
 }
@@ -91,6 +88,7 @@ function inBed(forecast: LotForecast, make: Make): Standing {
     const { from, bestBefore, until } = lifting;
     return make('lift', { kind: 'lift', from, bestBefore, until }, state.day > bestBefore - HOLDING_DAYS);
   }
-  if (lid !== null && lid.p50 <= state.day) return make('growing', { kind: 'raise-lid', reached: lid.p50 }, true);
+  if (lid !== null && lid.p50 <= state.day)
+    return make('growing', { kind: 'raise-lid', reached: lid.p50 }, true);
   return make('growing', { kind: 'grow-on', liftFrom: lifting.from, liftUntil: lifting.until });
 }

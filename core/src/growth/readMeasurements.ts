@@ -52,16 +52,39 @@ export function readMeasuredPlant(row: readonly string[], columns: MeasurementCo
   const lotCode = (row[columns.lot] ?? '').trim();
   if (lotCode === '') throw new RangeError('The lot is missing.');
   const date = readDate(row[columns.date] ?? '', columns.dateOrder);
-  const heightCm = readSize(row, columns.height, 'Height', columns.heightUnit === 'in' ? 2.54 : 1, HEIGHT_LIMIT_CM, 'cm');
-  const diameterMm = readSize(row, columns.diameter, 'Collar', columns.diameterUnit === 'in' ? 25.4 : 1, DIAMETER_LIMIT_MM, 'mm');
-  if (heightCm === null && diameterMm === null) throw new RangeError('Neither a height nor a collar diameter is given.');
+  const heightCm = readSize(
+    row,
+    columns.height,
+    'Height',
+    columns.heightUnit === 'in' ? 2.54 : 1,
+    HEIGHT_LIMIT_CM,
+    'cm',
+  );
+  const diameterMm = readSize(
+    row,
+    columns.diameter,
+    'Collar',
+    columns.diameterUnit === 'in' ? 25.4 : 1,
+    DIAMETER_LIMIT_MM,
+    'mm',
+  );
+  if (heightCm === null && diameterMm === null)
+    throw new RangeError('Neither a height nor a collar diameter is given.');
   return { lotCode, date, heightCm, diameterMm };
 }
 
-function readSize(row: readonly string[], at: number | null, name: string, factor: number, limit: number, unit: string) {
+function readSize(
+  row: readonly string[],
+  at: number | null,
+  name: string,
+  factor: number,
+  limit: number,
+  unit: string,
+) {
   const typed = at === null ? null : readNumber(row[at] ?? '', name);
   if (typed === null) return null;
   const value = Math.round(typed * factor * 100) / 100;
-  if (!(value > 0 && value <= limit)) throw new RangeError(`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
+  if (!(value > 0 && value <= limit))
+    throw new RangeError(`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
   return value;
 }

@@ -17,11 +17,18 @@ export interface SampleSummary {
 export function summarise(values: readonly number[]): SampleSummary {
   const n = values.length;
   if (n === 0) throw new RangeError('A sample needs at least one value.');
-  for (const v of values) if (!(Number.isFinite(v) && v > 0)) throw new RangeError('Every value must be a number above 0.');
+  for (const v of values)
+    if (!(Number.isFinite(v) && v > 0)) throw new RangeError('Every value must be a number above 0.');
   const mean = values.reduce((a, b) => a + b, 0) / n;
   const sd = n > 1 ? Math.sqrt(values.reduce((a, v) => a + (v - mean) ** 2, 0) / (n - 1)) : 0;
   const standardError = n > 1 ? sd / Math.sqrt(n) : mean * 0.25;
-  return { n, mean, sd, standardError, margin: n > 1 ? studentQuantile(0.95, n - 1) * standardError : Infinity };
+  return {
+    n,
+    mean,
+    sd,
+    standardError,
+    margin: n > 1 ? studentQuantile(0.95, n - 1) * standardError : Infinity,
+  };
 }
 
 /**

@@ -88,7 +88,10 @@ function spreadLeft(weights: Float64Array): number {
 }
 
 /** Equally likely draws (A, k) from the posterior, stratified so that few stand for all. */
-export function drawSizes(posterior: SizePosterior, draws: number): { asymptote: Float64Array; rate: Float64Array } {
+export function drawSizes(
+  posterior: SizePosterior,
+  draws: number,
+): { asymptote: Float64Array; rate: Float64Array } {
   const asymptote = new Float64Array(draws);
   const rate = new Float64Array(draws);
   const n = posterior.rates.length;

@@ -22,7 +22,14 @@ export const outCauses = [
 ] as const;
 export type OutCause = (typeof outCauses)[number];
 
-export const accounts = ['supply', 'seed', 'sown', 'standing', 'lifted', ...outCauses.map((c) => `out:${c}` as const)] as const;
+export const accounts = [
+  'supply',
+  'seed',
+  'sown',
+  'standing',
+  'lifted',
+  ...outCauses.map((c) => `out:${c}` as const),
+] as const;
 export type Account = (typeof accounts)[number];
 
 export interface Movement {
@@ -60,7 +67,14 @@ export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity
   const out = outCauses.reduce((total, cause) => total + of(`out:${cause}`), 0);
   const seeds = -of('supply');
   const inside = of('seed') + of('sown') + of('standing') + of('lifted') + out;
-  return { seeds, sown: of('sown'), standing: of('standing'), lifted: of('lifted'), out, balances: inside === seeds };
+  return {
+    seeds,
+    sown: of('sown'),
+    standing: of('standing'),
+    lifted: of('lifted'),
+    out,
+    balances: inside === seeds,
+  };
 }
 
 /**

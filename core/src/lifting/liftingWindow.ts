@@ -69,7 +69,13 @@ interface YearRun {
   needed: number;
 }
 
-function oneYear(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, latitudeDeg: number, warmth: Warmth, year: number, autumn: EpochDay): YearRun {
+function oneYear(
+  species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>,
+  latitudeDeg: number,
+  warmth: Warmth,
+  year: number,
+  autumn: EpochDay,
+): YearRun {
   const end = Math.min(autumn + 300, warmth.asOf + warmth.years[year].length);
   const heatFrom = heatStart(latitudeDeg, autumn);
   let hours = 0;
@@ -97,10 +103,18 @@ function oneYear(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, la
 
 function band(values: number[]): Band {
   const sorted = Float64Array.from(values).sort();
-  return { p10: quantileSorted(sorted, 0.1), p50: quantileSorted(sorted, 0.5), p90: quantileSorted(sorted, 0.9) };
+  return {
+    p10: quantileSorted(sorted, 0.1),
+    p50: quantileSorted(sorted, 0.5),
+    p90: quantileSorted(sorted, 0.9),
+  };
 }
 
-function workingOf(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, w: LiftingWindow, runs: YearRun[]): Step[] {
+function workingOf(
+  species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>,
+  w: LiftingWindow,
+  runs: YearRun[],
+): Step[] {
   const middle = [...runs].sort((x, y) => x.closes - y.closes)[Math.floor((runs.length - 1) / 2)];
   const { a, b, k } = species.budburst;
   return [
@@ -110,7 +124,9 @@ function workingOf(species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>, 
           how: `Day on which hours between 0 and 7.2 °C since growth stopped reach ${put(species.liftChillHours)}; middle of ${runs.length} weather years.`,
           result: w.from,
           unit: 'date',
-          inputs: [{ name: 'chilling to lift', value: species.liftChillHours, unit: 'h', origin: 'starting' }],
+          inputs: [
+            { name: 'chilling to lift', value: species.liftChillHours, unit: 'h', origin: 'starting' },
+          ],
         }
       : { what: 'Opens', how: 'Leaf fall was seen.', result: w.from, unit: 'date' },
     {

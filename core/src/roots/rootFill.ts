@@ -41,7 +41,8 @@ export function rootStep(rootMl: number, rateDd: number, linearAtMl: number, cel
  */
 export function rootFill(p: RootParameters, dailyDd: ArrayLike<number>): Worked<RootFill> {
   for (const value of [p.initialMl, p.cellMl, p.ratePerDd, p.linearAtMl, p.vigour]) {
-    if (!(value > 0 && Number.isFinite(value))) throw new RangeError('Root volume, cell, rate and vigour must all be above 0.');
+    if (!(value > 0 && Number.isFinite(value)))
+      throw new RangeError('Root volume, cell, rate and vigour must all be above 0.');
   }
   const fill = new Float64Array(dailyDd.length);
   let rootMl = p.initialMl;

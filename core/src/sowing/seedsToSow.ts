@@ -25,14 +25,18 @@ export function seedsToSow({ target, probability, stages }: SowingQuestion): Wor
   if (!(Number.isInteger(target) && target >= 1 && target <= 1e6)) {
     throw new RangeError('The number of trees wanted is a whole number from 1 to 1 000 000.');
   }
-  if (!(probability > 0 && probability < 1)) throw new RangeError('The chance wanted lies between 0 and 100 %.');
+  if (!(probability > 0 && probability < 1))
+    throw new RangeError('The chance wanted lies between 0 and 100 %.');
   const share = betaProduct(stages);
   let low = target - 1;
   let high = Math.ceil(target / betaMean(share)) + 1;
   while (chanceAtLeast(high, target, share) < probability) {
     low = high;
     high *= 2;
-    if (high > MOST_SEEDS) throw new RangeError('So little of this seed is likely to make a tree that no number gives that chance.');
+    if (high > MOST_SEEDS)
+      throw new RangeError(
+        'So little of this seed is likely to make a tree that no number gives that chance.',
+      );
   }
   while (high - low > 1) {
     const mid = Math.floor((low + high) / 2);
@@ -53,24 +57,45 @@ export interface SowingOutlook {
 export function sowingOutlook(seeds: number, target: number, stages: readonly Beta[]): SowingOutlook {
   const share = betaProduct(stages);
   const expectedTrees = seeds * betaMean(share);
-  return { chance: chanceAtLeast(seeds, target, share), expectedTrees, expectedSurplus: expectedTrees - target };
+  return {
+    chance: chanceAtLeast(seeds, target, share),
+    expectedTrees,
+    expectedSurplus: expectedTrees - target,
+  };
 }
 
-function workingOf(seeds: number, target: number, probability: number, stages: readonly Beta[], share: Beta): Step[] {
+function workingOf(
+  seeds: number,
+  target: number,
+  probability: number,
+  stages: readonly Beta[],
+  share: Beta,
+): Step[] {
   const mean = betaMean(share);
   return [
     ...stages.map((stage, i) => ({
       what: `Stage ${i + 1}, mean share`,
       expression: sum`${stage.alpha} ÷ (${stage.alpha} + ${stage.beta})`,
       result: betaMean(stage),
-      inputs: [{ name: 'as if', value: `${put(stage.alpha)} of ${put(stage.alpha + stage.beta)}`, origin: 'starting' as const }],
+      inputs: [
+        {
+          name: 'as if',
+          value: `${put(stage.alpha)} of ${put(stage.alpha + stage.beta)}`,
+          origin: 'starting' as const,
+        },
+      ],
     })),
     {
       what: 'Share of seeds that make a tree, all stages',
       expression: stages.map((stage) => put(betaMean(stage))).join(' × '),
       result: mean,
     },
-    { what: 'On average these seeds would do', expression: sum`${target} ÷ ${mean}`, result: target / mean, unit: 'seeds' },
+    {
+      what: 'On average these seeds would do',
+      expression: sum`${target} ÷ ${mean}`,
+      result: target / mean,
+      unit: 'seeds',
+    },
     {
       what: `Seeds for a ${Math.round(probability * 100)} % chance`,
       how: `Smallest number for which a Beta-binomial with weights ${put(share.alpha)} and ${put(share.beta)} gives at least ${target} trees with that chance.`,

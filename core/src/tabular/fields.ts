@@ -12,7 +12,8 @@ export type DateOrder = 'iso' | 'day-first' | 'month-first';
 export function readNumber(text: string, name: string): number | null {
   const trimmed = text.trim();
   if (trimmed === '' || /^(na|n\/a|nan|-|null)$/i.test(trimmed)) return null;
-  if (!/^[-+−]?(\d+([.,]\d*)?|[.,]\d+)$/.test(trimmed)) throw new RangeError(`${name}: “${clip(trimmed)}” is not a number.`);
+  if (!/^[-+−]?(\d+([.,]\d*)?|[.,]\d+)$/.test(trimmed))
+    throw new RangeError(`${name}: “${clip(trimmed)}” is not a number.`);
   return Number(trimmed.replace('−', '-').replace(',', '.'));
 }
 

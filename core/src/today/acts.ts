@@ -38,11 +38,21 @@ function whenFor(by: EpochDay, today: EpochDay): When {
 /** The rules of Today, each data: a name and a question put to one lot. */
 const rules = {
   'write-off': ({ standing }: Situation): Finding =>
-    standing.decision.kind === 'write-off' ? { when: 'now', by: null, figures: { since: standing.decision.since } } : null,
+    standing.decision.kind === 'write-off'
+      ? { when: 'now', by: null, figures: { since: standing.decision.since } }
+      : null,
 
   'root-bound': ({ standing, forecast }: Situation): Finding =>
     standing.decision.kind === 'move-now'
-      ? { when: 'now', by: null, figures: { chance: forecast.state.chanceBound, fill: forecast.state.fill.p50, since: standing.decision.boundSince } }
+      ? {
+          when: 'now',
+          by: null,
+          figures: {
+            chance: forecast.state.chanceBound,
+            fill: forecast.state.fill.p50,
+            since: standing.decision.boundSince,
+          },
+        }
       : null,
 
   'hold-ends': ({ standing, forecast }: Situation): Finding => {
@@ -54,8 +64,13 @@ const rules = {
   'lid-reached': ({ facts, forecast, standing }: Situation): Finding => {
     if (!forecast.lid || standing.status !== 'growing' || !Number.isFinite(forecast.lid.p10)) return null;
     const when = whenFor(forecast.lid.p10, forecast.state.day);
-    if (when === 'watch' || facts.home.kind !== 'bed' || forecast.lid.p50 < forecast.state.day - 200) return null;
-    return { when, by: forecast.lid.p10, figures: { half: forecast.lid.p50, headroomCm: facts.home.headroomCm ?? 0 } };
+    if (when === 'watch' || facts.home.kind !== 'bed' || forecast.lid.p50 < forecast.state.day - 200)
+      return null;
+    return {
+      when,
+      by: forecast.lid.p10,
+      figures: { half: forecast.lid.p50, headroomCm: facts.home.headroomCm ?? 0 },
+    };
   },
 
   lift: ({ standing, forecast }: Situation): Finding => {
@@ -79,7 +94,9 @@ const rules = {
     if (standing.decision.kind !== 'await-emergence') {
       const last = facts.counts.filter((c) => c.day <= forecast.asOf).at(-1);
       const young = forecast.emergence.seen !== null && day - forecast.emergence.seen <= 45;
-      return young && last && day - last.day >= 10 ? { when: 'week', by: last.day + 14, figures: { lastCount: last.day } } : null;
+      return young && last && day - last.day >= 10
+        ? { when: 'week', by: last.day + 14, figures: { lastCount: last.day } }
+        : null;
     }
     const { around } = standing.decision;
     if (!Number.isFinite(around) || around > day + 28) return null;
@@ -92,7 +109,11 @@ const rules = {
     const last = Math.max(-Infinity, ...facts.pulls.filter((p) => p.day <= forecast.asOf).map((p) => p.day));
     const unsure = (chanceReady > 0.15 && chanceReady < 0.85) || (chanceBound > 0.1 && chanceBound < 0.6);
     if (!unsure || day - last < 28) return null;
-    return { when: 'week', by: null, figures: { chanceReady, chanceBound, vigourFromStart: forecast.vigour.startingShare } };
+    return {
+      when: 'week',
+      by: null,
+      figures: { chanceReady, chanceBound, vigourFromStart: forecast.vigour.startingShare },
+    };
   },
 } satisfies Record<string, (situation: Situation) => Finding>;
 
@@ -102,7 +123,12 @@ export const ruleNames = Object.keys(rules) as RuleName[];
 const order: Record<When, number> = { now: 0, week: 1, weeks: 2, watch: 3 };
 
 /** What one lot asks for on the date its forecast looks at. */
-export function actsFor(facts: LotFacts, forecast: LotForecast, standing: Standing, latitudeDeg: number): Act[] {
+export function actsFor(
+  facts: LotFacts,
+  forecast: LotForecast,
+  standing: Standing,
+  latitudeDeg: number,
+): Act[] {
   const trees = standing.tally.standing + standing.tally.sown;
   if (trees === 0) return [];
   const acts: Act[] = [];
@@ -115,5 +141,7 @@ export function actsFor(facts: LotFacts, forecast: LotForecast, standing: Standi
 
 /** Soonest first, then by the trees at stake. */
 export function sortActs(acts: readonly Act[]): Act[] {
-  return [...acts].sort((a, b) => order[a.when] - order[b.when] || (a.by ?? -Infinity) - (b.by ?? -Infinity) || b.trees - a.trees);
+  return [...acts].sort(
+    (a, b) => order[a.when] - order[b.when] || (a.by ?? -Infinity) - (b.by ?? -Infinity) || b.trees - a.trees,
+  );
 }

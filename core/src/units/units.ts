@@ -54,7 +54,10 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
     metric: { unit: 'L', factor: 1, digits: 0 },
     us: { unit: 'gal', factor: 1 / L_PER_GALLON, digits: 1 },
   },
-  mass: { metric: { unit: 'kg', factor: 1, digits: 0 }, us: { unit: 'lb', factor: 1 / KG_PER_POUND, digits: 0 } },
+  mass: {
+    metric: { unit: 'kg', factor: 1, digits: 0 },
+    us: { unit: 'lb', factor: 1 / KG_PER_POUND, digits: 0 },
+  },
   temperature: {
     metric: { unit: '°C', factor: 1, digits: 1 },
     us: { unit: '°F', factor: 1.8, offset: 32, digits: 1 },
@@ -63,12 +66,18 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
     metric: { unit: '°C·d', factor: 1, digits: 0 },
     us: { unit: '°F·d', factor: 1.8, digits: 0 },
   },
-  rain: { metric: { unit: 'mm', factor: 1, digits: 1 }, us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 2 } },
+  rain: {
+    metric: { unit: 'mm', factor: 1, digits: 1 },
+    us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 2 },
+  },
   density: {
     metric: { unit: '/m²', factor: 1, digits: 0 },
     us: { unit: '/ft²', factor: M2_PER_FT2, digits: 1 },
   },
-  area: { metric: { unit: 'm²', factor: 1, digits: 2 }, us: { unit: 'ft²', factor: 1 / M2_PER_FT2, digits: 1 } },
+  area: {
+    metric: { unit: 'm²', factor: 1, digits: 2 },
+    us: { unit: 'ft²', factor: 1 / M2_PER_FT2, digits: 1 },
+  },
   pressure: {
     metric: { unit: 'kPa', factor: 1, digits: 1 },
     us: { unit: 'psi', factor: 1 / 6.894757293168361, digits: 2 },
@@ -107,6 +116,9 @@ export function formatQuantity(
   digits = shows[quantity][system].digits,
 ): string {
   const { unit } = shows[quantity][system];
-  const text = groupThousands(toShown(value, quantity, system).toFixed(digits)).replace(/^-(0(\.0+)?)$/, '$1');
+  const text = groupThousands(toShown(value, quantity, system).toFixed(digits)).replace(
+    /^-(0(\.0+)?)$/,
+    '$1',
+  );
   return unit.startsWith('/') ? `${text}${unit}` : `${text}\u00a0${unit}`;
 }

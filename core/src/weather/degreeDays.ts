@@ -16,7 +16,8 @@ export interface DayTemps {
  */
 export function degreeDays(day: DayTemps, baseC: number, upperC?: number): number {
   const { tMinC, tMaxC } = day;
-  if (!(tMinC <= tMaxC)) throw new RangeError('A day needs a lowest temperature that is not above its highest.');
+  if (!(tMinC <= tMaxC))
+    throw new RangeError('A day needs a lowest temperature that is not above its highest.');
   const above = sineAbove(tMinC, tMaxC, baseC);
   return upperC === undefined ? above : above - sineAbove(tMinC, tMaxC, upperC);
 }

@@ -10,7 +10,12 @@ import type { WeatherSeries } from './series';
  * @param seed same seed, same weather
  * @see Richardson 1981, Water Resour. Res. 17:182
  */
-export function generateWeather(normals: Normals, start: EpochDay, days: number, seed: number): WeatherSeries {
+export function generateWeather(
+  normals: Normals,
+  start: EpochDay,
+  days: number,
+  seed: number,
+): WeatherSeries {
   if (!(days > 0)) throw new RangeError('Weather can be made for one day or more.');
   const random = seededRandom(seed);
   const series: WeatherSeries = {
@@ -34,7 +39,9 @@ export function generateWeather(normals: Normals, start: EpochDay, days: number,
     const tMax = waveAt(normals.tMaxC, doy) + normals.tMaxSd * high + (wet ? -0.8 : 0.8);
     series.tMinC[i] = Math.round(Math.min(tMin, tMax - 0.5) * 10) / 10;
     series.tMaxC[i] = Math.round(Math.max(tMax, tMin + 0.5) * 10) / 10;
-    series.rainMm[i] = wet ? Math.round(gammaDraw(random, normals.rainShape, normals.rainScaleMm) * 10) / 10 : 0;
+    series.rainMm[i] = wet
+      ? Math.round(gammaDraw(random, normals.rainShape, normals.rainScaleMm) * 10) / 10
+      : 0;
   }
   return series;
 }

@@ -10,7 +10,8 @@ export const CHILL_HIGH_C = 7.2;
  * @throws RangeError when the day or the limits are the wrong way round
  */
 export function hoursBetween(day: DayTemps, lowC = CHILL_LOW_C, highC = CHILL_HIGH_C): number {
-  if (!(day.tMinC <= day.tMaxC)) throw new RangeError('A day needs a lowest temperature that is not above its highest.');
+  if (!(day.tMinC <= day.tMaxC))
+    throw new RangeError('A day needs a lowest temperature that is not above its highest.');
   if (!(lowC <= highC)) throw new RangeError('The lower limit must not be above the upper one.');
   return hoursBelow(day, highC, true) - hoursBelow(day, lowC, false);
 }

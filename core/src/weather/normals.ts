@@ -26,7 +26,13 @@ const OMEGA = (2 * Math.PI) / 365.25;
 
 export function waveAt(wave: Wave, doy: number): number {
   const x = OMEGA * doy;
-  return wave[0] + wave[1] * Math.cos(x) + wave[2] * Math.sin(x) + wave[3] * Math.cos(2 * x) + wave[4] * Math.sin(2 * x);
+  return (
+    wave[0] +
+    wave[1] * Math.cos(x) +
+    wave[2] * Math.sin(x) +
+    wave[3] * Math.cos(2 * x) +
+    wave[4] * Math.sin(2 * x)
+  );
 }
 
 /**
@@ -76,7 +82,10 @@ export function fitNormals(series: WeatherSeries): Normals | null {
   };
 }
 
-function fitWave(series: WeatherSeries, values: Float64Array): { wave: Wave; sd: number; lag1: number } | null {
+function fitWave(
+  series: WeatherSeries,
+  values: Float64Array,
+): { wave: Wave; sd: number; lag1: number } | null {
   const normal = Array.from({ length: 5 }, () => new Float64Array(6));
   let n = 0;
   for (let i = 0; i < values.length; i++) {
@@ -123,7 +132,9 @@ function solve(m: Float64Array[]): number[] {
   return m.map((row, i) => row[size] / row[i]);
 }
 
-function fitRain(rain: Float64Array): Pick<Normals, 'wetAfterWet' | 'wetAfterDry' | 'rainShape' | 'rainScaleMm'> {
+function fitRain(
+  rain: Float64Array,
+): Pick<Normals, 'wetAfterWet' | 'wetAfterDry' | 'rainShape' | 'rainScaleMm'> {
   const counts = { ww: 0, w: 0, dw: 0, d: 0 };
   let total = 0;
   let squares = 0;

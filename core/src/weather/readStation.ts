@@ -22,7 +22,10 @@ export interface StationDay {
  * Guesses the columns of a station's table from its header and first rows.
  * @returns what could be told; a missing column is −1 for the grower to choose
  */
-export function guessStationColumns(header: readonly string[], rows: readonly (readonly string[])[]): StationColumns {
+export function guessStationColumns(
+  header: readonly string[],
+  rows: readonly (readonly string[])[],
+): StationColumns {
   const names = header.map((name) => name.toLowerCase());
   const find = (...patterns: RegExp[]) => {
     for (const pattern of patterns) {
@@ -43,7 +46,8 @@ export function guessStationColumns(header: readonly string[], rows: readonly (r
     tMax,
     rain: rain >= 0 ? rain : null,
     dateOrder: guessDateOrder(samples) ?? 'iso',
-    temperature: [tMin, tMax].some((at) => at >= 0 && /°?\bf\b|_f$|fahr/.test(names[at])) || hot(tMax) ? 'F' : 'C',
+    temperature:
+      [tMin, tMax].some((at) => at >= 0 && /°?\bf\b|_f$|fahr/.test(names[at])) || hot(tMax) ? 'F' : 'C',
     rainUnit: rain >= 0 && /\bin\b|_in$|inch/.test(names[rain]) ? 'in' : 'mm',
   };
 }
@@ -71,7 +75,8 @@ export function readStationDay(row: readonly string[], columns: StationColumns):
   for (const t of [tMinC, tMaxC]) {
     if (t < -60 || t > 60) throw new RangeError(`${date}: ${t} °C is outside −60 to 60 °C.`);
   }
-  if (tMinC > tMaxC) throw new RangeError(`${date}: the lowest, ${tMinC} °C, is above the highest, ${tMaxC} °C.`);
+  if (tMinC > tMaxC)
+    throw new RangeError(`${date}: the lowest, ${tMinC} °C, is above the highest, ${tMaxC} °C.`);
   const wet = columns.rain === null ? null : readNumber(row[columns.rain] ?? '', 'Rain');
   const rainMm = wet === null ? null : round(columns.rainUnit === 'in' ? wet * 25.4 : wet);
   if (rainMm !== null && (rainMm < 0 || rainMm > 600)) {

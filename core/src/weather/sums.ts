@@ -23,7 +23,8 @@ export interface Warmth extends Daily {
 /** Works out the daily sums of an outlook once, for all lots under it. */
 export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C): Warmth {
   const daily = (figure: (tMinC: number, tMaxC: number) => number): Daily => {
-    const over = (low: Float64Array, high: Float64Array) => Float64Array.from(low, (tMinC, i) => figure(tMinC, high[i]));
+    const over = (low: Float64Array, high: Float64Array) =>
+      Float64Array.from(low, (tMinC, i) => figure(tMinC, high[i]));
     return {
       past: over(outlook.pastMinC, outlook.pastMaxC),
       years: outlook.years.map((year) => over(year.tMinC, year.tMaxC)),

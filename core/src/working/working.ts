@@ -69,12 +69,14 @@ export function recompute(expression: string): number {
   };
   function sumOf(): number {
     let value = product();
-    while (tokens![at] === '+' || tokens![at] === '-') value += tokens![at++] === '+' ? product() : -product();
+    while (tokens![at] === '+' || tokens![at] === '-')
+      value += tokens![at++] === '+' ? product() : -product();
     return value;
   }
   function product(): number {
     let value = power();
-    while (tokens![at] === '*' || tokens![at] === '/') value = tokens![at++] === '*' ? value * power() : value / power();
+    while (tokens![at] === '*' || tokens![at] === '/')
+      value = tokens![at++] === '*' ? value * power() : value / power();
     return value;
   }
   function power(): number {

@@ -10,7 +10,19 @@ const PREPARE_LOCK = 7_041_953;
 
 const addTo = ['movement', 'journal'];
 const readOnly = ['balance', 'demo_person'];
-const change = ['nursery', 'person', 'membership', 'species', 'medium', 'container_type', 'place', 'lot', 'stage', 'observation', 'receipt'];
+const change = [
+  'nursery',
+  'person',
+  'membership',
+  'species',
+  'medium',
+  'container_type',
+  'place',
+  'lot',
+  'stage',
+  'observation',
+  'receipt',
+];
 const remove = ['session', 'sign_in_try', 'weather_day'];
 
 /**
@@ -37,7 +49,10 @@ async function grantApp(owner: pg.Client, ownerUrl: string): Promise<string> {
   );
   const me = rows[0];
   if (!me.super && !me.may_create) {
-    if (me.bypass) throw new Error(`The database role “${me.name}” bypasses row-level security and may not create another. Use a role without BYPASSRLS.`);
+    if (me.bypass)
+      throw new Error(
+        `The database role “${me.name}” bypasses row-level security and may not create another. Use a role without BYPASSRLS.`,
+      );
     // Row-level security is forced on every table, so an ordinary owner is bound by it too.
     return ownerUrl;
   }
@@ -46,7 +61,9 @@ async function grantApp(owner: pg.Client, ownerUrl: string): Promise<string> {
   const password = createHmac('sha256', secret).update(APP_ROLE).digest('hex');
   const exists = await owner.query('select 1 from pg_roles where rolname = $1', [APP_ROLE]);
   const verb = exists.rowCount ? 'alter' : 'create';
-  await owner.query(`${verb} role ${APP_ROLE} login nosuperuser nocreaterole nocreatedb nobypassrls password '${password}'`);
+  await owner.query(
+    `${verb} role ${APP_ROLE} login nosuperuser nocreaterole nocreatedb nobypassrls password '${password}'`,
+  );
   await owner.query(`grant usage on schema public to ${APP_ROLE}`);
   await owner.query(`grant select on ${readOnly.join(', ')} to ${APP_ROLE}`);
   await owner.query(`grant select, insert on ${addTo.join(', ')} to ${APP_ROLE}`);

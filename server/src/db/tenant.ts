@@ -26,7 +26,11 @@ export interface Member {
  * Runs work in one transaction on behalf of a person in a nursery: row-level security shows and takes
  * that nursery's rows only. Commits when the work returns, rolls back when it throws.
  */
-export async function inNursery<T>(pool: pg.Pool, member: Member, work: (tx: Tx, role: string | null) => Promise<T>): Promise<T> {
+export async function inNursery<T>(
+  pool: pg.Pool,
+  member: Member,
+  work: (tx: Tx, role: string | null) => Promise<T>,
+): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
   try {

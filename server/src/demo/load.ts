@@ -43,14 +43,10 @@ export async function loadDemo(server: Server, ownerUrl: string): Promise<void> 
     for (const demo of demoNurseries) {
       const people = await loadNursery(server, demo);
       for (const p of people) {
-        await owner.query('insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)', [
-          p.email,
-          p.name,
-          p.role,
-          demo.name,
-          DEMO_PASSWORD,
-          place++,
-        ]);
+        await owner.query(
+          'insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)',
+          [p.email, p.name, p.role, demo.name, DEMO_PASSWORD, place++],
+        );
       }
     }
   } finally {
@@ -68,12 +64,22 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     const work: Work = { tx, nurseryId, personId: boss.id, today };
     await tx.insert(person).values(people.map(({ id, name, email }) => ({ id, name, email, passwordHash })));
     const { name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone } = demo;
-    await stockNursery(tx, { id: nurseryId, name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone, units: 'metric' });
+    await stockNursery(tx, {
+      id: nurseryId,
+      name,
+      placeName,
+      latitudeDeg,
+      longitudeDeg,
+      elevationM,
+      timeZone,
+      units: 'metric',
+    });
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
     const weather = await makeWeather(work, demo);
     await makePlaces(work, demo);
     const lookup = await lookupOf(server, tx, nurseryId);
-    for (const lot of demo.lots) await makeLot({ ...work, personId: people[0].id }, demo, lot, weather, lookup);
+    for (const lot of demo.lots)
+      await makeLot({ ...work, personId: people[0].id }, demo, lot, weather, lookup);
   });
   return demo.people;
 }
@@ -81,7 +87,12 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
 async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries> {
   const end = dayOf(work.today);
   const days = Math.round(YEARS_OF_WEATHER * 365.25);
-  const series = generateWeather(roughNormals(demo.latitudeDeg, demo.elevationM), end - days + 1, days, demo.weatherSeed);
+  const series = generateWeather(
+    roughNormals(demo.latitudeDeg, demo.elevationM),
+    end - days + 1,
+    days,
+    demo.weatherSeed,
+  );
   await storeDays(
     work,
     Array.from(series.tMinC, (tMinC, i) => ({
@@ -95,9 +106,18 @@ async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries
 }
 
 async function makePlaces(work: Work, demo: DemoNursery): Promise<void> {
-  const { rows } = await work.tx.$client.query<{ id: string }>('select id from medium where nursery_id = $1 order by id', [work.nurseryId]);
+  const { rows } = await work.tx.$client.query<{ id: string }>(
+    'select id from medium where nursery_id = $1 order by id',
+    [work.nurseryId],
+  );
   for (const p of demo.places) {
-    const spot = { name: p.name, eastM: p.east, northM: p.north, turned: p.turned ?? false, mediumId: rows[p.medium].id };
+    const spot = {
+      name: p.name,
+      eastM: p.east,
+      northM: p.north,
+      turned: p.turned ?? false,
+      mediumId: rows[p.medium].id,
+    };
     const place = p.bed
       ? { ...spot, kind: 'bed', design: { schema: 1, ...p.bed } }
       : { ...spot, kind: 'bench', design: { schema: 1, ...p.bench } };
@@ -106,7 +126,12 @@ async function makePlaces(work: Work, demo: DemoNursery): Promise<void> {
 }
 
 async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Lookup> {
-  const catalogue = await yardHandlers.catalogue({ server, tx, nurseryId, role: 'owner' } as NurseryCall<'catalogue'>);
+  const catalogue = await yardHandlers.catalogue({
+    server,
+    tx,
+    nurseryId,
+    role: 'owner',
+  } as NurseryCall<'catalogue'>);
   const byId = <T extends { id: string }>(rows: T[]) => new Map(rows.map((row) => [row.id, row]));
   return {
     species: byId(catalogue.species),
@@ -130,7 +155,13 @@ function sowingDay(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
   return month + 6 > 12 ? dayFrom(year + 1, month - 6, day) : dayFrom(year, month + 6, day);
 }
 
-async function makeLot(work: Work, demo: DemoNursery, lot: DemoLot, weather: WeatherSeries, lookup: Lookup): Promise<void> {
+async function makeLot(
+  work: Work,
+  demo: DemoNursery,
+  lot: DemoLot,
+  weather: WeatherSeries,
+  lookup: Lookup,
+): Promise<void> {
   const today = dayOf(work.today);
   // A lot whose sowing is still to come this season is shown as last season's.
   let sownOn = sowingDay(demo, lot, today);
@@ -141,7 +172,13 @@ async function makeLot(work: Work, demo: DemoNursery, lot: DemoLot, weather: Wea
   const home = lot.in;
   const stage: NewStage =
     'container' in home
-      ? { kind: 'container', id: newId(), placeId, containerTypeId: named(lookup.containers, (c) => c.values.name === home.container).id, trays: home.trays }
+      ? {
+          kind: 'container',
+          id: newId(),
+          placeId,
+          containerTypeId: named(lookup.containers, (c) => c.values.name === home.container).id,
+          trays: home.trays,
+        }
       : { kind: 'bed', id: newId(), placeId, densityPerM2: home.density, areaM2: home.area };
   await sowLot(work, {
     id,
@@ -158,7 +195,8 @@ async function makeLot(work: Work, demo: DemoNursery, lot: DemoLot, weather: Wea
   const nothing: Evidence = { lotId: id, counts: [], sizes: [], pulls: [], movements: [] };
   const facts = factsFrom(row, nothing, lookup);
   const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
-  const container = 'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;
+  const container =
+    'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;
   const cells = 'container' in home ? home.trays * container!.values.cellsPerTray : Infinity;
   await recordLot({ work, lot, facts, truth, id, today, cells });
 }
@@ -177,22 +215,33 @@ interface Course {
 async function recordLot({ work, lot, facts, truth, id, today, cells }: Course): Promise<void> {
   if (truth.upOn === null) return;
   const entry = (day: EpochDay, note = '') => ({ id: newId(), on: isoOf(day), note });
-  const count = (day: EpochDay, counted: number) => countEmergence(work, id, { ...entry(day), counted, cause: null });
+  const count = (day: EpochDay, counted: number) =>
+    countEmergence(work, id, { ...entry(day), counted, cause: null });
   if (lot.fails) {
     for (const after of [0, 25, 60]) if (truth.upOn + after <= today) await count(truth.upOn + after, 0);
     return;
   }
   const full = Math.round(lot.seeds * truth.finalShare);
   const final = Math.min(full, Math.round(cells * 0.97));
-  for (const [after, share] of [[1, 0.3], [12, 0.8], [28, 1]] as const) {
+  for (const [after, share] of [
+    [1, 0.3],
+    [12, 0.8],
+    [28, 1],
+  ] as const) {
     if (truth.upOn + after <= today) await count(truth.upOn + after, Math.round(final * share));
   }
   const lossDay = truth.upOn + 60;
   if (lossDay <= today) {
     const died = Math.max(1, Math.round(final * 0.04));
-    await writeOff(work, id, { ...entry(lossDay, 'Dry spell.'), from: 'standing', cause: 'drought', count: died });
+    await writeOff(work, id, {
+      ...entry(lossDay, 'Dry spell.'),
+      from: 'standing',
+      cause: 'drought',
+      count: died,
+    });
     const never = lot.seeds - final;
-    if (never > 0) await writeOff(work, id, { ...entry(lossDay), from: 'sown', cause: 'not-emerged', count: never });
+    if (never > 0)
+      await writeOff(work, id, { ...entry(lossDay), from: 'sown', cause: 'not-emerged', count: never });
   }
   for (const after of [55, 90, 125]) {
     const day = truth.upOn + after;
@@ -207,7 +256,11 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
     for (const after of [75, 115, 150]) {
       const day = truth.upOn + after;
       if (day > today) break;
-      await pullRoots(work, id, { ...entry(day), scores: scoresFor(truth, truth.fillAt(day), 3), spoiled: after === 150 ? 1 : 0 });
+      await pullRoots(work, id, {
+        ...entry(day),
+        scores: scoresFor(truth, truth.fillAt(day), 3),
+        spoiled: after === 150 ? 1 : 0,
+      });
     }
   }
   if (lot.lifted) {

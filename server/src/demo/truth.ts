@@ -32,7 +32,8 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
   const random = seededRandom(seedFrom(facts.code));
   const s = facts.species;
   const last = weather.start + weather.tMinC.length - 1;
-  const warmthOn = (day: EpochDay) => sineAbove(weather.tMinC[day - weather.start], weather.tMaxC[day - weather.start], 5);
+  const warmthOn = (day: EpochDay) =>
+    sineAbove(weather.tMinC[day - weather.start], weather.tMaxC[day - weather.start], 5);
   const needed = s.emergenceDd.median * Math.exp(0.6 * s.emergenceDd.sdLog * normalDraw(random));
   let upOn: EpochDay | null = null;
   for (let day = emergenceClock(facts, latitudeDeg), sum = 0; day <= last; day++) {
@@ -62,9 +63,19 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
   const rate = s.growthPerDd.median * Math.exp(0.5 * s.growthPerDd.sdLog * normalDraw(random));
   return {
     upOn,
-    finalShare: Math.min(0.97, betaMean(s.viability) * betaMean(s.emergence) * Math.exp(0.08 * normalDraw(random))),
-    heightAt: (day) => gompertz(s.heightCm.median * tallness * depth, s.seedlingHeightCm, rate, thermal.get(day) ?? 0),
-    diameterAt: (day) => gompertz(s.diameterMm.median * tallness * depth * crowd, s.seedlingDiameterMm, rate, thermal.get(day) ?? 0),
+    finalShare: Math.min(
+      0.97,
+      betaMean(s.viability) * betaMean(s.emergence) * Math.exp(0.08 * normalDraw(random)),
+    ),
+    heightAt: (day) =>
+      gompertz(s.heightCm.median * tallness * depth, s.seedlingHeightCm, rate, thermal.get(day) ?? 0),
+    diameterAt: (day) =>
+      gompertz(
+        s.diameterMm.median * tallness * depth * crowd,
+        s.seedlingDiameterMm,
+        rate,
+        thermal.get(day) ?? 0,
+      ),
     fillAt: (day) => (roots.get(day) ?? 0) / cellMlOf(facts.home),
     random,
   };
@@ -72,13 +83,18 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
 
 /** Values a grower would write down for a sample around a mean. */
 export function sampleAround(truth: Truth, mean: number, cv: number, n: number): number[] {
-  return Array.from({ length: n }, () => Math.max(0.3, Math.round(mean * (1 + cv * normalDraw(truth.random)) * 10) / 10));
+  return Array.from({ length: n }, () =>
+    Math.max(0.3, Math.round(mean * (1 + cv * normalDraw(truth.random)) * 10) / 10),
+  );
 }
 
 /** Scores a grower would give plugs of a fill. */
 export function scoresFor(truth: Truth, fill: number, n: number): number[] {
   return Array.from({ length: n }, () => {
     const read = fill + 0.08 * normalDraw(truth.random);
-    return SCORE_FILL.reduce((best, value, score) => (Math.abs(value - read) < Math.abs(SCORE_FILL[best] - read) ? score : best), 0);
+    return SCORE_FILL.reduce(
+      (best, value, score) => (Math.abs(value - read) < Math.abs(SCORE_FILL[best] - read) ? score : best),
+      0,
+    );
   });
 }

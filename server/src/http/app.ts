@@ -25,7 +25,14 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
   app.use((req, res, next) => {
     res.locals.requestId = randomUUID();
     res.setHeader('X-Request-Id', res.locals.requestId);
-    res.on('finish', () => log.info({ id: res.locals.requestId, method: req.method, url: req.originalUrl.split('?')[0], status: res.statusCode }));
+    res.on('finish', () =>
+      log.info({
+        id: res.locals.requestId,
+        method: req.method,
+        url: req.originalUrl.split('?')[0],
+        status: res.statusCode,
+      }),
+    );
     next();
   });
   app.use(
@@ -62,7 +69,9 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
     const method = route.method.toLowerCase() as 'get' | 'post' | 'put';
     app[method](`/api${route.path}`, (req, res) => serve(server, name, route, req, res));
   }
-  app.use('/api', (req, _res, next) => next(new Refusal(404, 'no-such-route', `There is nothing at ${req.originalUrl.split('?')[0]}.`)));
+  app.use('/api', (req, _res, next) =>
+    next(new Refusal(404, 'no-such-route', `There is nothing at ${req.originalUrl.split('?')[0]}.`)),
+  );
   if (webRoot) serveInterface(app, webRoot);
   app.use((error: unknown, _req: Request, res: Response, _next: NextFunction) => {
     const problem = toProblem(error, res.locals.requestId);
@@ -87,9 +96,16 @@ function requireSameOrigin(req: Request, _res: Response, next: NextFunction) {
   next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
 }
 
-async function serve(server: Server, name: RouteName, route: Route, req: Request, res: Response): Promise<void> {
+async function serve(
+  server: Server,
+  name: RouteName,
+  route: Route,
+  req: Request,
+  res: Response,
+): Promise<void> {
   const person = route.access === 'anyone' ? null : await personOf(server.pool, req);
-  if (route.access !== 'anyone' && !person) throw new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
+  if (route.access !== 'anyone' && !person)
+    throw new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
   const call = {
     server,
     params: route.params.parse(req.params),
@@ -99,7 +115,7 @@ async function serve(server: Server, name: RouteName, route: Route, req: Request
     req,
     res,
   } as Call<RouteName>;
-  const answer = await ((route.access === 'anyone' || route.access === 'signed-in')
+  const answer = await (route.access === 'anyone' || route.access === 'signed-in'
     ? (handlers as Handlers)[name as 'me'](call as Call<'me'>)
     : inMembersNursery(server, name, route, call));
   // A stream's last line goes out only now, after the transaction is committed.
@@ -108,7 +124,12 @@ async function serve(server: Server, name: RouteName, route: Route, req: Request
   else res.json(answer);
 }
 
-function inMembersNursery(server: Server, name: RouteName, route: Route, call: Call<RouteName>): Promise<unknown> {
+function inMembersNursery(
+  server: Server,
+  name: RouteName,
+  route: Route,
+  call: Call<RouteName>,
+): Promise<unknown> {
   const { nursery: nurseryId } = call.params as { nursery: string };
   const person = call.person!;
   return inNursery(server.pool, { nurseryId, personId: person.id }, async (tx, role) => {
@@ -121,13 +142,18 @@ function inMembersNursery(server: Server, name: RouteName, route: Route, call: C
     const run = () => handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);
     const id = (call.body as { id?: string }).id;
     if (route.method !== 'POST' || !id) return run();
-    const bodyHash = createHash('sha256').update(JSON.stringify([call.params, call.body])).digest('base64url');
+    const bodyHash = createHash('sha256')
+      .update(JSON.stringify([call.params, call.body]))
+      .digest('base64url');
     return answerOnce({ tx, nurseryId, id, route: name, bodyHash }, run);
   });
 }
 
 function serveInterface(app: Express, webRoot: string) {
-  app.use('/assets', express.static(`${webRoot}/assets`, { immutable: true, maxAge: '365d', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(`${webRoot}/assets`, { immutable: true, maxAge: '365d', fallthrough: false }),
+  );
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.use((req, res, next) => {
     if (req.method !== 'GET') return next();

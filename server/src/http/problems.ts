@@ -48,7 +48,9 @@ function asRefusal(error: unknown): Refusal {
   }
   if (error instanceof RangeError) return new Refusal(422, 'invalid', error.message);
   const known = fromDatabase(error) ?? fromBody(error);
-  return known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.');
+  return (
+    known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.')
+  );
 }
 
 const takenNames: Record<string, string> = {
@@ -64,7 +66,11 @@ function fromDatabase(error: unknown): Refusal | null {
   switch (code) {
     case '23514':
       return constraint === 'balance_not_below_zero'
-        ? new Refusal(409, 'not-enough', 'There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.')
+        ? new Refusal(
+            409,
+            'not-enough',
+            'There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.',
+          )
         : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
     case '23505':
       return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
@@ -79,13 +85,19 @@ function fromDatabase(error: unknown): Refusal | null {
     case '08006':
       return unavailable();
   }
-  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(String(message))
+  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
+    String(message),
+  )
     ? unavailable()
     : null;
 }
 
 function unavailable(): Refusal {
-  return new Refusal(503, 'database-down', 'The database does not answer. Nothing was saved; try again in a moment.');
+  return new Refusal(
+    503,
+    'database-down',
+    'The database does not answer. Nothing was saved; try again in a moment.',
+  );
 }
 
 function fromBody(error: unknown): Refusal | null {

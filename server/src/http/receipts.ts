@@ -17,9 +17,16 @@ interface Write {
  * nothing; it waits while the first is still under way.
  * @throws Refusal 409 when the id was used for something else
  */
-export async function answerOnce<T>({ tx, nurseryId, id, route, bodyHash }: Write, work: () => Promise<T>): Promise<T> {
+export async function answerOnce<T>(
+  { tx, nurseryId, id, route, bodyHash }: Write,
+  work: () => Promise<T>,
+): Promise<T> {
   const mine = and(eq(receipt.nurseryId, nurseryId), eq(receipt.id, id));
-  const claimed = await tx.insert(receipt).values({ nurseryId, id, route, bodyHash }).onConflictDoNothing().returning({ id: receipt.id });
+  const claimed = await tx
+    .insert(receipt)
+    .values({ nurseryId, id, route, bodyHash })
+    .onConflictDoNothing()
+    .returning({ id: receipt.id });
   if (claimed.length === 0) {
     const [first] = await tx.select().from(receipt).where(mine);
     if (!first || first.route !== route || first.bodyHash !== bodyHash) {

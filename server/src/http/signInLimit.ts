@@ -38,7 +38,11 @@ export function signInLimit(pool: pg.Pool): RequestHandler {
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-7',
     legacyHeaders: false,
-    keyGenerator: (req: Request) => `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { email?: unknown })?.email ?? '').toLowerCase().slice(0, 200)}`,
-    handler: (_req, _res, next) => next(new Refusal(429, 'too-many-tries', 'Too many tries. Wait a quarter of an hour and try again.')),
+    keyGenerator: (req: Request) =>
+      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { email?: unknown })?.email ?? '')
+        .toLowerCase()
+        .slice(0, 200)}`,
+    handler: (_req, _res, next) =>
+      next(new Refusal(429, 'too-many-tries', 'Too many tries. Wait a quarter of an hour and try again.')),
   }) as unknown as RequestHandler;
 }

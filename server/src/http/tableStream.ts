@@ -25,7 +25,14 @@ export async function* tableLines(req: Request, res: Response): AsyncGenerator<T
     transform(chunk: Buffer, _encoding, next) {
       bytes += chunk.length;
       if (bytes > MOST_BYTES) return next(tooLarge());
-      if (chunk.includes(0)) return next(new Refusal(422, 'not-text', 'This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.'));
+      if (chunk.includes(0))
+        return next(
+          new Refusal(
+            422,
+            'not-text',
+            'This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.',
+          ),
+        );
       next(null, chunk);
     },
   });
@@ -43,7 +50,8 @@ export async function* tableLines(req: Request, res: Response): AsyncGenerator<T
       res.write(`${JSON.stringify({ progress: size ? Math.min(0.9, (0.9 * bytes) / size) : 0 })}\n`);
     }
   }
-  if (line < 2) throw new Refusal(422, 'empty-table', 'The table has no lines below its header. Nothing was taken.');
+  if (line < 2)
+    throw new Refusal(422, 'empty-table', 'The table has no lines below its header. Nothing was taken.');
 }
 
 /** Throws when the caller has closed the connection, so that the transaction rolls back. */

@@ -1,4 +1,12 @@
-import type { AnswerOf, BodyInputOf, ImportReport, ParamsOf, Problem, QueryInputOf, RouteName } from '@kauri/core/contract';
+import type {
+  AnswerOf,
+  BodyInputOf,
+  ImportReport,
+  ParamsOf,
+  Problem,
+  QueryInputOf,
+  RouteName,
+} from '@kauri/core/contract';
 import { paths } from '@kauri/core/contract/paths';
 import { OfflineError, ProblemError } from './problem';
 
@@ -14,9 +22,16 @@ export function onSignedOut(handler: () => Promise<void>): void {
   signInAgain = handler;
 }
 
-export function addressOf<N extends RouteName>(name: N, { params, query }: Pick<Input<N>, 'params' | 'query'>): string {
-  const path = paths[name][1].replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String((params as Record<string, unknown>)[key])));
-  const pairs = Object.entries((query ?? {}) as Record<string, unknown>).filter(([, value]) => value !== undefined && value !== null);
+export function addressOf<N extends RouteName>(
+  name: N,
+  { params, query }: Pick<Input<N>, 'params' | 'query'>,
+): string {
+  const path = paths[name][1].replace(/:(\w+)/g, (_, key: string) =>
+    encodeURIComponent(String((params as Record<string, unknown>)[key])),
+  );
+  const pairs = Object.entries((query ?? {}) as Record<string, unknown>).filter(
+    ([, value]) => value !== undefined && value !== null,
+  );
   const search = new URLSearchParams(pairs.map(([key, value]) => [key, String(value)])).toString();
   return `/api${path}${search ? `?${search}` : ''}`;
 }
@@ -37,7 +52,11 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
   for (let again = false; ; again = true) {
     let response: Response;
     try {
-      response = await fetch(addressOf(name, input), { method: paths[name][0], credentials: 'same-origin', ...init });
+      response = await fetch(addressOf(name, input), {
+        method: paths[name][0],
+        credentials: 'same-origin',
+        ...init,
+      });
     } catch (error) {
       if (init.signal?.aborted) throw error;
       throw new OfflineError();

@@ -20,7 +20,10 @@ export class OfflineError extends Error {
 /** The sentence to show for any failure of a call. */
 export function sentenceOf(error: unknown): string {
   if (error instanceof ProblemError) {
-    const id = error.problem.status >= 500 && error.problem.requestId ? ` (request ${error.problem.requestId.slice(0, 8)})` : '';
+    const id =
+      error.problem.status >= 500 && error.problem.requestId
+        ? ` (request ${error.problem.requestId.slice(0, 8)})`
+        : '';
     return error.problem.detail + id;
   }
   if (error instanceof Error) return error.message;
@@ -30,5 +33,8 @@ export function sentenceOf(error: unknown): string {
 /** What is wrong with one field of what was sent, if the server said. */
 export function fieldFault(error: unknown, path: string): string | null {
   if (!(error instanceof ProblemError)) return null;
-  return error.problem.fields?.find((field) => field.path === path || field.path.startsWith(`${path}.`))?.message ?? null;
+  return (
+    error.problem.fields?.find((field) => field.path === path || field.path.startsWith(`${path}.`))
+      ?.message ?? null
+  );
 }

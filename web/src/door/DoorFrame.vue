@@ -5,12 +5,22 @@
         <g fill="none" stroke-linecap="round">
           <path d="M100 118V40" stroke="var(--leaf)" stroke-width="5" />
           <g fill="var(--leaf-mid)" stroke="var(--leaf)" stroke-width="1.5">
-            <path d="M100 96c-22-2-30-14-32-24 20 0 30 10 32 24zM100 82c22-2 30-14 32-24-20 0-30 10-32 24zM100 62c-18-2-25-12-26-20 16 0 24 8 26 20zM100 50c18-2 25-12 26-20-16 0-24 8-26 20zM100 42c-6-10-4-22 0-28 4 6 6 18 0 28z" />
+            <path
+              d="M100 96c-22-2-30-14-32-24 20 0 30 10 32 24zM100 82c22-2 30-14 32-24-20 0-30 10-32 24zM100 62c-18-2-25-12-26-20 16 0 24 8 26 20zM100 50c18-2 25-12 26-20-16 0-24 8-26 20zM100 42c-6-10-4-22 0-28 4 6 6 18 0 28z"
+            />
           </g>
-          <path d="M50 118l14 96h72l14-96z" fill="var(--soil)" stroke="var(--ink)" stroke-width="2.5" stroke-dasharray="9 6" />
+          <path
+            d="M50 118l14 96h72l14-96z"
+            fill="var(--soil)"
+            stroke="var(--ink)"
+            stroke-width="2.5"
+            stroke-dasharray="9 6"
+          />
           <path d="M8 118h184" stroke="var(--ink)" stroke-width="3" />
           <g stroke="var(--root)" stroke-width="3">
-            <path d="M100 120v86M100 126c-14 12-28 18-40 16M100 126c14 12 28 18 40 16M100 138c-10 24-24 34-34 38M100 138c10 24 24 34 34 38M100 150c-6 30-14 44-22 56M100 150c6 30 14 44 22 56" />
+            <path
+              d="M100 120v86M100 126c-14 12-28 18-40 16M100 126c14 12 28 18 40 16M100 138c-10 24-24 34-34 38M100 138c10 24 24 34 34 38M100 150c-6 30-14 44-22 56M100 150c6 30 14 44 22 56"
+            />
           </g>
         </g>
       </svg>

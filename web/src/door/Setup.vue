@@ -27,7 +27,8 @@ const busy = ref(false);
 async function save() {
   busy.value = true;
   fault.value = null;
-  const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.').replace('−', '-')));
+  const number = (text: string) =>
+    text.trim() === '' ? NaN : Number(text.replace(',', '.').replace('−', '-'));
   try {
     const me = await call('setup', {
       body: {
@@ -63,15 +64,51 @@ const wrong = (path: string) => fieldFault(fault.value, path);
       <FormField v-model="form.name" label="Nursery" :fault="wrong('nursery.name')" />
       <FormField v-model="form.placeName" label="Place" :fault="wrong('nursery.placeName')" />
       <div class="grid grid-cols-3 gap-3">
-        <FormField v-model="form.latitude" label="Latitude °" inputmode="text" hint="south −" :fault="wrong('nursery.latitudeDeg')" />
-        <FormField v-model="form.longitude" label="Longitude °" inputmode="text" hint="west −" :fault="wrong('nursery.longitudeDeg')" />
-        <FormField v-model="form.elevation" label="Height, m" inputmode="decimal" hint="above sea" :fault="wrong('nursery.elevationM')" />
+        <FormField
+          v-model="form.latitude"
+          label="Latitude °"
+          inputmode="text"
+          hint="south −"
+          :fault="wrong('nursery.latitudeDeg')"
+        />
+        <FormField
+          v-model="form.longitude"
+          label="Longitude °"
+          inputmode="text"
+          hint="west −"
+          :fault="wrong('nursery.longitudeDeg')"
+        />
+        <FormField
+          v-model="form.elevation"
+          label="Height, m"
+          inputmode="decimal"
+          hint="above sea"
+          :fault="wrong('nursery.elevationM')"
+        />
       </div>
       <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
       <div class="border-rule space-y-3 border-t pt-3">
-        <FormField v-model="form.personName" label="Your name" autocomplete="name" :fault="wrong('person.name')" />
-        <FormField v-model="form.email" label="E-mail" type="email" autocomplete="username" :fault="wrong('person.email')" />
-        <FormField v-model="form.password" label="Password" type="password" autocomplete="new-password" hint="10 characters or more" :fault="wrong('person.password')" />
+        <FormField
+          v-model="form.personName"
+          label="Your name"
+          autocomplete="name"
+          :fault="wrong('person.name')"
+        />
+        <FormField
+          v-model="form.email"
+          label="E-mail"
+          type="email"
+          autocomplete="username"
+          :fault="wrong('person.email')"
+        />
+        <FormField
+          v-model="form.password"
+          label="Password"
+          type="password"
+          autocomplete="new-password"
+          hint="10 characters or more"
+          :fault="wrong('person.password')"
+        />
       </div>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ sentenceOf(fault) }}</p>
       <button class="act-main" type="submit" :disabled="busy">Open the yard</button>

@@ -14,7 +14,11 @@ const form = useTemplateRef('form');
     <h1 class="mb-1 text-2xl">Sign in</h1>
     <p class="text-muted mb-4">Kauri keeps count of young trees, and says when each lot should move.</p>
     <SignInForm ref="form" @done="emit('done')" />
-    <section v-if="session.door?.demoPeople.length" class="border-rule mt-6 border-t pt-4" aria-labelledby="demo">
+    <section
+      v-if="session.door?.demoPeople.length"
+      class="border-rule mt-6 border-t pt-4"
+      aria-labelledby="demo"
+    >
       <h2 id="demo" class="mb-2 text-lg">Or look round the demo as</h2>
       <ul class="space-y-2">
         <li v-for="p in session.door.demoPeople" :key="p.email">

@@ -21,7 +21,14 @@ const emit = defineEmits<{ close: [] }>();
               <DialogTitle as="h2" class="text-xl">{{ title }}</DialogTitle>
               <p v-if="subtitle" class="text-muted">{{ subtitle }}</p>
             </div>
-            <button class="act px-2" type="button" aria-label="Close; what you typed is kept" @click="emit('close')"><X :size="20" aria-hidden="true" /></button>
+            <button
+              class="act px-2"
+              type="button"
+              aria-label="Close; what you typed is kept"
+              @click="emit('close')"
+            >
+              <X :size="20" aria-hidden="true" />
+            </button>
           </div>
           <slot />
         </DialogPanel>

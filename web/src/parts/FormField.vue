@@ -11,8 +11,17 @@ withDefaults(
     type?: string;
     inputmode?: 'text' | 'decimal' | 'numeric' | 'email';
     autocomplete?: string;
+    max?: string;
   }>(),
-  { type: 'text', inputmode: 'text', autocomplete: 'off', unit: undefined, hint: undefined, fault: null },
+  {
+    type: 'text',
+    inputmode: 'text',
+    autocomplete: 'off',
+    unit: undefined,
+    hint: undefined,
+    fault: null,
+    max: undefined,
+  },
 );
 const text = defineModel<string>({ required: true });
 const id = useId();
@@ -30,6 +39,7 @@ const id = useId();
       :type="type"
       :inputmode="inputmode"
       :autocomplete="autocomplete"
+      :max="max"
       :aria-invalid="fault ? true : undefined"
       :aria-describedby="fault || hint ? `${id}-words` : undefined"
     />

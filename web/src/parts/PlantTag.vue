@@ -9,7 +9,10 @@ defineProps<{ headline: string; detail: string; urgent: boolean }>();
     :class="urgent ? 'border-tag bg-tag text-tag-ink' : 'border-rule bg-card text-ink'"
     data-testid="decision"
   >
-    <span class="bg-paper absolute top-1/2 left-4 size-3.5 -translate-y-1/2 rounded-full border border-current" aria-hidden="true" />
+    <span
+      class="bg-paper absolute top-1/2 left-4 size-3.5 -translate-y-1/2 rounded-full border border-current"
+      aria-hidden="true"
+    />
     <p class="font-head text-xl leading-tight font-semibold">{{ headline }}</p>
     <p class="mt-1">{{ detail }}</p>
   </div>

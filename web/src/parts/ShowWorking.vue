@@ -21,18 +21,24 @@ const starting = () => props.steps.some((step) => step.inputs?.some((input) => i
       <li v-for="(step, i) in steps" :key="i">
         <p class="font-bold">{{ step.what }}</p>
         <p v-if="step.expression" class="break-words">
-          <span data-testid="expression">{{ step.expression }}</span> = <span class="font-bold" data-testid="result">{{ result(step) }}</span>
+          <span data-testid="expression">{{ step.expression }}</span> =
+          <span class="font-bold" data-testid="result">{{ result(step) }}</span>
         </p>
         <p v-else>
           {{ step.how }} <span class="font-bold">{{ result(step) }}</span>
         </p>
         <p v-for="input in step.inputs" :key="input.name" class="text-muted">
-          {{ input.name }}: {{ typeof input.value === 'number' ? put(input.value) : input.value }} {{ input.unit }}
-          <span :class="input.origin === 'starting' ? 'text-root font-bold' : ''">({{ origins[input.origin] }})</span>
+          {{ input.name }}: {{ typeof input.value === 'number' ? put(input.value) : input.value }}
+          {{ input.unit }}
+          <span :class="input.origin === 'starting' ? 'text-root font-bold' : ''"
+            >({{ origins[input.origin] }})</span
+          >
         </p>
         <p v-if="step.source" class="text-muted italic">{{ step.source }}</p>
       </li>
-      <li v-if="starting()" class="text-muted">Starting values are ordinary published ones; your records replace them as they come.</li>
+      <li v-if="starting()" class="text-muted">
+        Starting values are ordinary published ones; your records replace them as they come.
+      </li>
     </ol>
   </details>
 </template>

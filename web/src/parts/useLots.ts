@@ -21,7 +21,8 @@ export function useLots() {
   const forecasts = useForecasts();
   const facts = computed(() => {
     const all = new Map<string, LotFacts>();
-    for (const row of nursery.lots.values()) all.set(row.id, factsFrom(row, nursery.evidence.get(row.id)!, nursery.lookup));
+    for (const row of nursery.lots.values())
+      all.set(row.id, factsFrom(row, nursery.evidence.get(row.id)!, nursery.lookup));
     return all;
   });
   const lots = computed(() => {
@@ -31,8 +32,15 @@ export function useLots() {
       if (!row) continue;
       const place = nursery.lookup.places.get(row.stage.placeId)?.place.name ?? '';
       const lotFacts = facts.value.get(id)!;
-      const home = lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
-      shown.push({ row, facts: lotFacts, view, species: nursery.lookup.species.get(row.speciesId)?.common ?? '', where: `${home}, ${place}` });
+      const home =
+        lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
+      shown.push({
+        row,
+        facts: lotFacts,
+        view,
+        species: nursery.lookup.species.get(row.speciesId)?.common ?? '',
+        where: `${home}, ${place}`,
+      });
     }
     return shown;
   });

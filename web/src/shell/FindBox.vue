@@ -21,22 +21,50 @@ const all = computed<Find[]>(() => {
   const finds: Find[] = [];
   for (const lot of nursery.lots.values()) {
     const species = nursery.lookup.species.get(lot.speciesId);
-    finds.push({ key: lot.id, words: `${lot.code} ${species?.common ?? ''}`, kind: 'lot', to: { name: 'grow', params: { lot: lot.id } } });
+    finds.push({
+      key: lot.id,
+      words: `${lot.code} ${species?.common ?? ''}`,
+      kind: 'lot',
+      to: { name: 'grow', params: { lot: lot.id } },
+    });
   }
-  for (const { id, place } of nursery.catalogue!.places) finds.push({ key: id, words: place.name, kind: place.kind, to: { name: 'yard', params: { place: id } } });
+  for (const { id, place } of nursery.catalogue!.places)
+    finds.push({ key: id, words: place.name, kind: place.kind, to: { name: 'yard', params: { place: id } } });
   if (session.may('grower')) {
-    finds.push({ key: 'new-lot', words: 'Sow a new lot', kind: 'act', to: { name: 'grow', query: { new: '1' } } });
-    finds.push({ key: 'add-bed', words: 'Add a bed', kind: 'act', to: { name: 'yard', query: { add: 'bed' } } });
-    finds.push({ key: 'add-bench', words: 'Add a bench', kind: 'act', to: { name: 'yard', query: { add: 'bench' } } });
+    finds.push({
+      key: 'new-lot',
+      words: 'Sow a new lot',
+      kind: 'act',
+      to: { name: 'grow', query: { new: '1' } },
+    });
+    finds.push({
+      key: 'add-bed',
+      words: 'Add a bed',
+      kind: 'act',
+      to: { name: 'yard', query: { add: 'bed' } },
+    });
+    finds.push({
+      key: 'add-bench',
+      words: 'Add a bench',
+      kind: 'act',
+      to: { name: 'yard', query: { add: 'bench' } },
+    });
   }
   finds.push({ key: 'weather', words: 'Weather: import and export', kind: 'act', to: { name: 'records' } });
-  finds.push({ key: 'measurements', words: 'Measurements: import and export', kind: 'act', to: { name: 'records' } });
+  finds.push({
+    key: 'measurements',
+    words: 'Measurements: import and export',
+    kind: 'act',
+    to: { name: 'records' },
+  });
   return finds;
 });
 const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length === 0) return [];
-  return all.value.filter((find) => words.every((word) => find.words.toLowerCase().includes(word))).slice(0, 8);
+  return all.value
+    .filter((find) => words.every((word) => find.words.toLowerCase().includes(word)))
+    .slice(0, 8);
 });
 function go(find: Find | null) {
   if (!find) return;
@@ -59,7 +87,10 @@ function go(find: Find | null) {
     />
     <ComboboxOptions v-if="text" class="panel absolute z-30 mt-1 w-full min-w-64 p-1 shadow-lg" static>
       <ComboboxOption v-for="find in found" :key="find.key" v-slot="{ active }" :value="find" as="template">
-        <li class="flex min-h-11 cursor-pointer items-center justify-between rounded px-3" :class="{ 'bg-leaf-pale': active }">
+        <li
+          class="flex min-h-11 cursor-pointer items-center justify-between rounded px-3"
+          :class="{ 'bg-leaf-pale': active }"
+        >
           <span>{{ find.words }}</span><span class="text-muted text-sm">{{ find.kind }}</span>
         </li>
       </ComboboxOption>

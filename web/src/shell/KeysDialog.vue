@@ -42,7 +42,9 @@ const groups = [
       <h3 class="mb-1 text-lg">{{ group.name }}</h3>
       <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">
         <template v-for="[key, words] in group.keys" :key="key">
-          <dt><span class="key">{{ key }}</span></dt>
+          <dt>
+            <span class="key">{{ key }}</span>
+          </dt>
           <dd>{{ words }}</dd>
         </template>
       </dl>

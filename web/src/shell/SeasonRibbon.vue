@@ -27,7 +27,8 @@ const paths = computed(() => {
   if (!ribbon || ribbon.start !== season.strip.start || width.value === 0) return null;
   const area = (height: (i: number) => number, from: number, to: number) => {
     let d = `M${x(ribbon.start + from)} ${MIDDLE}`;
-    for (let i = from; i < to; i++) d += `L${x(ribbon.start + i).toFixed(1)} ${(MIDDLE + height(i)).toFixed(1)}`;
+    for (let i = from; i < to; i++)
+      d += `L${x(ribbon.start + i).toFixed(1)} ${(MIDDLE + height(i)).toFixed(1)}`;
     return `${d}L${x(ribbon.start + to)} ${MIDDLE}Z`;
   };
   const first = ribbon.days.findIndex((d) => d.forecast);
@@ -71,7 +72,14 @@ function press(event: PointerEvent) {
   strip.value!.setPointerCapture(event.pointerId);
   pointTo(event);
 }
-const steps: Record<string, number> = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1, PageDown: -30, PageUp: 30 };
+const steps: Record<string, number> = {
+  ArrowLeft: -1,
+  ArrowDown: -1,
+  ArrowRight: 1,
+  ArrowUp: 1,
+  PageDown: -30,
+  PageUp: 30,
+};
 function step(event: KeyboardEvent) {
   const by = steps[event.key];
   if (!by) return;
@@ -82,7 +90,10 @@ function step(event: KeyboardEvent) {
 
 <template>
   <footer class="border-ink bg-soil flex border-t-2" aria-label="Season">
-    <RouterLink :to="{ name: 'records' }" class="hidden w-[5.25rem] shrink-0 flex-col justify-center gap-0.5 px-2 text-sm hover:underline md:flex">
+    <RouterLink
+      :to="{ name: 'records' }"
+      class="hidden w-[5.25rem] shrink-0 flex-col justify-center gap-0.5 px-2 text-sm hover:underline md:flex"
+    >
       <span class="font-bold">Season</span>
       <span class="text-leaf">warmth</span>
       <span class="text-water">chill, frost</span>
@@ -114,14 +125,43 @@ function step(event: KeyboardEvent) {
           <path :d="paths.warmAhead" fill="var(--leaf-mid)" opacity="0.5" />
           <path :d="paths.chillPast" fill="var(--frost)" />
           <path :d="paths.chillAhead" fill="var(--frost)" opacity="0.5" />
-          <path v-for="at in paths.frosts" :key="at" :d="`M${at} ${MIDDLE - 4}v8`" stroke="var(--water)" stroke-width="1.5" />
+          <path
+            v-for="at in paths.frosts"
+            :key="at"
+            :d="`M${at} ${MIDDLE - 4}v8`"
+            stroke="var(--water)"
+            stroke-width="1.5"
+          />
         </g>
         <path :d="`M0 ${MIDDLE}H${width}`" stroke="var(--ink)" />
         <g v-for="w in windows" :key="w.words">
-          <rect :x="x(w.from)" y="2" :width="Math.max(3, x(w.to) - x(w.from))" height="17" rx="3" fill="var(--card)" :stroke="w.colour" stroke-width="1.5" :stroke-dasharray="w.dashed ? '4 3' : undefined" />
-          <text v-if="x(w.to) - x(w.from) > w.words.length * 6.5" :x="x(w.from) + 5" y="15" font-size="12.5" fill="var(--ink)">{{ w.words }}</text>
+          <rect
+            :x="x(w.from)"
+            y="2"
+            :width="Math.max(3, x(w.to) - x(w.from))"
+            height="17"
+            rx="3"
+            fill="var(--card)"
+            :stroke="w.colour"
+            stroke-width="1.5"
+            :stroke-dasharray="w.dashed ? '4 3' : undefined"
+          />
+          <text
+            v-if="x(w.to) - x(w.from) > w.words.length * 6.5"
+            :x="x(w.from) + 5"
+            y="15"
+            font-size="12.5"
+            fill="var(--ink)"
+          >
+            {{ w.words }}
+          </text>
         </g>
-        <path v-if="season.today >= season.strip.start && season.today <= season.strip.end" :d="`M${x(season.today)} ${WINDOWS}V${HEIGHT - 18}`" stroke="var(--ink)" stroke-dasharray="2 3" />
+        <path
+          v-if="season.today >= season.strip.start && season.today <= season.strip.end"
+          :d="`M${x(season.today)} ${WINDOWS}V${HEIGHT - 18}`"
+          stroke="var(--ink)"
+          stroke-dasharray="2 3"
+        />
         <g :transform="`translate(${x(season.view)} 0)`">
           <path :d="`M0 0V${HEIGHT}`" stroke="var(--ink)" stroke-width="2.5" />
           <rect x="-8" :y="MIDDLE - 12" width="16" height="24" rx="4" fill="var(--ink)" />

@@ -39,12 +39,18 @@ useEventListener(document, 'visibilitychange', () => {
 </script>
 
 <template>
-  <div class="grid h-full grid-rows-[auto_auto_1fr_auto] md:grid-cols-[5.25rem_1fr] md:grid-rows-[auto_1fr_auto]">
-    <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute">To the station</a>
+  <div
+    class="grid h-full grid-rows-[auto_auto_1fr_auto] md:grid-cols-[5.25rem_1fr] md:grid-rows-[auto_1fr_auto]"
+  >
+    <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute"
+      >To the station</a
+    >
     <StationRail class="md:row-span-2" />
     <TopBar @keys="keysShown = true" />
     <main id="main" class="min-h-0 overflow-y-auto" tabindex="-1">
-      <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">The forecast could not be worked out: {{ forecasts.failure }}</p>
+      <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
+        The forecast could not be worked out: {{ forecasts.failure }}
+      </p>
       <RouterView />
     </main>
     <SeasonRibbon class="md:col-span-2" />

@@ -20,7 +20,10 @@ const now = computed(() => forecasts.acts.filter((act) => act.when === 'now').le
     >
       <component :is="station.icon" :size="22" aria-hidden="true" />
       {{ station.words }}
-      <span v-if="station.name === 'today' && now" class="bg-tag text-tag-ink absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold">
+      <span
+        v-if="station.name === 'today' && now"
+        class="bg-tag text-tag-ink absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
+      >
         {{ now }}<span class="sr-only"> to do now</span>
       </span>
     </RouterLink>

@@ -24,7 +24,9 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
   <header class="border-rule flex flex-wrap items-center gap-x-3 gap-y-2 border-b px-4 py-1.5">
     <div class="mr-auto min-w-0">
       <p class="font-head truncate text-lg leading-tight font-semibold">{{ home.name }}</p>
-      <p class="text-muted text-sm leading-tight">{{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}</p>
+      <p class="text-muted text-sm leading-tight">
+        {{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}
+      </p>
     </div>
     <FindBox class="order-last w-full md:order-none md:w-64" />
     <button
@@ -39,31 +41,67 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
       <span class="text-muted font-normal">{{ season.isToday ? 'today' : 'back to today' }}</span>
       <span class="key" aria-hidden="true">.</span>
     </button>
-    <button class="act hidden sm:inline-flex" type="button" :aria-label="`Units: ${preferences.units === 'metric' ? 'metric' : 'US'}. Switch`" @click="preferences.switchUnits">
+    <button
+      class="act hidden sm:inline-flex"
+      type="button"
+      :aria-label="`Units: ${preferences.units === 'metric' ? 'metric' : 'US'}. Switch`"
+      @click="preferences.switchUnits"
+    >
       {{ preferences.units === 'metric' ? 'cm · L · °C' : 'in · gal · °F' }}
     </button>
-    <button class="act px-2.5" type="button" :aria-label="preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme'" @click="preferences.switchTheme">
+    <button
+      class="act px-2.5"
+      type="button"
+      :aria-label="preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme'"
+      @click="preferences.switchTheme"
+    >
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
     <Menu as="div" class="relative">
       <MenuButton class="act">
-        {{ session.me!.person.name }}, {{ session.membership?.role }} <ChevronDown :size="16" aria-hidden="true" />
+        {{ session.me!.person.name }}, {{ session.membership?.role }}
+        <ChevronDown :size="16" aria-hidden="true" />
       </MenuButton>
       <MenuItems class="panel absolute right-0 z-30 mt-1 w-64 p-1 shadow-lg">
         <MenuItem v-slot="{ active }">
-          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="emit('keys')"><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></button>
+          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="emit('keys')">
+            <Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span>
+          </button>
         </MenuItem>
         <MenuItem v-slot="{ active }">
-          <RouterLink class="menu-row" :class="{ 'bg-leaf-pale': active }" :to="{ name: 'records' }">Records in and out</RouterLink>
+          <RouterLink class="menu-row" :class="{ 'bg-leaf-pale': active }" :to="{ name: 'records' }"
+            >Records in and out</RouterLink
+          >
         </MenuItem>
         <MenuItem v-for="m in others" :key="m.nurseryId" v-slot="{ active }">
-          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="session.chooseNursery(m.nurseryId)">Go to {{ m.nurseryName }}</button>
+          <button
+            class="menu-row"
+            :class="{ 'bg-leaf-pale': active }"
+            type="button"
+            @click="session.chooseNursery(m.nurseryId)"
+          >
+            Go to {{ m.nurseryName }}
+          </button>
         </MenuItem>
         <MenuItem v-slot="{ active }">
-          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="session.signOut(false)">Sign out</button>
+          <button
+            class="menu-row"
+            :class="{ 'bg-leaf-pale': active }"
+            type="button"
+            @click="session.signOut(false)"
+          >
+            Sign out
+          </button>
         </MenuItem>
         <MenuItem v-slot="{ active }">
-          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="session.signOut(true)">Sign out everywhere</button>
+          <button
+            class="menu-row"
+            :class="{ 'bg-leaf-pale': active }"
+            type="button"
+            @click="session.signOut(true)"
+          >
+            Sign out everywhere
+          </button>
         </MenuItem>
       </MenuItems>
     </Menu>

@@ -11,7 +11,10 @@ export interface RibbonWindow {
 }
 
 /** The selected lot's windows that fall within a strip. */
-export function ribbonWindows({ forecast, standing }: LotView, strip: { start: EpochDay; end: EpochDay }): RibbonWindow[] {
+export function ribbonWindows(
+  { forecast, standing }: LotView,
+  strip: { start: EpochDay; end: EpochDay },
+): RibbonWindow[] {
   const found: RibbonWindow[] = [];
   const add = (words: string, from: EpochDay, to: EpochDay, colour: string, dashed = false) => {
     const [a, b] = [Math.max(from, strip.start), Math.min(to, strip.end)];
@@ -22,12 +25,22 @@ export function ribbonWindows({ forecast, standing }: LotView, strip: { start: E
     add('comes up', forecast.emergence.band.p10, forecast.emergence.band.p90, 'var(--leaf)');
     return found;
   }
-  if (standing.decision.kind === 'lift' || standing.decision.kind === 'grow-on' || standing.decision.kind === 'raise-lid') {
+  if (
+    standing.decision.kind === 'lift' ||
+    standing.decision.kind === 'grow-on' ||
+    standing.decision.kind === 'raise-lid'
+  ) {
     add('lift', forecast.lifting.from, forecast.lifting.until, 'var(--ink)');
     if (forecast.lid) add('at the lid', forecast.lid.p50, forecast.lifting.from, 'var(--leaf)', true);
     return found;
   }
   add('plug holds', forecast.ready.p50, forecast.bound.p10, 'var(--leaf)');
-  add('root-bound risk', Math.max(forecast.ready.p50, forecast.bound.p10), forecast.bound.p90, 'var(--root)', true);
+  add(
+    'root-bound risk',
+    Math.max(forecast.ready.p50, forecast.bound.p10),
+    forecast.bound.p90,
+    'var(--root)',
+    true,
+  );
   return found;
 }

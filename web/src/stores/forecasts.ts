@@ -44,7 +44,9 @@ export const useForecasts = defineStore('forecasts', () => {
   let sentLookup: unknown = null;
 
   async function prepared(): Promise<Remote<ForecastWorker>> {
-    worker ??= wrap<ForecastWorker>(new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' }));
+    worker ??= wrap<ForecastWorker>(
+      new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' }),
+    );
     const { weather, weatherVersion, catalogue, evidence, lots, lookup } = nursery;
     if (sentWeather !== weatherVersion) {
       const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
@@ -89,11 +91,21 @@ export const useForecasts = defineStore('forecasts', () => {
 
   const changed = computed(() => [nursery.weatherVersion, nursery.evidence, nursery.lookup] as const);
   function start() {
-    watch([() => season.view, () => season.today, changed], () => askAll(season.view, season.today), { immediate: true });
-    watch([selectedId, () => season.view, changed], () => askOne(selectedId.value, season.view, season.today), { immediate: true });
-    watch([() => season.strip, () => season.today, () => nursery.weatherVersion], () => askRibbon(season.today, season.strip.start, season.strip.end), {
+    watch([() => season.view, () => season.today, changed], () => askAll(season.view, season.today), {
       immediate: true,
     });
+    watch(
+      [selectedId, () => season.view, changed],
+      () => askOne(selectedId.value, season.view, season.today),
+      { immediate: true },
+    );
+    watch(
+      [() => season.strip, () => season.today, () => nursery.weatherVersion],
+      () => askRibbon(season.today, season.strip.start, season.strip.end),
+      {
+        immediate: true,
+      },
+    );
   }
 
   function select(lotId: string | null) {

@@ -33,7 +33,11 @@ export const useNursery = defineStore('nursery', () => {
   });
 
   async function load() {
-    const [answer, days] = await Promise.all([call('catalogue', { params: params.value }), call('weather', { params: params.value }), loadLots()]);
+    const [answer, days] = await Promise.all([
+      call('catalogue', { params: params.value }),
+      call('weather', { params: params.value }),
+      loadLots(),
+    ]);
     catalogue.value = answer;
     setWeather(days);
   }
@@ -70,9 +74,26 @@ export const useNursery = defineStore('nursery', () => {
 
   function takePlace(place: Place) {
     const before = catalogue.value!;
-    const places = [...before.places.filter((p) => p.id !== place.id), place].sort((a, b) => a.place.name.localeCompare(b.place.name));
+    const places = [...before.places.filter((p) => p.id !== place.id), place].sort((a, b) =>
+      a.place.name.localeCompare(b.place.name),
+    );
     catalogue.value = { ...before, places };
   }
 
-  return { catalogue, lots, evidence, weather, weatherVersion, nurseryId, params, lookup, firstDay, load, loadLots, reloadWeather, takeLot, takePlace };
+  return {
+    catalogue,
+    lots,
+    evidence,
+    weather,
+    weatherVersion,
+    nurseryId,
+    params,
+    lookup,
+    firstDay,
+    load,
+    loadLots,
+    reloadWeather,
+    takeLot,
+    takePlace,
+  };
 });

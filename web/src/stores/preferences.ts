@@ -8,10 +8,13 @@ export const usePreferences = defineStore('preferences', () => {
   const units = useLocalStorage<UnitSystem>('kauri.units', 'metric');
   const chosenTheme = useLocalStorage<'light' | 'dark' | 'system'>('kauri.theme', 'light');
   const prefersDark = usePreferredDark();
-  const theme = computed(() => (chosenTheme.value === 'system' ? (prefersDark.value ? 'dark' : 'light') : chosenTheme.value));
+  const theme = computed(() =>
+    chosenTheme.value === 'system' ? (prefersDark.value ? 'dark' : 'light') : chosenTheme.value,
+  );
   watchEffect(() => (document.documentElement.dataset.theme = theme.value));
 
-  const show = (value: number, quantity: Quantity, digits?: number) => formatQuantity(value, quantity, units.value, digits);
+  const show = (value: number, quantity: Quantity, digits?: number) =>
+    formatQuantity(value, quantity, units.value, digits);
   const unit = (quantity: Quantity) => unitOf(quantity, units.value);
   const shown = (value: number, quantity: Quantity) => toShown(value, quantity, units.value);
   const typed = (value: number, quantity: Quantity) => fromShown(value, quantity, units.value);

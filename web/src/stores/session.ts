@@ -15,7 +15,9 @@ export const useSession = defineStore('session', () => {
   /** Set while the sign-in dialog stands over a screen whose session has ended. */
   const signingInAgain = ref<{ done: () => void } | null>(null);
 
-  const membership = computed(() => me.value?.memberships.find((m) => m.nurseryId === nurseryId.value) ?? null);
+  const membership = computed(
+    () => me.value?.memberships.find((m) => m.nurseryId === nurseryId.value) ?? null,
+  );
   const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
 
   function take(answer: Me) {

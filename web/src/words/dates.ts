@@ -25,4 +25,3 @@ export function dateWords(iso: string): string {
   const [year, month, day] = iso.split('-').map(Number);
   return months[month - 1] ? `${day} ${months[month - 1]} ${year}` : iso;
 }
-

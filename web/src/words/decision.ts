@@ -32,11 +32,18 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
     case 'await-emergence':
       return Number.isFinite(decision.around)
         ? {
-            headline: decision.around > view ? `Wait; look from ${long(decision.around - 7)}` : 'Look for seedlings now',
+            headline:
+              decision.around > view
+                ? `Wait; look from ${long(decision.around - 7)}`
+                : 'Look for seedlings now',
             detail: `Half of forecasts have it up by ${short(decision.around)}, nine in ten by ${short(decision.by)}.`,
             short: `up ~ ${short(decision.around)}`,
           }
-        : { headline: 'Wait', detail: 'It is not forecast to come up within the year ahead.', short: 'not this year' };
+        : {
+            headline: 'Wait',
+            detail: 'It is not forecast to come up within the year ahead.',
+            short: 'not this year',
+          };
     case 'write-off':
       return {
         headline: 'Write it off, or keep it a second year',
@@ -50,7 +57,11 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
             detail: `Pulled now, a plug holds its shape in ${odds(decision.chanceReady)} forecasts.`,
             short: `ready ~ ${short(decision.readyAround)}`,
           }
-        : { headline: 'Leave it to fill', detail: 'The plug is not forecast to hold within the year ahead.', short: 'not this year' };
+        : {
+            headline: 'Leave it to fill',
+            detail: 'The plug is not forecast to hold within the year ahead.',
+            short: 'not this year',
+          };
     case 'move-by':
       return Number.isFinite(decision.by)
         ? {
@@ -92,7 +103,11 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
         short: `until ${short(decision.bestBefore)}`,
       };
     case 'done':
-      return { headline: 'Nothing stands', detail: 'Every seed of this lot is accounted for in its ledger.', short: '' };
+      return {
+        headline: 'Nothing stands',
+        detail: 'Every seed of this lot is accounted for in its ledger.',
+        short: '',
+      };
   }
 }
 
@@ -141,13 +156,19 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
     case 'second-season':
       return {
         title: f.seasons > 1 ? `Shift ${code}: second season in its cell` : `Plan a shift for ${code}`,
-        reason: f.seasons > 1 ? `${f.seasons} seasons in the same container.` : 'One season in its container is ending.',
+        reason:
+          f.seasons > 1
+            ? `${f.seasons} seasons in the same container.`
+            : 'One season in its container is ending.',
         waiting: `A second season grows little, a third nothing: ${trees}.`,
       };
     case 'count-up':
       return {
         title: `Count ${code}`,
-        reason: f.around !== undefined ? `Expected up around ${short(f.around)}.` : `Last counted ${short(f.lastCount)}, while it was coming up.`,
+        reason:
+          f.around !== undefined
+            ? `Expected up around ${short(f.around)}.`
+            : `Last counted ${short(f.lastCount)}, while it was coming up.`,
         waiting: 'A count now tells how many trees there will be, and when.',
       };
     case 'pull-plug':

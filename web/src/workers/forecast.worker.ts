@@ -64,7 +64,8 @@ const api = {
       if (lot.sownOn > view) continue;
       const forecast = forecastLot(lot, outlook, warmth, { view });
       const standing = standingOf(lot, forecast);
-      if (standing) views.push({ forecast, standing, acts: actsFor(lot, forecast, standing, site.latitudeDeg) });
+      if (standing)
+        views.push({ forecast, standing, acts: actsFor(lot, forecast, standing, site.latitudeDeg) });
     }
     return views;
   },

@@ -35,7 +35,11 @@ export const lot = pgTable(
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.id] }),
     unique('lot_code').on(t.nurseryId, t.code),
-    foreignKey({ columns: [t.nurseryId, t.speciesId], foreignColumns: [species.nurseryId, species.id], name: 'lot_species' }),
+    foreignKey({
+      columns: [t.nurseryId, t.speciesId],
+      foreignColumns: [species.nurseryId, species.id],
+      name: 'lot_species',
+    }),
   ],
 );
 
@@ -58,8 +62,16 @@ export const stage = pgTable(
     primaryKey({ columns: [t.nurseryId, t.id] }),
     index('stage_lot').on(t.nurseryId, t.lotId, t.startedOn),
     index('stage_place').on(t.nurseryId, t.placeId),
-    foreignKey({ columns: [t.nurseryId, t.lotId], foreignColumns: [lot.nurseryId, lot.id], name: 'stage_lot_fk' }),
-    foreignKey({ columns: [t.nurseryId, t.placeId], foreignColumns: [place.nurseryId, place.id], name: 'stage_place_fk' }),
+    foreignKey({
+      columns: [t.nurseryId, t.lotId],
+      foreignColumns: [lot.nurseryId, lot.id],
+      name: 'stage_lot_fk',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.placeId],
+      foreignColumns: [place.nurseryId, place.id],
+      name: 'stage_place_fk',
+    }),
     foreignKey({
       columns: [t.nurseryId, t.containerTypeId],
       foreignColumns: [containerType.nurseryId, containerType.id],
@@ -92,7 +104,11 @@ export const movement = pgTable(
     primaryKey({ columns: [t.nurseryId, t.id] }),
     index('movement_lot').on(t.nurseryId, t.lotId, t.onDate),
     unique('movement_reversed_once').on(t.nurseryId, t.reverses),
-    foreignKey({ columns: [t.nurseryId, t.lotId], foreignColumns: [lot.nurseryId, lot.id], name: 'movement_lot_fk' }),
+    foreignKey({
+      columns: [t.nurseryId, t.lotId],
+      foreignColumns: [lot.nurseryId, lot.id],
+      name: 'movement_lot_fk',
+    }),
     check('movement_count_positive', sql`${t.count} > 0`),
     check('movement_goes_somewhere', sql`${t.fromAccount} <> ${t.toAccount}`),
     check(
@@ -113,7 +129,11 @@ export const balance = pgTable(
   },
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.lotId, t.account] }),
-    foreignKey({ columns: [t.nurseryId, t.lotId], foreignColumns: [lot.nurseryId, lot.id], name: 'balance_lot_fk' }),
+    foreignKey({
+      columns: [t.nurseryId, t.lotId],
+      foreignColumns: [lot.nurseryId, lot.id],
+      name: 'balance_lot_fk',
+    }),
     check('balance_not_below_zero', sql`${t.held} >= 0`),
   ],
 );
@@ -147,6 +167,10 @@ export const observation = pgTable(
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.id] }),
     index('observation_lot').on(t.nurseryId, t.lotId, t.onDate),
-    foreignKey({ columns: [t.nurseryId, t.lotId], foreignColumns: [lot.nurseryId, lot.id], name: 'observation_lot_fk' }),
+    foreignKey({
+      columns: [t.nurseryId, t.lotId],
+      foreignColumns: [lot.nurseryId, lot.id],
+      name: 'observation_lot_fk',
+    }),
   ],
 );

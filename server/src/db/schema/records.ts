@@ -1,4 +1,14 @@
-import { date, doublePrecision, index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  date,
+  doublePrecision,
+  index,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { nurseryId } from './yard';
 
 /** One day of weather. Values are as measured; gaps are days without a row. */
@@ -27,7 +37,10 @@ export const journal = pgTable(
     before: jsonb(),
     after: jsonb(),
   },
-  (t) => [primaryKey({ columns: [t.nurseryId, t.id] }), index('journal_subject').on(t.nurseryId, t.subjectId, t.at)],
+  (t) => [
+    primaryKey({ columns: [t.nurseryId, t.id] }),
+    index('journal_subject').on(t.nurseryId, t.subjectId, t.at),
+  ],
 );
 
 /** The first answer to each write, by the id its client gave it: a retry gets the same and writes nothing. */

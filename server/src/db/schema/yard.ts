@@ -1,6 +1,17 @@
 import type { BedDesign, ContainerValues, MediumValues, SpeciesValues } from '@kauri/core';
 import type { BenchDesign } from '@kauri/core/contract';
-import { boolean, doublePrecision, foreignKey, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  doublePrecision,
+  foreignKey,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { nursery } from './people';
 
 /** The column that ties a row to its nursery. */
@@ -62,6 +73,10 @@ export const place = pgTable(
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.id] }),
     unique('place_name').on(t.nurseryId, t.name),
-    foreignKey({ columns: [t.nurseryId, t.mediumId], foreignColumns: [medium.nurseryId, medium.id], name: 'place_medium' }),
+    foreignKey({
+      columns: [t.nurseryId, t.mediumId],
+      foreignColumns: [medium.nurseryId, medium.id],
+      name: 'place_medium',
+    }),
   ],
 );

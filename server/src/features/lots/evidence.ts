@@ -11,7 +11,13 @@ export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): P
   const seen = await tx
     .select()
     .from(observation)
-    .where(and(eq(observation.nurseryId, nurseryId), inArray(observation.lotId, lotIds), isNull(observation.struckAt)))
+    .where(
+      and(
+        eq(observation.nurseryId, nurseryId),
+        inArray(observation.lotId, lotIds),
+        isNull(observation.struckAt),
+      ),
+    )
     .orderBy(asc(observation.onDate), asc(observation.id));
   const moved = await tx
     .select()
@@ -31,6 +37,7 @@ export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): P
       to: m.toAccount,
       count: m.count,
       note: m.note,
+      reverses: m.reverses,
     });
   }
   return [...byLot.values()];
@@ -44,8 +51,22 @@ function addObservation(evidence: Evidence, row: Observation): void {
       evidence.counts.push({ ...base, count: values.counted, note });
       break;
     case 'size':
-      if (row.heightN) evidence.sizes.push({ ...base, what: 'height', n: row.heightN, mean: row.heightMean!, sd: row.heightSd! });
-      if (row.diameterN) evidence.sizes.push({ ...base, what: 'diameter', n: row.diameterN, mean: row.diameterMean!, sd: row.diameterSd! });
+      if (row.heightN)
+        evidence.sizes.push({
+          ...base,
+          what: 'height',
+          n: row.heightN,
+          mean: row.heightMean!,
+          sd: row.heightSd!,
+        });
+      if (row.diameterN)
+        evidence.sizes.push({
+          ...base,
+          what: 'diameter',
+          n: row.diameterN,
+          mean: row.diameterMean!,
+          sd: row.diameterSd!,
+        });
       break;
     case 'pull':
       evidence.pulls.push({ ...base, scores: values.scores, spoiled: values.spoiled, note });

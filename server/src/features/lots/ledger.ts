@@ -11,7 +11,14 @@ export interface PlannedMovement {
 }
 
 /** Writes movements of one entry; the database refuses any that would leave an account below zero. */
-export async function move(work: Work, lotId: string, entryId: string, onDate: string, moves: PlannedMovement[], note = ''): Promise<void> {
+export async function move(
+  work: Work,
+  lotId: string,
+  entryId: string,
+  onDate: string,
+  moves: PlannedMovement[],
+  note = '',
+): Promise<void> {
   const rows = moves
     .filter((m) => m.count > 0)
     .map((m) => ({
@@ -33,16 +40,26 @@ export async function held(work: Work, lotId: string, account: Account): Promise
   const [row] = await work.tx
     .select({ held: balance.held })
     .from(balance)
-    .where(and(eq(balance.nurseryId, work.nurseryId), eq(balance.lotId, lotId), eq(balance.account, account)));
+    .where(
+      and(eq(balance.nurseryId, work.nurseryId), eq(balance.lotId, lotId), eq(balance.account, account)),
+    );
   return row?.held ?? 0;
 }
 
 /** Reverses every movement of an entry that is not reversed yet. Returns how many. */
-export async function reverseEntry(work: Work, lotId: string, entryId: string, undoId: string, onDate: string): Promise<number> {
+export async function reverseEntry(
+  work: Work,
+  lotId: string,
+  entryId: string,
+  undoId: string,
+  onDate: string,
+): Promise<number> {
   const rows = await work.tx
     .select()
     .from(movement)
-    .where(and(eq(movement.nurseryId, work.nurseryId), eq(movement.lotId, lotId), eq(movement.entryId, entryId)));
+    .where(
+      and(eq(movement.nurseryId, work.nurseryId), eq(movement.lotId, lotId), eq(movement.entryId, entryId)),
+    );
   const back = rows.reverse().map((m) => ({
     nurseryId: work.nurseryId,
     id: newId(),

@@ -72,7 +72,12 @@ function toLotRow(row: Row): LotRow {
 }
 
 /** Lots after a code, by code. `next` is the code to go on from, or null at the end. */
-export async function lotPage(tx: Tx, nurseryId: string, after: string, limit: number): Promise<{ lots: LotRow[]; next: string | null }> {
+export async function lotPage(
+  tx: Tx,
+  nurseryId: string,
+  after: string,
+  limit: number,
+): Promise<{ lots: LotRow[]; next: string | null }> {
   const { rows } = await tx.$client.query<Row>({
     name: 'lot-page',
     text: `${LOT_ROWS} and l.code > $2 order by l.code limit $3`,
@@ -83,6 +88,10 @@ export async function lotPage(tx: Tx, nurseryId: string, after: string, limit: n
 }
 
 export async function lotRow(tx: Tx, nurseryId: string, id: string): Promise<LotRow | null> {
-  const { rows } = await tx.$client.query<Row>({ name: 'lot-one', text: `${LOT_ROWS} and l.id = $2`, values: [nurseryId, id] });
+  const { rows } = await tx.$client.query<Row>({
+    name: 'lot-one',
+    text: `${LOT_ROWS} and l.id = $2`,
+    values: [nurseryId, id],
+  });
   return rows[0] ? toLotRow(rows[0]) : null;
 }

@@ -24,9 +24,14 @@ export async function lockLot(work: Work, lotId: string): Promise<LotRow> {
 /** A record cannot be of a day before the lot was sown, nor of one still to come. */
 export function mustBeRecordable(work: Work, row: LotRow, on: string): void {
   if (on < row.sownOn) {
-    throw new Refusal(422, 'before-sowing', `${row.code} was sown on ${row.sownOn}; a record cannot be of ${on}.`, {
-      fields: [{ path: 'on', message: `The lot was sown on ${row.sownOn}.` }],
-    });
+    throw new Refusal(
+      422,
+      'before-sowing',
+      `${row.code} was sown on ${row.sownOn}; a record cannot be of ${on}.`,
+      {
+        fields: [{ path: 'on', message: `The lot was sown on ${row.sownOn}.` }],
+      },
+    );
   }
   if (on > work.today) {
     throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${work.today}.`, {
@@ -35,7 +40,11 @@ export function mustBeRecordable(work: Work, row: LotRow, on: string): void {
   }
 }
 
-export async function countEmergence(work: Work, lotId: string, body: BodyOf<'countEmergence'>): Promise<void> {
+export async function countEmergence(
+  work: Work,
+  lotId: string,
+  body: BodyOf<'countEmergence'>,
+): Promise<void> {
   const row = await lockLot(work, lotId);
   mustBeRecordable(work, row, body.on);
   const moves = countToMovements(body.counted, row.held.standing, row.held.sown, body.cause);
@@ -55,17 +64,30 @@ export async function countEmergence(work: Work, lotId: string, body: BodyOf<'co
 export async function measureLot(work: Work, lotId: string, body: BodyOf<'measureLot'>): Promise<void> {
   const row = await lockLot(work, lotId);
   mustBeRecordable(work, row, body.on);
-  if (row.held.standing === 0) throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; count what came up first.`);
-  await storeSizes(work, { id: body.id, lotId, on: body.on, heightsCm: body.heightsCm, diametersMm: body.diametersMm, note: body.note });
+  if (row.held.standing === 0)
+    throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; count what came up first.`);
+  await storeSizes(work, {
+    id: body.id,
+    lotId,
+    on: body.on,
+    heightsCm: body.heightsCm,
+    diametersMm: body.diametersMm,
+    note: body.note,
+  });
   await note(work, 'measure', lotId, null, body);
 }
 
 export async function pullRoots(work: Work, lotId: string, body: BodyOf<'pullRoots'>): Promise<void> {
   const row = await lockLot(work, lotId);
   mustBeRecordable(work, row, body.on);
-  if (row.stage.containerTypeId === null) throw new Refusal(422, 'no-plugs', `${row.code} stands in a bed: it has no plugs to score.`);
+  if (row.stage.containerTypeId === null)
+    throw new Refusal(422, 'no-plugs', `${row.code} stands in a bed: it has no plugs to score.`);
   if (body.scores.length > row.held.standing) {
-    throw new Refusal(422, 'not-enough', `${body.scores.length} plugs scored, but ${row.held.standing} of ${row.code} stand.`);
+    throw new Refusal(
+      422,
+      'not-enough',
+      `${body.scores.length} plugs scored, but ${row.held.standing} of ${row.code} stand.`,
+    );
   }
   await work.tx.insert(observation).values({
     nurseryId: work.nurseryId,
@@ -76,7 +98,14 @@ export async function pullRoots(work: Work, lotId: string, body: BodyOf<'pullRoo
     values: { kind: 'pull', scores: body.scores, spoiled: body.spoiled },
     note: body.note,
   });
-  await move(work, lotId, body.id, body.on, [{ from: 'standing', to: 'out:sampled', count: body.spoiled }], body.note);
+  await move(
+    work,
+    lotId,
+    body.id,
+    body.on,
+    [{ from: 'standing', to: 'out:sampled', count: body.spoiled }],
+    body.note,
+  );
   await note(work, 'pull', lotId, null, body);
 }
 
@@ -109,23 +138,48 @@ export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff
   mustBeRecordable(work, row, body.on);
   const there = await held(work, lotId, body.from);
   if (body.count > there) {
-    throw new Refusal(409, 'not-enough', `${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`);
+    throw new Refusal(
+      409,
+      'not-enough',
+      `${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
+    );
   }
-  await move(work, lotId, body.id, body.on, [{ from: body.from, to: `out:${body.cause}`, count: body.count }], body.note);
+  await move(
+    work,
+    lotId,
+    body.id,
+    body.on,
+    [{ from: body.from, to: `out:${body.cause}`, count: body.count }],
+    body.note,
+  );
   await note(work, 'write off', lotId, { [body.from]: there }, body);
 }
 
 /** Takes a record back: its movements are reversed, its observation struck. Sowing itself is not undone here. */
-export async function undoEntry(work: Work, lotId: string, entryId: string, body: BodyOf<'undoEntry'>): Promise<void> {
+export async function undoEntry(
+  work: Work,
+  lotId: string,
+  entryId: string,
+  body: BodyOf<'undoEntry'>,
+): Promise<void> {
   const row = await lockLot(work, lotId);
-  if (entryId === lotId) throw new Refusal(422, 'not-undone', 'A sowing is not taken back; write its seeds off instead.');
+  if (entryId === lotId)
+    throw new Refusal(422, 'not-undone', 'A sowing is not taken back; write its seeds off instead.');
   const struck = await work.tx
     .update(observation)
     .set({ struckAt: new Date() })
-    .where(and(eq(observation.nurseryId, work.nurseryId), eq(observation.lotId, lotId), eq(observation.id, entryId), isNull(observation.struckAt)))
+    .where(
+      and(
+        eq(observation.nurseryId, work.nurseryId),
+        eq(observation.lotId, lotId),
+        eq(observation.id, entryId),
+        isNull(observation.struckAt),
+      ),
+    )
     .returning();
   const on = isoOf(Math.min(dayOf(body.on), dayOf(work.today)));
   const reversed = await reverseEntry(work, lotId, entryId, body.id, on);
-  if (struck.length === 0 && reversed === 0) throw new Refusal(404, 'no-such-entry', `There is no such record of ${row.code} to take back.`);
+  if (struck.length === 0 && reversed === 0)
+    throw new Refusal(404, 'no-such-entry', `There is no such record of ${row.code} to take back.`);
   await note(work, 'take back', lotId, { entry: entryId, values: struck[0]?.values ?? null }, null);
 }

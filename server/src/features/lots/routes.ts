@@ -28,7 +28,9 @@ async function lotDetail(tx: Tx, nurseryId: string, lotId: string): Promise<LotD
 type Recording = 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
 
 /** A record on a lot: does it, then answers with the lot as it stands. */
-function recording<N extends Recording>(write: (work: Work, lotId: string, body: BodyOf<N>) => Promise<void>) {
+function recording<N extends Recording>(
+  write: (work: Work, lotId: string, body: BodyOf<N>) => Promise<void>,
+) {
   return async (call: NurseryCall<N>): Promise<LotDetail> => {
     const { lot: lotId } = call.params as ParamsOf<Recording>;
     await write(await workOf(call as NurseryCall<RouteName>), lotId, call.body);
@@ -39,19 +41,34 @@ function recording<N extends Recording>(write: (work: Work, lotId: string, body:
 async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Promise<void> {
   const before = await lockLot(work, lotId);
   if (before.version !== body.version) {
-    throw new Refusal(409, 'stale-edit', 'Someone changed this lot meanwhile. Yours is kept on the screen; compare and save again.', {
-      current: before,
-    });
+    throw new Refusal(
+      409,
+      'stale-edit',
+      'Someone changed this lot meanwhile. Yours is kept on the screen; compare and save again.',
+      {
+        current: before,
+      },
+    );
   }
   if (body.leafFallOn !== null && (body.leafFallOn < before.sownOn || body.leafFallOn > work.today)) {
-    throw new Refusal(422, 'invalid', `Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`);
+    throw new Refusal(
+      422,
+      'invalid',
+      `Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`,
+    );
   }
   const { targetHeightCm, leafFallOn, note: words } = body;
   await work.tx
     .update(lot)
     .set({ targetHeightCm, leafFallOn, note: words, version: before.version + 1 })
     .where(and(eq(lot.nurseryId, work.nurseryId), eq(lot.id, lotId)));
-  await note(work, 'change lot', lotId, { targetHeightCm: before.targetHeightCm, leafFallOn: before.leafFallOn, note: before.note }, body);
+  await note(
+    work,
+    'change lot',
+    lotId,
+    { targetHeightCm: before.targetHeightCm, leafFallOn: before.leafFallOn, note: before.note },
+    body,
+  );
 }
 
 export const lotHandlers: Pick<
@@ -62,7 +79,14 @@ export const lotHandlers: Pick<
 
   async evidence({ tx, nurseryId, query }) {
     const { lots, next } = await lotPage(tx, nurseryId, query.after ?? '', query.limit);
-    return { evidence: await evidenceOf(tx, nurseryId, lots.map((row) => row.id)), next };
+    return {
+      evidence: await evidenceOf(
+        tx,
+        nurseryId,
+        lots.map((row) => row.id),
+      ),
+      next,
+    };
   },
 
   lot: ({ tx, nurseryId, params }) => lotDetail(tx, nurseryId, params.lot),

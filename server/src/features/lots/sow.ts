@@ -17,7 +17,9 @@ export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> 
   await mustFit(work, body.stage);
   const { nurseryId } = work;
   const { id, code, speciesId, sownOn, seedState, targetHeightCm, note: words } = body;
-  await work.tx.insert(lot).values({ nurseryId, id, code, speciesId, sownOn, seedState, targetHeightCm, note: words });
+  await work.tx
+    .insert(lot)
+    .values({ nurseryId, id, code, speciesId, sownOn, seedState, targetHeightCm, note: words });
   const { stage: s } = body;
   await work.tx.insert(stage).values({
     nurseryId,
@@ -38,15 +40,25 @@ export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> 
 
 /** A stage must go where its kind can stand, and be no larger than the place itself. */
 async function mustFit(work: Work, s: NewStage): Promise<void> {
-  const [there] = await work.tx.select().from(place).where(and(eq(place.nurseryId, work.nurseryId), eq(place.id, s.placeId)));
+  const [there] = await work.tx
+    .select()
+    .from(place)
+    .where(and(eq(place.nurseryId, work.nurseryId), eq(place.id, s.placeId)));
   if (!there) throw new Refusal(422, 'no-such-place', 'Choose a place of this nursery.');
   if (s.kind === 'bed') {
-    if (there.kind !== 'bed') throw new Refusal(422, 'invalid', `${there.name} is a bench; a bed lot needs a bed.`);
+    if (there.kind !== 'bed')
+      throw new Refusal(422, 'invalid', `${there.name} is a bench; a bed lot needs a bed.`);
     const area = bedGeometry(there.design as Parameters<typeof bedGeometry>[0]).value.insideAreaM2;
-    if (s.areaM2 > area * 1.001) throw new Refusal(422, 'invalid', `${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`);
+    if (s.areaM2 > area * 1.001)
+      throw new Refusal(
+        422,
+        'invalid',
+        `${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`,
+      );
     return;
   }
-  if (there.kind !== 'bench') throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
+  if (there.kind !== 'bench')
+    throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
   const [container] = await work.tx
     .select()
     .from(containerType)
@@ -54,6 +66,14 @@ async function mustFit(work: Work, s: NewStage): Promise<void> {
   if (!container) throw new Refusal(422, 'no-such-container', 'Choose a container of this nursery.');
   containerVolume(container.values);
   const bench = there.design as { lengthMm: number; widthMm: number };
-  const room = traysOnBench(bench, { lengthMm: container.values.trayLengthMm, widthMm: container.values.trayWidthMm }).value;
-  if (s.trays > room) throw new Refusal(422, 'invalid', `${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`);
+  const room = traysOnBench(bench, {
+    lengthMm: container.values.trayLengthMm,
+    widthMm: container.values.trayWidthMm,
+  }).value;
+  if (s.trays > room)
+    throw new Refusal(
+      422,
+      'invalid',
+      `${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`,
+    );
 }

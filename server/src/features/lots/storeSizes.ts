@@ -12,7 +12,10 @@ export interface Sizes {
 }
 
 /** Stores a sample with its single values and their summary. */
-export async function storeSizes(work: Work, { id, lotId, on, heightsCm, diametersMm, note }: Sizes): Promise<void> {
+export async function storeSizes(
+  work: Work,
+  { id, lotId, on, heightsCm, diametersMm, note }: Sizes,
+): Promise<void> {
   const h = heightsCm.length ? summarise(heightsCm) : null;
   const d = diametersMm.length ? summarise(diametersMm) : null;
   await work.tx.insert(observation).values({

@@ -16,17 +16,27 @@ export async function stockNursery(tx: Tx, values: BodyOf<'setup'>['nursery']): 
   await tx.insert(nursery).values(values);
   const nurseryId = values.id;
   await tx.insert(species).values(startingSpecies.map((s) => ({ nurseryId, id: newId(), ...s })));
-  await tx.insert(containerType).values(startingContainers.map((values) => ({ nurseryId, id: newId(), values })));
+  await tx
+    .insert(containerType)
+    .values(startingContainers.map((values) => ({ nurseryId, id: newId(), values })));
   await tx.insert(medium).values(startingMedia.map((values) => ({ nurseryId, id: newId(), values })));
 }
 
 /** Makes the first nursery with its owner. @throws Refusal when there is one already */
-export async function createNursery(server: Server, { nursery: values, person: owner }: BodyOf<'setup'>): Promise<Person> {
+export async function createNursery(
+  server: Server,
+  { nursery: values, person: owner }: BodyOf<'setup'>,
+): Promise<Person> {
   const passwordHash = await hash(owner.password);
   return inNursery(server.pool, { nurseryId: values.id, personId: owner.id }, async (tx) => {
     await tx.$client.query('select pg_advisory_xact_lock($1)', [SETUP_LOCK]);
     const { rows } = await tx.$client.query<{ done: boolean }>('select is_set_up() as done');
-    if (rows[0].done) throw new Refusal(409, 'already-set-up', 'Kauri is already set up here. Sign in, or ask its owner for a place.');
+    if (rows[0].done)
+      throw new Refusal(
+        409,
+        'already-set-up',
+        'Kauri is already set up here. Sign in, or ask its owner for a place.',
+      );
     await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
     await stockNursery(tx, values);
     await tx.insert(membership).values({ nurseryId: values.id, personId: owner.id, role: 'owner' });

@@ -2,7 +2,14 @@ import { hash, verify } from '@node-rs/argon2';
 import type { Me } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
 import type { Handlers } from '../handlers';
-import { cookieFor, endAllSessions, endSession, sessionCookie, startSession, type Person } from '../../http/sessions';
+import {
+  cookieFor,
+  endAllSessions,
+  endSession,
+  sessionCookie,
+  startSession,
+  type Person,
+} from '../../http/sessions';
 import type { Server } from '../../http/context';
 import { inNursery } from '../../db/tenant';
 import { createNursery } from './createNursery';
@@ -23,7 +30,10 @@ async function membershipsOf(server: Server, person: Person): Promise<Me> {
   return { person: { id: person.id, name: person.name, email: person.email }, memberships };
 }
 
-export const peopleHandlers: Pick<Handlers, 'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEverywhere' | 'me'> = {
+export const peopleHandlers: Pick<
+  Handlers,
+  'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEverywhere' | 'me'
+> = {
   async health({ server, res }) {
     try {
       await server.pool.query('select 1');
@@ -36,7 +46,9 @@ export const peopleHandlers: Pick<Handlers, 'health' | 'door' | 'setup' | 'signI
 
   async door({ server }) {
     const setUp = await server.pool.query<{ done: boolean }>('select is_set_up() as done');
-    const people = await server.pool.query('select name, role, nursery, email, password from demo_person order by place');
+    const people = await server.pool.query(
+      'select name, role, nursery, email, password from demo_person order by place',
+    );
     return { needsSetup: !setUp.rows[0].done, demoPeople: people.rows };
   },
 
@@ -53,7 +65,8 @@ export const peopleHandlers: Pick<Handlers, 'health' | 'door' | 'setup' | 'signI
     );
     const found = rows[0];
     const right = await verify(found?.hash ?? (await decoy), body.password);
-    if (!found || !right) throw new Refusal(401, 'wrong-sign-in', 'The e-mail address or the password is not right.');
+    if (!found || !right)
+      throw new Refusal(401, 'wrong-sign-in', 'The e-mail address or the password is not right.');
     res.cookie(sessionCookie, await startSession(server.pool, found.id), cookieFor(req));
     return membershipsOf(server, found);
   },

@@ -18,8 +18,16 @@ interface Sample {
 }
 
 /** Checks a table of measured plants, and unless only checking, stores one sample a lot and day: all or none. */
-export async function importMeasurements(work: Work, columns: QueryOf<'importMeasurements'>, req: Request, res: Response): Promise<ImportReport> {
-  const rows = await work.tx.select({ id: lot.id, code: lot.code, sownOn: lot.sownOn }).from(lot).where(eq(lot.nurseryId, work.nurseryId));
+export async function importMeasurements(
+  work: Work,
+  columns: QueryOf<'importMeasurements'>,
+  req: Request,
+  res: Response,
+): Promise<ImportReport> {
+  const rows = await work.tx
+    .select({ id: lot.id, code: lot.code, sownOn: lot.sownOn })
+    .from(lot)
+    .where(eq(lot.nurseryId, work.nurseryId));
   const lots = new Map(rows.map((row) => [row.code.toLowerCase(), row]));
   const tally = new ImportTally();
   const samples = new Map<string, Sample>();
@@ -29,7 +37,8 @@ export async function importMeasurements(work: Work, columns: QueryOf<'importMea
       const plant = readMeasuredPlant(cells, columns);
       const known = lots.get(plant.lotCode.toLowerCase());
       if (!known) throw new RangeError(`There is no lot “${plant.lotCode.slice(0, 24)}”.`);
-      if (plant.date < known.sownOn) throw new RangeError(`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
+      if (plant.date < known.sownOn)
+        throw new RangeError(`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
       if (plant.date > work.today) throw new RangeError(`${plant.date} is still to come.`);
       const key = `${known.id} ${plant.date}`;
       const sample = samples.get(key) ?? { lotId: known.id, on: plant.date, heightsCm: [], diametersMm: [] };
@@ -47,7 +56,11 @@ export async function importMeasurements(work: Work, columns: QueryOf<'importMea
       stopIfGone(res);
       await storeSizes(work, { id: newId(), note: '', ...sample });
     }
-    await note(work, 'import measurements', columns.id, null, { good: tally.good, bad: tally.bad, samples: samples.size });
+    await note(work, 'import measurements', columns.id, null, {
+      good: tally.good,
+      bad: tally.bad,
+      samples: samples.size,
+    });
   }
   return tally.report(
     [...samples.values()].map((s) => s.on),

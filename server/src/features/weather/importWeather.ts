@@ -10,7 +10,12 @@ import { ImportTally } from './importReport';
 const BATCH = 10_000;
 
 /** Checks a station's table, and unless only checking, stores its good days: all of them or none. */
-export async function importWeather(work: Work, columns: QueryOf<'importWeather'>, req: Request, res: Response): Promise<ImportReport> {
+export async function importWeather(
+  work: Work,
+  columns: QueryOf<'importWeather'>,
+  req: Request,
+  res: Response,
+): Promise<ImportReport> {
   const tally = new ImportTally();
   const days = new Map<string, StationDay>();
   const lineOf = new Map<string, number>();
@@ -20,7 +25,8 @@ export async function importWeather(work: Work, columns: QueryOf<'importWeather'
       const day = readStationDay(cells, columns);
       if (day.date > work.today) throw new RangeError(`${day.date} is still to come.`);
       const before = lineOf.get(day.date);
-      if (before !== undefined) throw new RangeError(`${day.date} was already given on line ${before}; the first is kept.`);
+      if (before !== undefined)
+        throw new RangeError(`${day.date} was already given on line ${before}; the first is kept.`);
       days.set(day.date, day);
       lineOf.set(day.date, line);
       tally.good++;
@@ -32,13 +38,22 @@ export async function importWeather(work: Work, columns: QueryOf<'importWeather'
   if (!columns.check) {
     await storeDays(work, [...days.values()], () => stopIfGone(res));
     const report = tally.report([...days.keys()], true, false);
-    await note(work, 'import weather', newId(), null, { good: report.good, bad: report.bad, first: report.first, last: report.last });
+    await note(work, 'import weather', newId(), null, {
+      good: report.good,
+      bad: report.bad,
+      first: report.first,
+      last: report.last,
+    });
   }
   return tally.report([...days.keys()], !columns.check, true);
 }
 
 /** Stores days of weather, replacing what was kept for the same dates. */
-export async function storeDays(work: Work, days: readonly StationDay[], between: () => void = () => undefined): Promise<void> {
+export async function storeDays(
+  work: Work,
+  days: readonly StationDay[],
+  between: () => void = () => undefined,
+): Promise<void> {
   for (let at = 0; at < days.length; at += BATCH) {
     between();
     const batch = days.slice(at, at + BATCH);
@@ -46,7 +61,13 @@ export async function storeDays(work: Work, days: readonly StationDay[], between
       `insert into weather_day (nursery_id, day, t_min_c, t_max_c, rain_mm)
        select $1, * from unnest($2::date[], $3::float8[], $4::float8[], $5::float8[])
        on conflict (nursery_id, day) do update set t_min_c = excluded.t_min_c, t_max_c = excluded.t_max_c, rain_mm = excluded.rain_mm`,
-      [work.nurseryId, batch.map((d) => d.date), batch.map((d) => d.tMinC), batch.map((d) => d.tMaxC), batch.map((d) => d.rainMm)],
+      [
+        work.nurseryId,
+        batch.map((d) => d.date),
+        batch.map((d) => d.tMinC),
+        batch.map((d) => d.tMaxC),
+        batch.map((d) => d.rainMm),
+      ],
     );
   }
 }

@@ -62,12 +62,22 @@ export const weatherHandlers: Pick<
     const read = () => importMeasurements(work, call.query, call.req, call.res);
     if (call.query.check) return { report: await read() };
     const { id } = call.query;
-    const once = { tx: call.tx, nurseryId: call.nurseryId, id, route: 'importMeasurements', bodyHash: JSON.stringify(call.query) };
+    const once = {
+      tx: call.tx,
+      nurseryId: call.nurseryId,
+      id,
+      route: 'importMeasurements',
+      bodyHash: JSON.stringify(call.query),
+    };
     return { report: await answerOnce<ImportReport>(once, read) };
   },
 
   async exportMeasurements({ tx, nurseryId, res }) {
-    const { rows } = await tx.$client.query<{ code: string; on_date: string; values: { heightsCm: number[]; diametersMm: number[] } }>(
+    const { rows } = await tx.$client.query<{
+      code: string;
+      on_date: string;
+      values: { heightsCm: number[]; diametersMm: number[] };
+    }>(
       `select l.code, o.on_date, o.values from observation o
        join lot l on l.nursery_id = o.nursery_id and l.id = o.lot_id
        where o.nursery_id = $1 and o.kind = 'size' and o.struck_at is null order by l.code, o.on_date, o.id`,
@@ -82,6 +92,9 @@ export const weatherHandlers: Pick<
       ]),
     );
     res.setHeader('Content-Disposition', 'attachment; filename="measurements.csv"');
-    return Papa.unparse({ fields: ['lot', 'date', 'height_cm', 'diameter_mm'], data }, { escapeFormulae: true });
+    return Papa.unparse(
+      { fields: ['lot', 'date', 'height_cm', 'diameter_mm'], data },
+      { escapeFormulae: true },
+    );
   },
 };

@@ -10,7 +10,11 @@ type PlaceRow = typeof place.$inferSelect;
 
 export function toPlace(row: PlaceRow): Place {
   const { kind, name, eastM, northM, turned, mediumId, design } = row;
-  return { id: row.id, version: row.version, place: { kind, name, eastM, northM, turned, mediumId, design } as PlaceBody };
+  return {
+    id: row.id,
+    version: row.version,
+    place: { kind, name, eastM, northM, turned, mediumId, design } as PlaceBody,
+  };
 }
 
 /** Whole checks beyond the shape: a bed must be buildable. */
@@ -20,7 +24,10 @@ function mustStand(body: PlaceBody) {
 
 export async function addPlace(work: Work, id: string, body: PlaceBody): Promise<Place> {
   mustStand(body);
-  const [row] = await work.tx.insert(place).values({ nurseryId: work.nurseryId, id, ...body }).returning();
+  const [row] = await work.tx
+    .insert(place)
+    .values({ nurseryId: work.nurseryId, id, ...body })
+    .returning();
   await note(work, 'add place', id, null, body);
   return toPlace(row);
 }
@@ -31,13 +38,23 @@ export async function editPlace(work: Work, id: string, version: number, body: P
   const here = and(eq(place.nurseryId, work.nurseryId), eq(place.id, id));
   const [before] = await work.tx.select().from(place).where(here).for('update');
   if (!before) throw new Refusal(404, 'no-such-place', 'There is no such place in this nursery.');
-  if (before.kind !== body.kind) throw new Refusal(422, 'invalid', 'A bed stays a bed and a bench a bench; add a new place instead.');
+  if (before.kind !== body.kind)
+    throw new Refusal(422, 'invalid', 'A bed stays a bed and a bench a bench; add a new place instead.');
   if (before.version !== version) {
-    throw new Refusal(409, 'stale-edit', 'Someone changed this place meanwhile. Yours is kept on the screen; compare and save again.', {
-      current: toPlace(before),
-    });
+    throw new Refusal(
+      409,
+      'stale-edit',
+      'Someone changed this place meanwhile. Yours is kept on the screen; compare and save again.',
+      {
+        current: toPlace(before),
+      },
+    );
   }
-  const [row] = await work.tx.update(place).set({ ...body, version: version + 1 }).where(here).returning();
+  const [row] = await work.tx
+    .update(place)
+    .set({ ...body, version: version + 1 })
+    .where(here)
+    .returning();
   await note(work, 'change place', id, toPlace(before), toPlace(row));
   return toPlace(row);
 }

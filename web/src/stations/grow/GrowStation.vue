@@ -5,10 +5,10 @@ import EmptyState from '../../parts/EmptyState.vue';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useSession } from '../../stores/session';
-import LotList from './LotList.vue';
+import LotList from '../../parts/LotList.vue';
 import LotPage from './LotPage.vue';
 import NewLotDialog from './NewLotDialog.vue';
-import { byUrgency } from './sortLots';
+import { byUrgency } from '../../parts/sortLots';
 
 const route = useRoute();
 const router = useRouter();
@@ -34,19 +34,30 @@ function close() {
 
 <template>
   <div class="h-full md:grid md:grid-cols-[23.5rem_1fr]">
-    <div class="border-rule md:overflow-y-auto md:border-r" :class="route.params.lot ? 'hidden md:block' : ''">
+    <div
+      class="border-rule md:overflow-y-auto md:border-r"
+      :class="route.params.lot ? 'hidden md:block' : ''"
+    >
       <LotList :lots="sorted" :chosen-id="chosen?.row.id ?? null">
-        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { new: '1' } }">New lot <span class="key" aria-hidden="true">N</span></RouterLink>
+        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { new: '1' } }"
+          >New lot <span class="key" aria-hidden="true">N</span></RouterLink
+        >
       </LotList>
     </div>
     <div class="md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <LotPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
-      <EmptyState v-else-if="forecasts.viewsOf !== null && route.params.lot" title="Not sown yet at this date">
+      <EmptyState
+        v-else-if="forecasts.viewsOf !== null && route.params.lot"
+        title="Not sown yet at this date"
+      >
         Move the ribbon on to a date after this lot was sown.
       </EmptyState>
       <EmptyState v-else-if="forecasts.viewsOf !== null" title="Sow the first lot">
-        A lot is one sowing of one species in one place. From its counts, measurements and pulled plugs Kauri works out when it is ready and how long it can wait.
-        <template v-if="session.may('grower')" #action><RouterLink class="act-main" :to="{ query: { new: '1' } }">New lot</RouterLink></template>
+        A lot is one sowing of one species in one place. From its counts, measurements and pulled plugs Kauri
+        works out when it is ready and how long it can wait.
+        <template v-if="session.may('grower')" #action
+          ><RouterLink class="act-main" :to="{ query: { new: '1' } }">New lot</RouterLink></template
+        >
       </EmptyState>
     </div>
     <NewLotDialog v-if="adding" @close="close" />

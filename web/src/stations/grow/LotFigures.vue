@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { plantCv, type Band, type LotFacts, type LotForecast, type Quantity, type Standing } from '@kauri/core';
+import {
+  plantCv,
+  type Band,
+  type LotFacts,
+  type LotForecast,
+  type Quantity,
+  type Standing,
+} from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
 import { count, percent } from '../../words/numbers';
@@ -18,12 +25,23 @@ const rows = computed(() => {
   const lines: { name: string; value: string }[] = [];
   if (tally.standing > 0) {
     if (props.facts.home.kind === 'container') {
-      lines.push({ name: 'Root fill', value: `${state.fill.p50.toFixed(2)} (${state.fill.p10.toFixed(2)}–${state.fill.p90.toFixed(2)})` });
+      lines.push({
+        name: 'Root fill',
+        value: `${state.fill.p50.toFixed(2)} (${state.fill.p10.toFixed(2)}–${state.fill.p90.toFixed(2)})`,
+      });
     }
     lines.push({ name: 'Height', value: banded(state.heightCm, 'height') });
     lines.push({ name: 'Collar', value: banded(state.diameterMm, 'diameter', 1) });
-    if (state.diameterMm.p50 > 0) lines.push({ name: 'Sturdiness', value: `${Math.round((state.heightCm.p50 * 10) / state.diameterMm.p50)} : 1` });
-    if (state.shareToSize !== null) lines.push({ name: `At ${show(props.facts.targetHeightCm!, 'height')} or over`, value: percent(state.shareToSize) });
+    if (state.diameterMm.p50 > 0)
+      lines.push({
+        name: 'Sturdiness',
+        value: `${Math.round((state.heightCm.p50 * 10) / state.diameterMm.p50)} : 1`,
+      });
+    if (state.shareToSize !== null)
+      lines.push({
+        name: `At ${show(props.facts.targetHeightCm!, 'height')} or over`,
+        value: percent(state.shareToSize),
+      });
     lines.push({ name: 'Spread between plants', value: percent(plantCv(props.facts)) });
   }
   lines.push({ name: 'Air share', value: percent(props.facts.home.airShare) });

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { balancesAt, dayOf, tallyAt, type Account } from '@kauri/core';
+import { balancesAt, dayOf, tallyAt } from '@kauri/core';
 import { computed } from 'vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
+import { accountWords } from '../../words/causes';
 import { dateWords } from '../../words/dates';
 import { count } from '../../words/numbers';
 
@@ -11,10 +12,13 @@ const props = defineProps<{ lot: ShownLot }>();
 const nursery = useNursery();
 const season = useSeason();
 
-const words = (account: Account) => (account.startsWith('out:') ? account.slice(4).replace('-', ' ') : account);
-const movements = computed(() => nursery.evidence.get(props.lot.row.id)!.movements.filter((m) => dayOf(m.on) <= season.view));
+const movements = computed(() =>
+  nursery.evidence.get(props.lot.row.id)!.movements.filter((m) => dayOf(m.on) <= season.view),
+);
 const balances = computed(() =>
-  [...balancesAt(props.lot.facts.movements, season.view)].filter(([account, held]) => account !== 'supply' && held > 0),
+  [...balancesAt(props.lot.facts.movements, season.view)].filter(
+    ([account, held]) => account !== 'supply' && held > 0,
+  ),
 );
 const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
 </script>
@@ -27,11 +31,13 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
       </caption>
       <tbody>
         <tr v-for="[account, held] in balances" :key="account" class="border-rule border-t">
-          <th scope="row" class="py-1 text-left font-normal">{{ words(account) }}</th>
+          <th scope="row" class="py-1 text-left font-normal">{{ accountWords(account) }}</th>
           <td class="text-right">{{ count(held) }}</td>
         </tr>
         <tr class="border-ink border-t-2 font-bold">
-          <th scope="row" class="py-1 text-left">{{ tally.balances ? 'Sown, all accounted for' : 'Sown, does not add up' }}</th>
+          <th scope="row" class="py-1 text-left">
+            {{ tally.balances ? 'Sown, all accounted for' : 'Sown, does not add up' }}
+          </th>
           <td class="text-right">{{ count(tally.seeds) }}</td>
         </tr>
       </tbody>
@@ -52,8 +58,8 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
       <tbody>
         <tr v-for="m in movements" :key="m.id" class="border-rule border-t">
           <td class="py-1">{{ dateWords(m.on) }}</td>
-          <td>{{ words(m.from) }}</td>
-          <td>{{ words(m.to) }}</td>
+          <td>{{ accountWords(m.from) }}</td>
+          <td>{{ accountWords(m.to) }}</td>
           <td class="text-right">{{ count(m.count) }}</td>
           <td class="text-muted pl-4">{{ m.note }}</td>
         </tr>

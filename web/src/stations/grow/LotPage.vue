@@ -49,21 +49,31 @@ const acts = computed(() => [
   { sheet: 'measure' as const, words: 'Measure', key: 'M', on: held.value.standing > 0 },
   { sheet: 'pull' as const, words: 'Pull plugs', key: 'R', on: held.value.standing > 0 && !inBed.value },
   { sheet: 'lift' as const, words: 'Lift', key: 'L', on: held.value.standing > 0 },
-  { sheet: 'write-off' as const, words: 'Write off', key: 'X', on: held.value.sown + held.value.standing > 0 },
+  {
+    sheet: 'write-off' as const,
+    words: 'Write off',
+    key: 'X',
+    on: held.value.sown + held.value.standing > 0,
+  },
 ]);
 function open(name: Sheet) {
   if (may.value && (name === 'edit' || acts.value.find((act) => act.sheet === name)?.on)) sheet.value = name;
 }
-useKeys({ c: () => open('count'), m: () => open('measure'), r: () => open('pull'), l: () => open('lift'), x: () => open('write-off') });
+useKeys({
+  c: () => open('count'),
+  m: () => open('measure'),
+  r: () => open('pull'),
+  l: () => open('lift'),
+  x: () => open('write-off'),
+});
 
 // The journal is only wanted when its tab is open; it is read again when records change.
-watch(
-  [tab, () => nursery.evidence.get(props.lot.row.id)],
-  async () => {
-    if (tab.value !== 'journal') return;
-    detail.value = await call('lot', { params: { ...nursery.params, lot: props.lot.row.id } }).catch(() => null);
-  },
-);
+watch([tab, () => nursery.evidence.get(props.lot.row.id)], async () => {
+  if (tab.value !== 'journal') return;
+  detail.value = await call('lot', { params: { ...nursery.params, lot: props.lot.row.id } }).catch(
+    () => null,
+  );
+});
 const tabs = [
   { name: 'records', words: 'Records' },
   { name: 'ledger', words: 'Ledger' },
@@ -82,9 +92,21 @@ const tabs = [
     </div>
 
     <div class="flex flex-wrap items-stretch gap-3">
-      <PlantTag class="min-w-72" :headline="words.headline" :detail="words.detail" :urgent="standing.urgent" />
+      <PlantTag
+        class="min-w-72"
+        :headline="words.headline"
+        :detail="words.detail"
+        :urgent="standing.urgent"
+      />
       <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-80">
-        <button v-for="act in acts" v-show="act.on" :key="act.sheet" class="act" type="button" @click="open(act.sheet)">
+        <button
+          v-for="act in acts"
+          v-show="act.on"
+          :key="act.sheet"
+          class="act"
+          type="button"
+          @click="open(act.sheet)"
+        >
           {{ act.words }} <span class="key" aria-hidden="true">{{ act.key }}</span>
         </button>
         <button v-if="session.may('grower')" class="act" type="button" @click="open('edit')">Edit</button>
@@ -93,7 +115,12 @@ const tabs = [
     <p v-if="lot.row.note" class="text-muted mt-2">{{ lot.row.note }}</p>
 
     <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
-      <GroundLineChart v-if="forecasts.selected" :facts="lot.facts" :forecast="forecasts.selected" :standing="standing" />
+      <GroundLineChart
+        v-if="forecasts.selected"
+        :facts="lot.facts"
+        :forecast="forecasts.selected"
+        :standing="standing"
+      />
       <div v-else class="h-96" role="status">Working out the forecast …</div>
       <div class="grid grid-cols-2 gap-4 xl:grid-cols-1">
         <LotSection :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing" />
@@ -123,7 +150,8 @@ const tabs = [
         <LotLedger v-else-if="tab === 'ledger'" :lot="lot" />
         <ul v-else class="space-y-1">
           <li v-for="entry in detail?.journal ?? []" :key="entry.id">
-            <span class="text-muted">{{ entry.at.replace('T', ' ').replace('Z', ' UTC') }}</span> {{ entry.who }}: <b>{{ entry.act }}</b>
+            <span class="text-muted">{{ entry.at.replace('T', ' ').replace('Z', ' UTC') }}</span>
+            {{ entry.who }}: <b>{{ entry.act }}</b>
           </li>
           <li v-if="!detail" class="text-muted">Reading the journal …</li>
         </ul>

@@ -33,12 +33,27 @@ const shown = computed(() =>
 );
 const wordsOf = (act: Act) => actWords(act, byId.value.get(act.lotId)!.row.code, season.view);
 
-const order: Status[] = ['bound', 'holding', 'ready', 'filling', 'growing', 'lift', 'waiting', 'failed', 'lifted', 'ended'];
+const order: Status[] = [
+  'bound',
+  'holding',
+  'ready',
+  'filling',
+  'growing',
+  'lift',
+  'waiting',
+  'failed',
+  'lifted',
+  'ended',
+];
 const tallies = computed(() =>
   order
     .map((status) => {
       const these = lots.value.filter((lot) => lot.view.standing.status === status);
-      return { status, lots: these.length, trees: these.reduce((sum, lot) => sum + lot.view.standing.tally.standing, 0) };
+      return {
+        status,
+        lots: these.length,
+        trees: these.reduce((sum, lot) => sum + lot.view.standing.tally.standing, 0),
+      };
     })
     .filter((tally) => tally.lots),
 );
@@ -52,19 +67,31 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         {{ season.isToday ? 'Today' : 'On' }}, {{ longDate(season.view, yearOf(season.today)) }}
       </h1>
       <EmptyState v-if="forecasts.viewsOf !== null && !lots.length" title="No lot has been sown by this date">
-        Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the weather.
-        <template #action><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }">Sow the first lot</RouterLink></template>
+        Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the
+        weather.
+        <template #action
+          ><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }"
+            >Sow the first lot</RouterLink
+          ></template
+        >
       </EmptyState>
-      <p v-else-if="forecasts.viewsOf !== null && !shown.length" class="text-muted">Nothing presses on this date.</p>
+      <p v-else-if="forecasts.viewsOf !== null && !shown.length" class="text-muted">
+        Nothing presses on this date.
+      </p>
       <section v-for="group in shown" :key="group.when" class="mb-5" :aria-labelledby="`when-${group.when}`">
         <h2 :id="`when-${group.when}`" class="mb-2 flex items-center gap-2 text-lg">
-          <span v-if="group.when === 'now'" class="bg-tag text-tag-ink rounded px-2 py-0.5">{{ group.words }}</span>
+          <span v-if="group.when === 'now'" class="bg-tag text-tag-ink rounded px-2 py-0.5">{{
+            group.words
+          }}</span>
           <template v-else>{{ group.words }}</template>
           <span class="text-muted font-sans text-base font-normal">{{ group.acts.length }}</span>
         </h2>
         <ul class="panel divide-rule divide-y">
           <li v-for="act in group.acts" :key="act.lotId + act.rule">
-            <RouterLink :to="{ name: 'grow', params: { lot: act.lotId } }" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
+            <RouterLink
+              :to="{ name: 'grow', params: { lot: act.lotId } }"
+              class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5"
+            >
               <SectionGlyph :facts="byId.get(act.lotId)!.facts" :view="byId.get(act.lotId)!.view" />
               <span class="min-w-0 flex-1">
                 <span class="block font-bold">{{ wordsOf(act).title }}</span>
@@ -82,7 +109,10 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
     <aside v-if="tallies.length" class="lg:pt-12">
       <section class="panel p-4" aria-labelledby="standing">
         <h2 id="standing" class="mb-1 text-lg">Standing</h2>
-        <p class="mb-3"><span class="font-head text-3xl font-semibold">{{ count(standing) }}</span> {{ standing === 1 ? 'tree' : 'trees' }}</p>
+        <p class="mb-3">
+          <span class="font-head text-3xl font-semibold">{{ count(standing) }}</span>
+          {{ standing === 1 ? 'tree' : 'trees' }}
+        </p>
         <table class="w-full">
           <caption class="sr-only">
             Lots and trees by what they are at this date

@@ -1,18 +1,32 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { useRouter, RouterLink } from 'vue-router';
-import SectionGlyph from '../../parts/SectionGlyph.vue';
-import StatusMark from '../../parts/StatusMark.vue';
-import type { ShownLot } from '../../parts/useLots';
-import { useSeason } from '../../stores/season';
-import { decisionWords } from '../../words/decision';
+import SectionGlyph from './SectionGlyph.vue';
+import StatusMark from './StatusMark.vue';
+import type { ShownLot } from './useLots';
+import { useSeason } from '../stores/season';
+import { decisionWords } from '../words/decision';
+import { several } from '../words/numbers';
 
-const props = withDefaults(defineProps<{ lots: readonly ShownLot[]; chosenId: string | null; station?: 'grow' | 'lift' }>(), { station: 'grow' });
+const props = withDefaults(
+  defineProps<{
+    lots: readonly ShownLot[];
+    chosenId: string | null;
+    station?: 'grow' | 'lift';
+    title?: string;
+  }>(),
+  {
+    station: 'grow',
+    title: undefined,
+  },
+);
 const season = useSeason();
 const router = useRouter();
 const withEnded = ref(false);
 
-const live = computed(() => props.lots.filter((lot) => !['lifted', 'ended'].includes(lot.view.standing.status)));
+const live = computed(() =>
+  props.lots.filter((lot) => !['lifted', 'ended'].includes(lot.view.standing.status)),
+);
 const shown = computed(() => (withEnded.value ? props.lots : live.value));
 
 /** Up and down go to the next lot, as the arrows of a list do. */
@@ -26,10 +40,17 @@ function step(by: number) {
 <template>
   <div>
     <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4 py-2">
-      <p class="text-muted font-bold">{{ live.length }} {{ live.length === 1 ? 'lot' : 'lots' }} standing · what waits least first</p>
+      <p class="text-muted font-bold">
+        {{ title ?? `${several(live.length, 'lot')} standing · what waits least first` }}
+      </p>
       <slot />
     </div>
-    <ul class="divide-rule divide-y" data-testid="lots" @keydown.down.prevent="step(1)" @keydown.up.prevent="step(-1)">
+    <ul
+      class="divide-rule divide-y"
+      data-testid="lots"
+      @keydown.down.prevent="step(1)"
+      @keydown.up.prevent="step(-1)"
+    >
       <li v-for="lot in shown" :key="lot.row.id">
         <RouterLink
           :to="{ name: station, params: { lot: lot.row.id } }"
@@ -45,14 +66,22 @@ function step(by: number) {
             </span>
             <span class="flex justify-between gap-2 text-[0.93rem]">
               <span class="truncate">{{ lot.species }}</span>
-              <span class="whitespace-nowrap">{{ decisionWords(lot.view.standing.decision, season.view).short }}</span>
+              <span class="whitespace-nowrap">{{
+                decisionWords(lot.view.standing.decision, season.view).short
+              }}</span>
             </span>
             <span class="text-muted block truncate text-[0.93rem]">{{ lot.where }}</span>
           </span>
         </RouterLink>
       </li>
     </ul>
-    <button v-if="live.length < lots.length" class="quiet px-4" type="button" :aria-expanded="withEnded" @click="withEnded = !withEnded">
+    <button
+      v-if="live.length < lots.length"
+      class="quiet px-4"
+      type="button"
+      :aria-expanded="withEnded"
+      @click="withEnded = !withEnded"
+    >
       {{ withEnded ? 'Hide' : 'Show' }} {{ lots.length - live.length }} lifted or ended
     </button>
   </div>

@@ -1,5 +1,5 @@
 import type { Status } from '@kauri/core';
-import type { ShownLot } from '../../parts/useLots';
+import type { ShownLot } from './useLots';
 
 const order: Record<Status, number> = {
   bound: 0,

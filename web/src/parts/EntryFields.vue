@@ -1,0 +1,17 @@
+<script setup lang="ts">
+import { useSeason } from '../stores/season';
+import FormField from './FormField.vue';
+
+/** Day and note, which every record has. */
+defineProps<{ wrong: (path: string) => string | null; hint?: string }>();
+const on = defineModel<string>('on', { required: true });
+const note = defineModel<string>('note', { required: true });
+const season = useSeason();
+</script>
+
+<template>
+  <div class="grid gap-3 sm:grid-cols-[11rem_1fr]">
+    <FormField v-model="on" label="Day" type="date" :max="season.todayIso" :fault="wrong('on')" />
+    <FormField v-model="note" label="Note" :hint="hint" :fault="wrong('note')" />
+  </div>
+</template>

@@ -1,0 +1,64 @@
+import { isoOf } from '@kauri/core';
+import type { BodyInputOf } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { computed } from 'vue';
+import { call } from '../api/client';
+import { useMessages } from '../stores/messages';
+import { useNursery } from '../stores/nursery';
+import { useSeason } from '../stores/season';
+import type { ShownLot } from './useLots';
+import { useDraft } from './useDraft';
+import { useSaving } from './useSaving';
+
+type Recording = 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
+
+/**
+ * One record on a lot: its draft with day and note, its saving, and the undo offered afterwards.
+ * @param initial the fields of this record as they are before anything is typed
+ */
+export function useRecording<N extends Recording, F extends object>(
+  name: N,
+  lot: () => ShownLot,
+  initial: F,
+) {
+  const nursery = useNursery();
+  const season = useSeason();
+  const messages = useMessages();
+  const lotId = lot().row.id;
+  const key = `${name}.${lotId}`;
+  const { draft, clear } = useDraft(key, { ...initial, on: '', note: '' });
+  const saving = useSaving(key);
+
+  /** The day of the record: as typed, else the ribbon's date, never one still to come. */
+  const on = computed({
+    get: () => draft.value.on || isoOf(Math.min(season.view, season.today)),
+    set: (day: string) => (draft.value.on = day),
+  });
+
+  /** @returns whether it was taken */
+  async function record(
+    fields: Omit<BodyInputOf<N>, 'id' | 'on' | 'note'>,
+    said: string,
+    { keepOpen = false } = {},
+  ): Promise<boolean> {
+    const body = { ...fields, on: on.value, note: draft.value.note };
+    const params = { ...nursery.params, lot: lotId };
+    let entry = '';
+    const answer = await saving.save(body, (id) => {
+      entry = id;
+      return call(name, { params, body: { ...body, id } as unknown as BodyInputOf<N> } as never);
+    });
+    if (answer === null) return false;
+    nursery.takeLot(answer);
+    if (!keepOpen) clear();
+    messages.say(said, async () => {
+      const undone = await call('undoEntry', {
+        params: { ...params, entry },
+        body: { id: newId(), on: season.todayIso },
+      });
+      nursery.takeLot(undone);
+    });
+    return true;
+  }
+  return { draft, on, record, clear, ...saving };
+}

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import type { LotRow } from '@kauri/core/contract';
+import { computed, ref } from 'vue';
+import { call } from '../../api/client';
+import { ProblemError } from '../../api/problem';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import type { ShownLot } from '../../parts/useLots';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { dateWords } from '../../words/dates';
+
+const props = defineProps<{ lot: ShownLot }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const preferences = usePreferences();
+const season = useSeason();
+const messages = useMessages();
+const row = props.lot.row;
+const inTyped = (cm: number) => String(Number(preferences.shown(cm, 'height').toFixed(1)));
+const { draft, clear } = useDraft(`edit.${row.id}.${row.version}`, {
+  target: row.targetHeightCm === null ? '' : inTyped(row.targetHeightCm),
+  leafFall: row.leafFallOn ?? '',
+  note: row.note,
+});
+const { busy, save: send, fault, sentence, wrong } = useSaving(`edit.${row.id}`);
+const version = ref(row.version);
+
+/** The lot as someone else left it meanwhile. */
+const theirs = computed<LotRow | null>(() =>
+  fault.value instanceof ProblemError && fault.value.kind === 'stale-edit'
+    ? (fault.value.problem.current as LotRow)
+    : null,
+);
+
+async function save() {
+  if (theirs.value) version.value = theirs.value.version;
+  const { target, leafFall, note } = draft.value;
+  const body = {
+    version: version.value,
+    targetHeightCm: target.trim() === '' ? null : preferences.typed(typedNumber(target), 'height'),
+    leafFallOn: leafFall || null,
+    note,
+  };
+  const answer = await send(body, () =>
+    call('editLot', { params: { ...nursery.params, lot: row.id }, body }),
+  );
+  if (!answer) return;
+  nursery.takeLot(answer);
+  clear();
+  messages.say(`${row.code} changed.`);
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog :title="`Edit ${row.code}`" :subtitle="lot.species" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="save">
+      <FormField
+        v-model="draft.target"
+        label="Height wanted"
+        :unit="preferences.unit('height')"
+        inputmode="decimal"
+        hint="Leave blank for none."
+        :fault="wrong('targetHeightCm')"
+      />
+      <FormField
+        v-model="draft.leafFall"
+        label="Leaf fall seen on"
+        type="date"
+        :max="season.todayIso"
+        hint="Opens the lifting window in place of modelled chilling."
+        :fault="wrong('leafFallOn')"
+      />
+      <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+      <div v-if="theirs" class="panel p-3" data-testid="theirs">
+        <p class="font-bold">Saved meanwhile by someone else</p>
+        <p>
+          Height wanted
+          {{ theirs.targetHeightCm === null ? 'none' : preferences.show(theirs.targetHeightCm, 'height') }};
+          leaf fall {{ theirs.leafFallOn ? dateWords(theirs.leafFallOn) : 'not seen' }}; note “{{
+            theirs.note
+          }}”.
+        </p>
+      </div>
+      <SheetActs
+        :act="theirs ? 'Save mine over it' : 'Save'"
+        :busy="busy"
+        :sentence="sentence()"
+        @save="save"
+      />
+    </form>
+  </FormDialog>
+</template>

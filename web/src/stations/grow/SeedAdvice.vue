@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { seedsToSow, sowingOutlook } from '@kauri/core';
+import type { Species } from '@kauri/core/contract';
+import { computed } from 'vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import { typedNumber } from '../../parts/typed';
+import { count, percent } from '../../words/numbers';
+import { stagesOf, stageWords } from './newLot';
+
+/** How many seeds to sow for the trees wanted, and what to expect of the seeds typed. */
+const props = defineProps<{ species: Species; seeds: number }>();
+const emit = defineEmits<{ use: [seeds: number] }>();
+const target = defineModel<string>('target', { required: true });
+const chance = defineModel<string>('chance', { required: true });
+
+const chances = ['0.5', '0.8', '0.9', '0.95', '0.99'].map((value) => ({
+  value,
+  words: percent(Number(value)),
+}));
+const stages = computed(() => stagesOf(props.species));
+const advice = computed(() => {
+  if (target.value.trim() === '') return null;
+  try {
+    const { value, working } = seedsToSow({
+      target: typedNumber(target.value),
+      probability: Number(chance.value),
+      stages: stages.value,
+    });
+    const named = working.map((step) => {
+      const stage = /^Stage (\d)/.exec(step.what);
+      return stage
+        ? {
+            ...step,
+            what: `Share of seeds that ${stageWords[Number(stage[1]) - 1]}`.replace(
+              'that alive',
+              'that are alive',
+            ),
+          }
+        : step;
+    });
+    return { seeds: value, working: named, fault: null };
+  } catch (error) {
+    return { seeds: 0, working: [], fault: error instanceof Error ? error.message : String(error) };
+  }
+});
+const outlook = computed(() =>
+  Number.isInteger(props.seeds) && props.seeds > 0 && typedNumber(target.value) >= 1
+    ? sowingOutlook(props.seeds, typedNumber(target.value), stages.value)
+    : null,
+);
+const grams = (seeds: number) => (seeds / props.species.values.seedsPerKg) * 1000;
+const weight = (seeds: number) => {
+  const g = grams(seeds);
+  return g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 10 ? 1 : 0)} g`;
+};
+</script>
+
+<template>
+  <fieldset class="panel p-3">
+    <legend class="px-1 font-bold">How many should I sow?</legend>
+    <div class="grid grid-cols-2 gap-3">
+      <FormField v-model="target" label="Good trees wanted" inputmode="numeric" />
+      <SelectField v-model="chance" label="Chance of having them" :options="chances" />
+    </div>
+    <template v-if="advice">
+      <p v-if="advice.fault" class="mt-2" role="status">{{ advice.fault }}</p>
+      <template v-else>
+        <p class="mt-2 flex flex-wrap items-center gap-3 text-lg">
+          <span data-testid="seeds-advised"
+            >Sow <b>{{ count(advice.seeds) }}</b> seeds, about {{ weight(advice.seeds) }}</span
+          >
+          <button class="act" type="button" @click="emit('use', advice.seeds)">
+            Use {{ count(advice.seeds) }}
+          </button>
+        </p>
+        <ShowWorking :steps="advice.working" />
+      </template>
+    </template>
+    <p v-if="outlook" class="text-muted mt-1" data-testid="seeds-outlook">
+      {{ count(seeds) }} seeds: {{ percent(outlook.chance) }} chance of {{ count(typedNumber(target)) }} or
+      more; {{ count(outlook.expectedTrees) }} to expect.
+    </p>
+  </fieldset>
+</template>

@@ -1,0 +1,18 @@
+import type { Species } from '@kauri/core/contract';
+
+/** A code for the next lot: year, species, and the first number not taken. */
+export function nextCode(speciesCode: string, sownOn: string, taken: Iterable<string>): string {
+  const used = new Set([...taken].map((code) => code.toUpperCase()));
+  const year = sownOn.slice(2, 4);
+  for (let n = 1; ; n++) {
+    const code = `${year}-${speciesCode}-${String(n).padStart(2, '0')}`;
+    if (!used.has(code)) return code;
+  }
+}
+
+/** Shares a seed must get through to become a good tree, in order. */
+export function stagesOf({ values }: Species) {
+  return [values.viability, values.emergence, values.establishment, values.grade];
+}
+
+export const stageWords = ['alive', 'comes up', 'establishes', 'makes the grade'] as const;

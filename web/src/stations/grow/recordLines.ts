@@ -1,0 +1,68 @@
+import { plugScores, type Quantity } from '@kauri/core';
+import type { Evidence } from '@kauri/core/contract';
+import { accountWords } from '../../words/causes';
+import { count, several } from '../../words/numbers';
+
+/** One record of a lot in words. */
+export interface RecordLine {
+  entry: string;
+  on: string;
+  what: string;
+  words: string;
+  note: string;
+}
+
+type Show = (value: number, quantity: Quantity, digits?: number) => string;
+type Moved = Evidence['movements'][number];
+
+/** The records of a lot that stand, newest first. Sowing is not among them: it is the lot itself. */
+export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
+  const lines = new Map<string, RecordLine>();
+  const add = (entry: string, on: string, what: string, words: string, note: string) => {
+    const line = lines.get(entry);
+    if (line) line.words += `; ${words}`;
+    else lines.set(entry, { entry, on, what, words, note });
+  };
+  for (const c of evidence.counts) add(c.entry, c.on, 'Count', `${count(c.count)} standing`, c.note);
+  for (const s of evidence.sizes) {
+    const name = s.what === 'height' ? 'height' : 'collar';
+    add(
+      s.entry,
+      s.on,
+      'Measure',
+      `${name} ${show(s.mean, s.what, 1)} ± ${show(s.sd, s.what, 1)}, ${several(s.n, 'plant')}`,
+      '',
+    );
+  }
+  for (const p of evidence.pulls) {
+    const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
+    add(p.entry, p.on, 'Pull', `${scores}${p.spoiled ? `; ${p.spoiled} spoiled` : ''}`, p.note);
+  }
+  for (const [entry, moves] of standingMoves(evidence)) {
+    // A count or a pull has its own line already.
+    if (lines.has(entry) || entry === evidence.lotId) continue;
+    const lift = moves.some((m) => m.to === 'lifted');
+    for (const m of moves) {
+      const thing = several(m.count, m.from === 'sown' ? 'seed' : 'tree');
+      add(
+        entry,
+        m.on,
+        lift ? 'Lift' : 'Out',
+        `${thing} ${m.to === 'lifted' ? 'lifted' : accountWords(m.to)}`,
+        m.note,
+      );
+    }
+  }
+  return [...lines.values()].sort((a, b) => b.on.localeCompare(a.on) || b.entry.localeCompare(a.entry));
+}
+
+/** Movements by entry, without those taken back and those that take back. */
+function standingMoves({ movements }: Evidence): Map<string, Moved[]> {
+  const takenBack = new Set(movements.flatMap((m) => m.reverses ?? []));
+  const byEntry = new Map<string, Moved[]>();
+  for (const m of movements) {
+    if (m.reverses !== null || takenBack.has(m.id)) continue;
+    byEntry.set(m.entry, [...(byEntry.get(m.entry) ?? []), m]);
+  }
+  return byEntry;
+}

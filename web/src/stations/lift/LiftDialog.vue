@@ -1,0 +1,18 @@
+<script setup lang="ts">
+import FormDialog from '../../parts/FormDialog.vue';
+import type { ShownLot } from '../../parts/useLots';
+import LiftForm from './LiftForm.vue';
+
+defineProps<{ lot: ShownLot }>();
+const emit = defineEmits<{ close: [] }>();
+</script>
+
+<template>
+  <FormDialog
+    title="Lift"
+    :subtitle="`${lot.row.code} · ${lot.species} · ${lot.where}`"
+    @close="emit('close')"
+  >
+    <LiftForm :lot="lot" @done="emit('close')" />
+  </FormDialog>
+</template>

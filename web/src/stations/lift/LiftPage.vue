@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import PlantTag from '../../parts/PlantTag.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import StatusMark from '../../parts/StatusMark.vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { decisionWords } from '../../words/decision';
+import { dateWords } from '../../words/dates';
+import { count } from '../../words/numbers';
+import LiftForm from './LiftForm.vue';
+import LiftWindow from './LiftWindow.vue';
+
+const props = defineProps<{ lot: ShownLot }>();
+const forecasts = useForecasts();
+const nursery = useNursery();
+const season = useSeason();
+const session = useSession();
+
+const words = computed(() => decisionWords(props.lot.view.standing.decision, season.view));
+const held = computed(() => props.lot.row.held);
+const lifts = computed(() =>
+  nursery.evidence
+    .get(props.lot.row.id)!
+    .movements.filter((m) => m.to === 'lifted' || m.to === 'out:culled' || m.from === 'lifted')
+    .reverse(),
+);
+const liftSteps = computed(
+  () =>
+    forecasts.selected?.working.filter((step) => /^(Opens|Closes|Warmth that buds)/.test(step.what)) ?? [],
+);
+</script>
+
+<template>
+  <article class="p-4 md:p-5">
+    <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
+      <RouterLink class="quiet md:hidden" :to="{ name: 'lift' }">All to lift</RouterLink>
+      <h1 class="text-2xl">{{ lot.row.code }}</h1>
+      <p class="text-lg">{{ lot.species }}</p>
+      <p class="text-muted">{{ lot.where }}</p>
+      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }">Its page</RouterLink>
+      <StatusMark class="ml-auto" :status="lot.view.standing.status" />
+    </div>
+    <PlantTag :headline="words.headline" :detail="words.detail" :urgent="lot.view.standing.urgent" />
+    <LiftWindow
+      v-if="lot.facts.home.kind === 'bed'"
+      class="mt-4"
+      :window="lot.view.forecast.lifting"
+      :view="season.view"
+    />
+    <ShowWorking v-if="lot.facts.home.kind === 'bed' && liftSteps.length" :steps="liftSteps" />
+
+    <div class="mt-4 grid gap-6 lg:grid-cols-[minmax(0,26rem)_1fr]">
+      <section class="panel p-4" aria-labelledby="lift-now">
+        <h2 id="lift-now" class="mb-2 text-lg">Lift from this lot</h2>
+        <LiftForm v-if="session.may('crew') && held.standing > 0" :lot="lot" />
+        <p v-else-if="held.standing > 0" class="text-muted">
+          {{ count(held.standing) }} stand. Visitors look, crew record.
+        </p>
+        <p v-else>Nothing of this lot stands any more.</p>
+      </section>
+      <section aria-labelledby="lifted-so-far">
+        <h2 id="lifted-so-far" class="mb-2 text-lg">Lifted so far</h2>
+        <p class="mb-2">
+          <span class="font-head text-3xl font-semibold">{{ count(held.lifted) }}</span> lifted,
+          {{ count(held.standing) }} standing
+        </p>
+        <table v-if="lifts.length" class="w-full" data-testid="lifts">
+          <thead class="sr-only">
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col">What</th>
+              <th scope="col">Count</th>
+              <th scope="col">Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="m in lifts" :key="m.id" class="border-rule border-t">
+              <td class="py-1">{{ dateWords(m.on) }}</td>
+              <td>{{ m.to === 'lifted' ? 'lifted' : m.to === 'out:culled' ? 'culled' : 'put back' }}</td>
+              <td class="text-right">{{ count(m.count) }}</td>
+              <td class="text-muted pl-4">{{ m.note }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="text-muted">None yet.</p>
+      </section>
+    </div>
+  </article>
+</template>

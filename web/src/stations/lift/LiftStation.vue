@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { computed, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import EmptyState from '../../parts/EmptyState.vue';
+import LotList from '../../parts/LotList.vue';
+import { byUrgency } from '../../parts/sortLots';
+import { useLots } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { useSeason } from '../../stores/season';
+import { longDate, shortDate, yearOf } from '../../words/dates';
+import { several } from '../../words/numbers';
+import LiftPage from './LiftPage.vue';
+
+const route = useRoute();
+const season = useSeason();
+const forecasts = useForecasts();
+const { lots } = useLots();
+
+const sorted = computed(() => [...lots.value].sort(byUrgency));
+const inWindow = computed(() => sorted.value.filter((lot) => lot.view.standing.status === 'lift'));
+/** Container stock whose plugs hold: it leaves by its holding window, not by dormancy. */
+const toMove = computed(() =>
+  sorted.value.filter((lot) => ['bound', 'holding', 'ready'].includes(lot.view.standing.status)),
+);
+const next = computed(() =>
+  Math.min(
+    ...lots.value.flatMap(({ view }) =>
+      view.standing.decision.kind === 'grow-on' ? [view.standing.decision.liftFrom] : [Infinity],
+    ),
+  ),
+);
+const chosen = computed(() => {
+  const id = route.params.lot as string;
+  return id
+    ? (lots.value.find((lot) => lot.row.id === id) ?? null)
+    : (inWindow.value[0] ?? toMove.value[0] ?? null);
+});
+watch(
+  () => (route.name === 'lift' ? (chosen.value?.row.id ?? null) : undefined),
+  (id) => id !== undefined && forecasts.select(id),
+  { immediate: true },
+);
+</script>
+
+<template>
+  <div class="h-full md:grid md:grid-cols-[23.5rem_1fr]">
+    <div
+      class="border-rule md:overflow-y-auto md:border-r"
+      :class="route.params.lot ? 'hidden md:block' : ''"
+    >
+      <LotList
+        station="lift"
+        :lots="inWindow"
+        :chosen-id="chosen?.row.id ?? null"
+        :title="`${several(inWindow.length, 'bed lot')} in the lifting window`"
+      />
+      <p v-if="!inWindow.length && forecasts.viewsOf !== null" class="text-muted px-4 py-3">
+        No bed lot is dormant on {{ longDate(season.view, yearOf(season.today)) }}.
+        <template v-if="Number.isFinite(next)"
+          >The next window opens about {{ shortDate(next, yearOf(season.view)) }}.</template
+        >
+      </p>
+      <LotList
+        v-if="toMove.length"
+        station="lift"
+        :lots="toMove"
+        :chosen-id="chosen?.row.id ?? null"
+        :title="`${several(toMove.length, 'container lot')} whose plugs hold`"
+      />
+    </div>
+    <div class="md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
+      <LiftPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
+      <EmptyState v-else-if="forecasts.viewsOf !== null" title="Nothing to lift at this date">
+        Here stand the lots in their lifting window, and the container lots whose plugs hold. Move the ribbon
+        to see when that is.
+      </EmptyState>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import type { ImportReport } from '@kauri/core/contract';
+import { computed } from 'vue';
+import { dateWords } from '../../words/dates';
+import { count, several } from '../../words/numbers';
+
+/** The steps every import goes through: choose, look, check, take. */
+const props = defineProps<{
+  title: string;
+  fileName: string | null;
+  fault: string | null;
+  progress: number | null;
+  report: ImportReport | null;
+  /** Whether every column needed has been told. */
+  ready: boolean;
+  /** One of what is taken, for example "day". */
+  one: string;
+}>();
+const emit = defineEmits<{ choose: [file: File | null]; check: []; take: []; stop: [] }>();
+
+const taken = computed(() => props.report?.stored === true);
+function picked(event: Event) {
+  emit('choose', (event.target as HTMLInputElement).files?.[0] ?? null);
+}
+</script>
+
+<template>
+  <section class="panel p-4" :aria-label="title">
+    <div class="mb-3 flex flex-wrap items-center justify-between gap-3">
+      <h2 class="text-xl">{{ title }}</h2>
+      <slot name="export" />
+    </div>
+    <slot name="lead" />
+    <label class="act mt-2">
+      {{ fileName ? 'Choose another table' : 'Choose a table (CSV)' }}
+      <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
+    </label>
+    <span v-if="fileName" class="ml-3">{{ fileName }}</span>
+    <p v-if="fault" class="text-wrong mt-3 font-bold" role="alert">{{ fault }}</p>
+
+    <template v-if="fileName && !taken">
+      <slot name="columns" />
+      <div v-if="progress !== null" class="mt-4 flex items-center gap-3" role="status">
+        <progress class="h-3 flex-1" :value="progress" max="1" />
+        <span>{{ Math.round(progress * 100) }} %</span>
+        <button class="act" type="button" @click="emit('stop')">Stop</button>
+      </div>
+      <button
+        v-else-if="!report"
+        class="act-main mt-4"
+        type="button"
+        :disabled="!ready"
+        @click="emit('check')"
+      >
+        Check every line
+      </button>
+    </template>
+
+    <div v-if="report" class="mt-4" data-testid="report">
+      <p class="text-lg">
+        <b>{{ several(report.good, one) }}</b> {{ taken ? 'taken' : 'can be taken' }}
+        <template v-if="report.first"
+          >, {{ dateWords(report.first) }} to {{ dateWords(report.last!) }}</template
+        >; {{ report.bad === 0 ? 'every line reads well' : `${several(report.bad, 'line')} left out` }}.
+      </p>
+      <details v-if="report.issues.length" class="mt-2" open>
+        <summary class="quiet list-none">What is wrong, by line</summary>
+        <ul class="border-rule max-h-48 overflow-y-auto border-l-2 pl-4">
+          <li v-for="issue in report.issues" :key="issue.line">
+            <b>line {{ count(issue.line) }}</b> {{ issue.message }}
+          </li>
+          <li v-if="report.bad > report.issues.length" class="text-muted">
+            and {{ count(report.bad - report.issues.length) }} more
+          </li>
+        </ul>
+      </details>
+      <details v-if="report.gaps.length" class="mt-2">
+        <summary class="quiet list-none">{{ several(report.gaps.length, 'gap') }} in its days</summary>
+        <ul class="border-rule max-h-48 overflow-y-auto border-l-2 pl-4">
+          <li v-for="gap in report.gaps" :key="gap.from">
+            {{ gap.from === gap.to ? dateWords(gap.from) : `${dateWords(gap.from)} to ${dateWords(gap.to)}` }}
+          </li>
+        </ul>
+      </details>
+      <div v-if="!taken && progress === null" class="mt-4 flex gap-3">
+        <button class="act-main" type="button" :disabled="report.good === 0" @click="emit('take')">
+          Take {{ several(report.good, one) }}
+        </button>
+        <button class="act" type="button" @click="emit('choose', null)">Take nothing</button>
+      </div>
+    </div>
+  </section>
+</template>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { guessMeasurementColumns, readMeasuredPlant, type MeasurementColumns } from '@kauri/core';
+import { v7 as newId } from 'uuid';
+import { computed, ref, watch } from 'vue';
+import { addressOf } from '../../api/client';
+import SelectField from '../../parts/SelectField.vue';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { dateWords } from '../../words/dates';
+import { several } from '../../words/numbers';
+import ColumnFields from './ColumnFields.vue';
+import ImportFrame from './ImportFrame.vue';
+import PreviewTable from './PreviewTable.vue';
+import { dateOrders } from './dateOrders';
+import { useImport } from './useImport';
+
+const nursery = useNursery();
+const preferences = usePreferences();
+const messages = useMessages();
+const { file, head, report, fault, progress, choose, send, stop } = useImport('importMeasurements');
+
+const wanted = [
+  { key: 'lot', words: 'Lot', needed: true },
+  { key: 'date', words: 'Date', needed: true },
+  { key: 'height', words: 'Height', needed: false },
+  { key: 'diameter', words: 'Collar', needed: false },
+] as const;
+const at = ref({ lot: -1, date: -1, height: -1, diameter: -1 });
+const read = ref<Pick<MeasurementColumns, 'dateOrder' | 'heightUnit' | 'diameterUnit'>>({
+  dateOrder: 'iso',
+  heightUnit: 'cm',
+  diameterUnit: 'mm',
+});
+/** The same for every try at one table, so that a retried import is taken once. */
+let id = newId();
+watch(head, (table) => {
+  id = newId();
+  if (!table) return;
+  const guess = guessMeasurementColumns(table.header, table.rows);
+  at.value = { lot: guess.lot, date: guess.date, height: guess.height ?? -1, diameter: guess.diameter ?? -1 };
+  read.value = { dateOrder: guess.dateOrder, heightUnit: guess.heightUnit, diameterUnit: guess.diameterUnit };
+});
+watch([at, read], () => (report.value = null), { deep: true });
+
+const columns = computed<MeasurementColumns>(() => ({
+  lot: at.value.lot,
+  date: at.value.date,
+  height: at.value.height < 0 ? null : at.value.height,
+  diameter: at.value.diameter < 0 ? null : at.value.diameter,
+  ...read.value,
+}));
+const ready = computed(
+  () => at.value.lot >= 0 && at.value.date >= 0 && (at.value.height >= 0 || at.value.diameter >= 0),
+);
+const preview = computed(() =>
+  (head.value?.rows ?? []).slice(0, 6).map((row, i) => {
+    try {
+      const plant = readMeasuredPlant(row, columns.value);
+      const cells = [
+        plant.lotCode,
+        dateWords(plant.date),
+        plant.heightCm === null ? 'none given' : preferences.show(plant.heightCm, 'height', 1),
+        plant.diameterMm === null ? 'none given' : preferences.show(plant.diameterMm, 'diameter', 1),
+      ];
+      return { line: i + 2, cells, fault: null };
+    } catch (error) {
+      return { line: i + 2, cells: [], fault: error instanceof Error ? error.message : String(error) };
+    }
+  }),
+);
+
+function query(check: boolean) {
+  const { height, diameter, ...rest } = columns.value;
+  return {
+    check: check ? ('true' as const) : ('false' as const),
+    id,
+    height: height ?? undefined,
+    diameter: diameter ?? undefined,
+    ...rest,
+  };
+}
+async function take() {
+  if (!(await send(query(false)))) return;
+  await nursery.loadLots();
+  messages.say(`${several(report.value!.good, 'plant')} taken.`);
+}
+</script>
+
+<template>
+  <ImportFrame
+    title="Measurements"
+    one="plant"
+    :file-name="file?.name ?? null"
+    :fault="fault"
+    :progress="progress"
+    :report="report"
+    :ready="ready && head !== null"
+    @choose="choose"
+    @check="send(query(true))"
+    @take="take"
+    @stop="stop"
+  >
+    <template #export>
+      <a class="act" :href="addressOf('exportMeasurements', { params: nursery.params })" download
+        >Save as CSV</a
+      >
+    </template>
+    <template #lead>
+      <p class="text-muted">
+        One plant a line: lot code, date, height, collar diameter. Plants of one lot and day become one
+        sample.
+      </p>
+    </template>
+    <template #columns>
+      <template v-if="head">
+        <ColumnFields v-model="at" :header="head.header" :wanted="wanted">
+          <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+          <SelectField
+            v-model="read.heightUnit"
+            label="Heights in"
+            :options="[
+              { value: 'cm', words: 'cm' },
+              { value: 'in', words: 'inches' },
+            ]"
+          />
+          <SelectField
+            v-model="read.diameterUnit"
+            label="Collars in"
+            :options="[
+              { value: 'mm', words: 'mm' },
+              { value: 'in', words: 'inches' },
+            ]"
+          />
+        </ColumnFields>
+        <PreviewTable
+          v-if="ready"
+          caption="How the first lines are read"
+          :head="['Lot', 'Day', 'Height', 'Collar']"
+          :rows="preview"
+        />
+      </template>
+    </template>
+  </ImportFrame>
+</template>

@@ -1,0 +1,145 @@
+<script setup lang="ts">
+import { guessStationColumns, readStationDay, type StationColumns } from '@kauri/core';
+import { computed, ref, watch } from 'vue';
+import { addressOf } from '../../api/client';
+import SelectField from '../../parts/SelectField.vue';
+import { useNursery } from '../../stores/nursery';
+import { useMessages } from '../../stores/messages';
+import { usePreferences } from '../../stores/preferences';
+import { useSession } from '../../stores/session';
+import { dateWords } from '../../words/dates';
+import { count, several } from '../../words/numbers';
+import ColumnFields from './ColumnFields.vue';
+import ImportFrame from './ImportFrame.vue';
+import PreviewTable from './PreviewTable.vue';
+import { dateOrders } from './dateOrders';
+import { useImport } from './useImport';
+
+const nursery = useNursery();
+const preferences = usePreferences();
+const session = useSession();
+const messages = useMessages();
+const { file, head, report, fault, progress, choose, send, stop } = useImport('importWeather');
+
+const wanted = [
+  { key: 'date', words: 'Date', needed: true },
+  { key: 'tMin', words: 'Lowest', needed: true },
+  { key: 'tMax', words: 'Highest', needed: true },
+  { key: 'rain', words: 'Rain', needed: false },
+] as const;
+const at = ref({ date: -1, tMin: -1, tMax: -1, rain: -1 });
+const read = ref<Pick<StationColumns, 'dateOrder' | 'temperature' | 'rainUnit'>>({
+  dateOrder: 'iso',
+  temperature: 'C',
+  rainUnit: 'mm',
+});
+watch(head, (table) => {
+  if (!table) return;
+  const guess = guessStationColumns(table.header, table.rows);
+  at.value = { date: guess.date, tMin: guess.tMin, tMax: guess.tMax, rain: guess.rain ?? -1 };
+  read.value = { dateOrder: guess.dateOrder, temperature: guess.temperature, rainUnit: guess.rainUnit };
+});
+// What was checked no longer holds once a column is changed.
+watch([at, read], () => (report.value = null), { deep: true });
+
+const columns = computed<StationColumns>(() => ({
+  ...at.value,
+  rain: at.value.rain < 0 ? null : at.value.rain,
+  ...read.value,
+}));
+const ready = computed(() => at.value.date >= 0 && at.value.tMin >= 0 && at.value.tMax >= 0);
+const preview = computed(() =>
+  (head.value?.rows ?? []).slice(0, 6).map((row, i) => {
+    try {
+      const day = readStationDay(row, columns.value);
+      const cells = [
+        dateWords(day.date),
+        preferences.show(day.tMinC, 'temperature'),
+        preferences.show(day.tMaxC, 'temperature'),
+        day.rainMm === null ? 'none given' : preferences.show(day.rainMm, 'rain'),
+      ];
+      return { line: i + 2, cells, fault: null };
+    } catch (error) {
+      return { line: i + 2, cells: [], fault: error instanceof Error ? error.message : String(error) };
+    }
+  }),
+);
+const known = computed(() => nursery.weather?.tMinC.filter((t) => t !== null).length ?? 0);
+
+function query(check: boolean) {
+  const { date, tMin, tMax, rain, ...rest } = columns.value;
+  return {
+    check: check ? ('true' as const) : ('false' as const),
+    date,
+    tMin,
+    tMax,
+    rain: rain ?? undefined,
+    ...rest,
+  };
+}
+async function take() {
+  if (!(await send(query(false)))) return;
+  await nursery.reloadWeather();
+  messages.say(`${several(report.value!.good, 'day')} of weather taken.`);
+}
+</script>
+
+<template>
+  <ImportFrame
+    title="Weather"
+    one="day"
+    :file-name="file?.name ?? null"
+    :fault="fault"
+    :progress="progress"
+    :report="report"
+    :ready="ready && head !== null"
+    @choose="choose"
+    @check="send(query(true))"
+    @take="take"
+    @stop="stop"
+  >
+    <template #export>
+      <a class="act" :href="addressOf('exportWeather', { params: nursery.params })" download>Save as CSV</a>
+    </template>
+    <template #lead>
+      <p v-if="nursery.weather?.start" class="text-muted">
+        {{ count(known) }} days kept, from {{ dateWords(nursery.weather.start) }}. A day taken again replaces
+        the one kept.
+      </p>
+      <p v-else class="text-muted">
+        No weather yet: forecasts rest on a rough climate by latitude and height. A station’s daily lows,
+        highs and rain make them yours.
+      </p>
+      <p v-if="!session.may('grower')" class="text-muted">Growers and owners take weather in.</p>
+    </template>
+    <template #columns>
+      <template v-if="head">
+        <ColumnFields v-model="at" :header="head.header" :wanted="wanted">
+          <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+          <SelectField
+            v-model="read.temperature"
+            label="Temperatures in"
+            :options="[
+              { value: 'C', words: '°C' },
+              { value: 'F', words: '°F' },
+            ]"
+          />
+          <SelectField
+            v-model="read.rainUnit"
+            label="Rain in"
+            :options="[
+              { value: 'mm', words: 'mm' },
+              { value: 'in', words: 'inches' },
+            ]"
+          />
+        </ColumnFields>
+        <PreviewTable
+          v-if="ready"
+          caption="How the first lines are read"
+          :head="['Day', 'Lowest', 'Highest', 'Rain']"
+          :rows="preview"
+        />
+      </template>
+    </template>
+  </ImportFrame>
+</template>

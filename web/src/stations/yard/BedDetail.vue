@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { useLocalStorage } from '@vueuse/core';
+import { computed } from 'vue';
+import FormField from '../../parts/FormField.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import { typedNumber } from '../../parts/typed';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import BedFigures from './BedFigures.vue';
+import BedSection from './BedSection.vue';
+import { bedAnswers } from './bedAnswers';
+import { DENSITY_KEY, USUAL_DENSITY } from './bedForm';
+import type { ShownPlace } from './usePlaces';
+
+const props = defineProps<{ shown: ShownPlace }>();
+const nursery = useNursery();
+const preferences = usePreferences();
+const densityPerM2 = useLocalStorage(DENSITY_KEY, USUAL_DENSITY);
+const typed = computed({
+  get: () => String(Number(preferences.shown(densityPerM2.value, 'density').toFixed(1))),
+  set: (text: string) => {
+    const value = preferences.typed(typedNumber(text), 'density');
+    if (value >= 1 && value <= 5000) densityPerM2.value = value;
+  },
+});
+const bed = computed(() => (props.shown.place.place.kind === 'bed' ? props.shown.place.place : null));
+const medium = computed(
+  () => nursery.lookup.media.get(bed.value?.mediumId ?? '') ?? nursery.catalogue!.media[0],
+);
+const answers = computed(() =>
+  bed.value ? bedAnswers(bed.value.design, medium.value.values, densityPerM2.value) : null,
+);
+</script>
+
+<template>
+  <section v-if="bed && answers" aria-labelledby="what-it-holds">
+    <h2 id="what-it-holds" class="mb-2 text-lg">What it holds</h2>
+    <div class="grid gap-5 lg:grid-cols-2">
+      <div>
+        <BedSection :design="bed.design" :geometry="answers.geometry" />
+        <p class="text-muted mt-1">
+          Filled with {{ medium.values.name.toLowerCase() }}. {{ medium.values.note }}
+        </p>
+        <FormField
+          v-model="typed"
+          class="mt-3 max-w-48"
+          label="Density asked about"
+          :unit="preferences.unit('density')"
+          inputmode="decimal"
+        />
+      </div>
+      <div>
+        <BedFigures :answers="answers" :density="densityPerM2" />
+        <ShowWorking :steps="[...answers.working, ...shown.occupancy.working]" />
+      </div>
+    </div>
+  </section>
+</template>

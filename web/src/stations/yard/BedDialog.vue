@@ -1,0 +1,267 @@
+<script setup lang="ts">
+import { boardNames, nextSpot } from '@kauri/core';
+import type { Place, PlaceBody } from '@kauri/core/contract';
+import { Plus, X } from 'lucide-vue-next';
+import { computed } from 'vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import { typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import BedFigures from './BedFigures.vue';
+import BedSection from './BedSection.vue';
+import SpotFields from './SpotFields.vue';
+import { bedAnswers } from './bedAnswers';
+import { cloths, fromDesign, meshes, toDesign, USUAL_DENSITY, type BedForm } from './bedForm';
+import { sizeWords } from './placeWords';
+import { spotWarning } from './spotWarning';
+import { useKeepPlace } from './useKeepPlace';
+import type { ShownPlace } from './usePlaces';
+
+const props = defineProps<{ places: readonly ShownPlace[]; place?: Place }>();
+const emit = defineEmits<{ close: []; kept: [id: string] }>();
+const nursery = useNursery();
+const preferences = usePreferences();
+const mm = (value: number) => String(Number(preferences.shown(value, 'timber').toFixed(1)));
+const metres = (value: number) => String(Number(preferences.shown(value, 'site').toFixed(2)));
+const boards = boardNames[preferences.units];
+
+function initial(): BedForm {
+  const spot = nextSpot(
+    props.places.map((p) => p.footprint),
+    1.2,
+  );
+  const usual: BedForm = {
+    name: '',
+    measured: 'outside',
+    length: mm(2400),
+    width: mm(1200),
+    tiers: preferences.units === 'us' ? ['2x8', '2x8'] : ['50x200', '50x200'],
+    mediumId: nursery.catalogue!.media[0].id,
+    fillBelowRim: mm(30),
+    mesh: '13',
+    grid: true,
+    cloth: '',
+    ground: 'paving',
+    airGap: mm(90),
+    lid: true,
+    lidAboveRim: mm(400),
+    east: metres(spot.eastM),
+    north: metres(spot.northM),
+    turned: false,
+    density: String(Number(preferences.shown(USUAL_DENSITY, 'density').toFixed(1))),
+  };
+  if (props.place?.place.kind !== 'bed') return usual;
+  const { name, mediumId, eastM, northM, turned, design } = props.place.place;
+  return {
+    ...usual,
+    ...fromDesign(design, preferences),
+    name,
+    mediumId: mediumId ?? usual.mediumId,
+    east: metres(eastM),
+    north: metres(northM),
+    turned,
+  };
+}
+const key = props.place
+  ? `bed.${props.place.id}.${props.place.version}.${preferences.units}`
+  : `bed.new.${preferences.units}`;
+const { draft, clear } = useDraft<BedForm>(key, initial());
+const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
+  props.place,
+  props.place ? `bed.${props.place.id}` : 'bed.new',
+);
+
+const grounds = [
+  { value: 'paving', words: 'Clean paving' },
+  { value: 'gravel', words: 'Gravel' },
+  { value: 'soil', words: 'Bare soil' },
+  { value: 'weeds', words: 'Weedy ground' },
+] as const;
+const measures = [
+  { value: 'outside', words: 'Outside, of the frame' },
+  { value: 'inside', words: 'Inside, of the soil' },
+] as const;
+const tierOptions = computed(() =>
+  [...new Set([...boards, ...draft.value.tiers])].map((value) => ({
+    value: value as string,
+    words: value as string,
+  })),
+);
+
+const design = computed(() => toDesign(draft.value, preferences));
+const body = computed<PlaceBody>(() => ({
+  kind: 'bed',
+  name: draft.value.name,
+  eastM: preferences.typed(typedNumber(draft.value.east), 'site'),
+  northM: preferences.typed(typedNumber(draft.value.north), 'site'),
+  turned: draft.value.turned,
+  mediumId: draft.value.mediumId,
+  design: { ...design.value, tiers: [...design.value.tiers], layers: [...design.value.layers] } as Extract<
+    PlaceBody,
+    { kind: 'bed' }
+  >['design'],
+}));
+const density = computed(() => preferences.typed(typedNumber(draft.value.density), 'density'));
+const worked = computed(() => {
+  const medium = nursery.lookup.media.get(draft.value.mediumId) ?? nursery.catalogue!.media[0];
+  try {
+    return { answers: bedAnswers(design.value, medium.values, density.value), fault: null };
+  } catch (error) {
+    return { answers: null, fault: error instanceof Error ? error.message : String(error) };
+  }
+});
+const warning = computed(() => spotWarning(body.value, props.place?.id, props.places));
+
+async function save() {
+  const kept = await keep(body.value);
+  if (!kept) return;
+  clear();
+  emit('kept', kept.id);
+}
+</script>
+
+<template>
+  <FormDialog :title="place ? `Edit ${place.place.name}` : 'Add a bed'" wide @close="emit('close')">
+    <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
+      <div class="space-y-3">
+        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <SelectField v-model="draft.measured" label="Sizes typed are" :options="measures" />
+        <div class="grid grid-cols-2 gap-3">
+          <FormField
+            v-model="draft.length"
+            label="Length"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.lengthMm')"
+          />
+          <FormField
+            v-model="draft.width"
+            label="Width"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.widthMm')"
+          />
+        </div>
+        <fieldset>
+          <legend class="mb-1 font-bold">Boards on edge, from the bottom up</legend>
+          <div v-for="(_, i) in draft.tiers" :key="i" class="mb-1 flex gap-2">
+            <select v-model="draft.tiers[i]" class="field" :aria-label="`Tier ${i + 1}`">
+              <option v-for="option in tierOptions" :key="option.value" :value="option.value">
+                {{ option.words }}
+              </option>
+            </select>
+            <button
+              v-if="draft.tiers.length > 1"
+              class="act px-2"
+              type="button"
+              :aria-label="`Take tier ${i + 1} off`"
+              @click="draft.tiers.splice(i, 1)"
+            >
+              <X :size="20" aria-hidden="true" />
+            </button>
+          </div>
+          <button
+            v-if="draft.tiers.length < 6"
+            class="quiet"
+            type="button"
+            @click="draft.tiers.push(draft.tiers[draft.tiers.length - 1])"
+          >
+            <Plus :size="18" aria-hidden="true" /> A tier or riser on top
+          </button>
+        </fieldset>
+        <SelectField
+          v-model="draft.mediumId"
+          label="Filled with"
+          :options="nursery.catalogue!.media.map((m) => ({ value: m.id, words: m.values.name }))"
+        />
+        <FormField
+          v-model="draft.fillBelowRim"
+          label="Filled to below the rim"
+          :unit="preferences.unit('timber')"
+          inputmode="decimal"
+          :fault="wrong('design.fillBelowRimMm')"
+        />
+        <div class="grid grid-cols-2 gap-3">
+          <SelectField v-model="draft.mesh" label="Mesh" :options="meshes" />
+          <SelectField v-model="draft.cloth" label="Retaining cloth" :options="cloths" />
+        </div>
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="draft.grid" type="checkbox" class="size-5" /> Heavy welded grid under the
+          mesh</label
+        >
+        <div class="grid grid-cols-2 gap-3">
+          <SelectField v-model="draft.ground" label="Stands on" :options="grounds" />
+          <FormField
+            v-model="draft.airGap"
+            label="Air gap"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.airGapMm')"
+          />
+        </div>
+        <label class="flex min-h-11 items-center gap-2"
+          ><input v-model="draft.lid" type="checkbox" class="size-5" /> Lid or cage</label
+        >
+        <FormField
+          v-if="draft.lid"
+          v-model="draft.lidAboveRim"
+          label="Lid above the rim"
+          :unit="preferences.unit('timber')"
+          inputmode="decimal"
+          :fault="wrong('design.lidAboveRimMm')"
+        />
+        <SpotFields
+          v-model:east="draft.east"
+          v-model:north="draft.north"
+          v-model:turned="draft.turned"
+          :wrong="wrong"
+          :warning="warning"
+        />
+      </div>
+      <div>
+        <div class="md:sticky md:top-0">
+          <FormField
+            v-model="draft.density"
+            class="mb-3 max-w-48"
+            label="Density asked about"
+            :unit="preferences.unit('density')"
+            inputmode="decimal"
+          />
+          <template v-if="worked.answers">
+            <p v-if="!worked.answers.geometry.gapEnough" class="mb-2 font-bold" role="status">
+              The gap is too small over this ground:
+              {{ preferences.show(worked.answers.geometry.neededGapMm, 'timber') }} are needed, or roots
+              bridge it.
+            </p>
+            <BedSection :design="design" :geometry="worked.answers.geometry" />
+            <BedFigures :answers="worked.answers" :density="density" />
+            <ShowWorking :steps="worked.answers.working" />
+          </template>
+          <p v-else class="panel p-4" role="status">{{ worked.fault }}</p>
+          <p class="border-ink text-muted mt-3 border-l-4 pl-3 text-[0.95rem]">
+            Cut mesh has sharp ends: gloves and eye protection. Keep dust of treated timber out of lungs;
+            never burn or compost its offcuts. Whether treated wood may touch medium for food plants depends
+            on the product and the place.
+          </p>
+        </div>
+      </div>
+      <div class="md:col-span-2">
+        <p v-if="theirs" class="panel p-3" data-testid="theirs">
+          <b>Saved meanwhile by someone else:</b> {{ theirs.place.name }},
+          {{ sizeWords(theirs.place, preferences) }}.
+        </p>
+        <SheetActs
+          :act="theirs ? 'Save mine over it' : place ? 'Save' : 'Add the bed'"
+          :busy="busy"
+          :sentence="sentence()"
+          @save="save"
+        />
+      </div>
+    </form>
+  </FormDialog>
+</template>

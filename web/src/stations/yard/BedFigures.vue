@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { usePreferences } from '../../stores/preferences';
+import { count, percent } from '../../words/numbers';
+import type { BedAnswers } from './bedAnswers';
+
+const props = defineProps<{ answers: BedAnswers; density: number }>();
+const { show } = usePreferences();
+
+const rows = computed(() => {
+  const { geometry: g, weight: w, airShare, trees } = props.answers;
+  return [
+    { name: 'Inside', value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}` },
+    { name: 'Outside', value: `${show(g.outsideLengthMm, 'timber')} × ${show(g.outsideWidthMm, 'timber')}` },
+    {
+      name: 'Boards by name, as they measure',
+      value: `${show(g.nominalHeightMm, 'timber')}, ${show(g.frameHeightMm, 'timber')}`,
+      aside: `${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than the name`,
+    },
+    { name: 'Depth filled', value: show(g.looseDepthMm, 'timber') },
+    {
+      name: 'Depth settled',
+      value: show(g.settledDepthMm, 'timber'),
+      aside: g.shallow ? 'shallow: growth is reduced' : '',
+    },
+    { name: 'Medium to buy, loose', value: show(g.mediumL, 'volume') },
+    { name: 'Air share beneath', value: percent(airShare) },
+    {
+      name: 'Weight, watered',
+      value: show(w.totalKg, 'mass'),
+      aside: w.overCarryLimit ? '⚠ two people or a machine' : 'one person can carry it',
+    },
+    { name: 'On the surface', value: show(w.surfaceKPa, 'pressure') },
+    { name: `Trees at ${show(props.density, 'density')}`, value: count(trees) },
+  ];
+});
+</script>
+
+<template>
+  <dl class="text-[0.95rem]" data-testid="bed-figures">
+    <div
+      v-for="row in rows"
+      :key="row.name"
+      class="border-rule flex flex-wrap justify-between gap-x-3 border-b py-1"
+    >
+      <dt class="text-muted">{{ row.name }}</dt>
+      <dd class="text-right">
+        <b>{{ row.value }}</b>
+        <span v-if="row.aside" class="block">{{ row.aside }}</span>
+      </dd>
+    </div>
+  </dl>
+</template>

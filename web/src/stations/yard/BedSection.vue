@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { dressedSize, type BedDesign, type BedGeometry } from '@kauri/core';
+import { computed } from 'vue';
+import { usePreferences } from '../../stores/preferences';
+
+/** A bed cut across its width, to scale: boards, medium fresh and settled, mesh, feet and the air beneath. */
+const props = defineProps<{ design: BedDesign; geometry: BedGeometry }>();
+const { show } = usePreferences();
+
+const W = 330;
+const LEFT = 14;
+const RIGHT = 108;
+const d = computed(() => {
+  const { design, geometry: g } = props;
+  const lid = design.lidAboveRimMm ?? 0;
+  const gap = Math.max(design.airGapMm, 0);
+  const total = lid + g.frameHeightMm + gap;
+  const scale = Math.min((W - LEFT - RIGHT) / g.outsideWidthMm, 250 / total);
+  const top = 12;
+  const rim = top + lid * scale;
+  const floor = rim + g.frameHeightMm * scale;
+  const ground = floor + gap * scale;
+  const width = g.outsideWidthMm * scale;
+  const boards = [...design.tiers].map(dressedSize);
+  const thick = boards[0].thicknessMm * scale;
+  let bottom = floor;
+  const tiers = boards.map((b) => {
+    const h = b.widthMm * scale;
+    bottom -= h;
+    return { y: bottom, h };
+  });
+  return {
+    top,
+    rim,
+    floor,
+    ground,
+    left: LEFT,
+    width,
+    thick,
+    tiers,
+    fresh: rim + design.fillBelowRimMm * scale,
+    settled: floor - g.settledDepthMm * scale,
+    height: ground + 16,
+    gapWords: ground - floor > 9,
+  };
+});
+/** Labels at the right, kept apart. */
+const labels = computed(() => {
+  const { design, geometry: g } = props;
+  const wanted = [
+    ...(design.lidAboveRimMm === null
+      ? []
+      : [{ y: d.value.top, words: `lid ${show(design.lidAboveRimMm, 'timber')} up`, colour: 'var(--ink)' }]),
+    { y: d.value.fresh, words: `filled ${show(g.looseDepthMm, 'timber')}`, colour: 'var(--root)' },
+    { y: d.value.settled, words: `settled ${show(g.settledDepthMm, 'timber')}`, colour: 'var(--root)' },
+    { y: d.value.floor, words: 'mesh', colour: 'var(--ink)' },
+    { y: d.value.ground, words: `gap ${show(design.airGapMm, 'timber')}`, colour: 'var(--ink)' },
+  ];
+  let last = -Infinity;
+  return wanted.map((label) => {
+    const at = Math.max(label.y, last + 15);
+    last = at;
+    return { ...label, at };
+  });
+});
+</script>
+
+<template>
+  <figure>
+    <svg
+      :viewBox="`0 0 ${W} ${Math.max(d.height, labels[labels.length - 1].at + 8)}`"
+      class="w-full max-w-md"
+      role="img"
+      :aria-label="`Section across the bed, to scale: ${show(geometry.outsideWidthMm, 'timber')} wide, ${show(geometry.frameHeightMm, 'timber')} of boards, settled depth ${show(geometry.settledDepthMm, 'timber')}`"
+    >
+      <rect
+        :x="d.left + d.thick"
+        :y="d.fresh"
+        :width="d.width - 2 * d.thick"
+        :height="d.floor - d.fresh"
+        fill="var(--soil)"
+      />
+      <rect
+        :x="d.left + d.thick"
+        :y="d.settled"
+        :width="d.width - 2 * d.thick"
+        :height="Math.max(0, d.floor - d.settled)"
+        fill="var(--soil-deep)"
+      />
+      <g v-for="(t, i) in d.tiers" :key="i" fill="var(--card)" stroke="var(--ink)" stroke-width="1.4">
+        <rect :x="d.left" :y="t.y" :width="d.thick" :height="t.h" />
+        <rect :x="d.left + d.width - d.thick" :y="t.y" :width="d.thick" :height="t.h" />
+      </g>
+      <path
+        :d="`M${d.left} ${d.floor}h${d.width}`"
+        stroke="var(--ink)"
+        stroke-width="2"
+        stroke-dasharray="3 3"
+      />
+      <g v-if="d.ground > d.floor" fill="var(--rule)" stroke="var(--ink)">
+        <rect
+          :x="d.left"
+          :y="d.floor + 1"
+          :width="Math.max(8, d.thick * 1.6)"
+          :height="d.ground - d.floor - 1"
+        />
+        <rect
+          :x="d.left + d.width - Math.max(8, d.thick * 1.6)"
+          :y="d.floor + 1"
+          :width="Math.max(8, d.thick * 1.6)"
+          :height="d.ground - d.floor - 1"
+        />
+      </g>
+      <path :d="`M${d.left - 12} ${d.ground}h${d.width + 24}`" stroke="var(--ink)" stroke-width="2.5" />
+      <path
+        v-if="design.lidAboveRimMm !== null"
+        :d="`M${d.left} ${d.rim}V${d.top}h${d.width}V${d.rim}`"
+        fill="none"
+        stroke="var(--ink)"
+        stroke-dasharray="2 3"
+        stroke-width="1.4"
+      />
+      <g v-for="label in labels" :key="label.words">
+        <path
+          :d="`M${d.left + d.width + 3} ${label.y}L${d.left + d.width + 12} ${label.at}h4`"
+          fill="none"
+          :stroke="label.colour"
+        />
+        <text :x="d.left + d.width + 19" :y="label.at + 4" font-size="12.5" :fill="label.colour">
+          {{ label.words }}
+        </text>
+      </g>
+    </svg>
+  </figure>
+</template>

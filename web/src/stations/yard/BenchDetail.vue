@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { containerAirShare, containerVolume, traysOnBench } from '@kauri/core';
+import { computed } from 'vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { count, percent } from '../../words/numbers';
+import type { ShownPlace } from './usePlaces';
+
+const props = defineProps<{ shown: ShownPlace }>();
+const nursery = useNursery();
+const { show } = usePreferences();
+
+const bench = computed(() => props.shown.place.place.design);
+const free = computed(() =>
+  props.shown.occupancy.kind === 'bench' ? Math.max(0, props.shown.occupancy.layout.freeLengthMm) : 0,
+);
+const rows = computed(() =>
+  nursery.catalogue!.containers.map(({ id, values }) => {
+    const tray = { lengthMm: values.trayLengthMm, widthMm: values.trayWidthMm };
+    const whole = traysOnBench(bench.value, tray);
+    const more =
+      free.value > 0 ? traysOnBench({ lengthMm: free.value, widthMm: bench.value.widthMm }, tray).value : 0;
+    return {
+      id,
+      name: values.name,
+      ml: show(containerVolume(values).value, 'cell'),
+      depth: show(values.depthMm, 'timber'),
+      air: percent(containerAirShare(values).value),
+      trays: whole.value,
+      more,
+      cells: more * values.cellsPerTray,
+      working: [...whole.working, ...containerAirShare(values).working],
+    };
+  }),
+);
+</script>
+
+<template>
+  <section aria-labelledby="what-fits">
+    <h2 id="what-fits" class="mb-2 text-lg">What fits in the room left</h2>
+    <div class="overflow-x-auto">
+      <table class="w-full min-w-[38rem] text-[0.95rem]" data-testid="bench-fits">
+        <thead class="text-muted text-left">
+          <tr>
+            <th class="py-1 font-normal" scope="col">Container</th>
+            <th class="text-right font-normal" scope="col">Cell</th>
+            <th class="text-right font-normal" scope="col">Depth</th>
+            <th class="text-right font-normal" scope="col">Air share</th>
+            <th class="text-right font-normal" scope="col">Trays, empty bench</th>
+            <th class="text-right font-normal" scope="col">More trays now</th>
+            <th class="text-right font-normal" scope="col">Cells</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.id" class="border-rule border-t">
+            <th scope="row" class="py-1.5 text-left">{{ row.name }}</th>
+            <td class="text-right">{{ row.ml }}</td>
+            <td class="text-right">{{ row.depth }}</td>
+            <td class="text-right">{{ row.air }}</td>
+            <td class="text-right">{{ count(row.trays) }}</td>
+            <td class="text-right">{{ count(row.more) }}</td>
+            <td class="text-right font-bold">{{ count(row.cells) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <ShowWorking
+      :steps="[
+        ...shown.occupancy.working,
+        ...rows.flatMap((row) =>
+          row.working.map((step) => ({ ...step, what: `${row.name}: ${step.what.toLowerCase()}` })),
+        ),
+      ]"
+    />
+  </section>
+</template>

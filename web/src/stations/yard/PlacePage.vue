@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { distanceBetween, BARROW_PATH_M } from '@kauri/core';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import LotChips from './LotChips.vue';
+import PlantTag from '../../parts/PlantTag.vue';
+import { usePreferences } from '../../stores/preferences';
+import { useSession } from '../../stores/session';
+import BedDetail from './BedDetail.vue';
+import BenchDetail from './BenchDetail.vue';
+import { placeDecision } from './placeDecision';
+import { sizeWords } from './placeWords';
+import type { ShownPlace } from './usePlaces';
+
+const props = defineProps<{ shown: ShownPlace; places: readonly ShownPlace[] }>();
+const preferences = usePreferences();
+const session = useSession();
+
+/** Neighbours nearer than a barrow's width. */
+const tight = computed(() =>
+  props.places
+    .filter(
+      (p) =>
+        p.place.id !== props.shown.place.id &&
+        distanceBetween(p.footprint, props.shown.footprint) < BARROW_PATH_M - 1e-9,
+    )
+    .map((p) => p.place.place.name),
+);
+const decision = computed(() => placeDecision(props.shown, tight.value, preferences));
+</script>
+
+<template>
+  <article class="p-4 md:p-5">
+    <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
+      <RouterLink class="quiet md:hidden" :to="{ name: 'yard' }">All places</RouterLink>
+      <h1 class="text-2xl">{{ shown.place.place.name }}</h1>
+      <p class="text-muted">{{ sizeWords(shown.place.place, preferences) }}</p>
+    </div>
+    <div class="flex flex-wrap items-stretch gap-3">
+      <PlantTag
+        class="min-w-72"
+        :headline="decision.headline"
+        :detail="decision.detail"
+        :urgent="decision.urgent"
+      />
+      <div v-if="session.may('grower')" class="flex flex-wrap content-start gap-2">
+        <RouterLink
+          class="act"
+          :to="{ name: 'yard', params: { place: shown.place.id }, query: { edit: '1' } }"
+          >Edit</RouterLink
+        >
+        <RouterLink class="act" :to="{ name: 'grow', query: { new: '1', in: shown.place.id } }"
+          >Sow here</RouterLink
+        >
+      </div>
+    </div>
+    <section class="mt-4" aria-labelledby="standing-here">
+      <h2 id="standing-here" class="mb-1 text-lg">Standing here</h2>
+      <LotChips v-if="shown.lots.length" :lots="shown.lots" />
+      <p v-else class="text-muted">Nothing at this date.</p>
+    </section>
+    <BedDetail v-if="shown.place.place.kind === 'bed'" class="mt-4" :shown="shown" />
+    <BenchDetail v-else class="mt-4" :shown="shown" />
+  </article>
+</template>

@@ -1,0 +1,107 @@
+import type { BedDesign, Ground, OpenLayer, Quantity } from '@kauri/core';
+import { typedNumber } from '../../parts/typed';
+
+export const DENSITY_KEY = 'kauri.density';
+export const USUAL_DENSITY = 240;
+
+/** A bed as it is typed. Lengths are text in the grower's own units. */
+export interface BedForm {
+  name: string;
+  measured: 'inside' | 'outside';
+  length: string;
+  width: string;
+  tiers: string[];
+  mediumId: string;
+  fillBelowRim: string;
+  mesh: string;
+  grid: boolean;
+  cloth: string;
+  ground: Ground;
+  airGap: string;
+  lid: boolean;
+  lidAboveRim: string;
+  east: string;
+  north: string;
+  turned: boolean;
+  density: string;
+}
+
+interface Mesh {
+  value: string;
+  words: string;
+  openingMm: readonly [number, number];
+  wireMm: number;
+}
+
+/** Meshes offered: opening and wire in their ordinary sizes. */
+export const meshes: readonly Mesh[] = [
+  { value: '6', words: '6 mm square, wire 0.65 mm', openingMm: [6.35, 6.35], wireMm: 0.65 },
+  { value: '13', words: '13 mm square, wire 1.05 mm', openingMm: [12.7, 12.7], wireMm: 1.05 },
+  { value: '19', words: '19 mm square, wire 1.2 mm', openingMm: [19, 19], wireMm: 1.2 },
+  { value: '25', words: '25 mm square, wire 1.6 mm', openingMm: [25.4, 25.4], wireMm: 1.6 },
+  { value: '25x50', words: '25 × 50 mm welded, wire 2 mm', openingMm: [25, 50], wireMm: 2 },
+];
+
+export const cloths = [
+  { value: '', words: 'None' },
+  { value: '0.3', words: 'Cloth shading 30 %' },
+  { value: '0.5', words: 'Cloth shading 50 %' },
+  { value: '0.7', words: 'Cloth shading 70 %' },
+] as const;
+
+const heavyGrid: OpenLayer = { kind: 'mesh', openingMm: [150, 150], wireMm: 3.4 };
+const bearers: OpenLayer = { kind: 'support', coveredShare: 0.06 };
+
+export interface Convert {
+  typed: (value: number, quantity: Quantity) => number;
+  shown: (value: number, quantity: Quantity) => number;
+}
+
+/** What the form says, in SI. Text that is no number becomes NaN, which the core refuses with a sentence. */
+export function toDesign(form: BedForm, { typed }: Convert): BedDesign {
+  const mm = (text: string) => Math.round(typed(typedNumber(text), 'timber') * 10) / 10;
+  const mesh = meshes.find((m) => m.value === form.mesh);
+  return {
+    schema: 1,
+    measured: form.measured,
+    lengthMm: mm(form.length),
+    widthMm: mm(form.width),
+    tiers: form.tiers,
+    layers: [
+      ...(form.cloth ? [{ kind: 'cloth' as const, shadeShare: Number(form.cloth) }] : []),
+      ...(mesh ? [{ kind: 'mesh' as const, openingMm: mesh.openingMm, wireMm: mesh.wireMm }] : []),
+      ...(form.grid ? [heavyGrid] : []),
+      bearers,
+    ],
+    fillBelowRimMm: mm(form.fillBelowRim),
+    ground: form.ground,
+    airGapMm: mm(form.airGap),
+    lidAboveRimMm: form.lid ? mm(form.lidAboveRim) : null,
+  };
+}
+
+/** A kept design back in the form. */
+export function fromDesign(design: BedDesign, { shown }: Convert): Partial<BedForm> {
+  const text = (mm: number) => String(Number(shown(mm, 'timber').toFixed(2)));
+  const isGrid = (layer: OpenLayer) => layer.kind === 'mesh' && layer.openingMm[0] >= 100;
+  const mesh = design.layers.find((layer) => layer.kind === 'mesh' && !isGrid(layer)) as
+    Extract<OpenLayer, { kind: 'mesh' }> | undefined;
+  const cloth = design.layers.find((layer) => layer.kind === 'cloth') as
+    Extract<OpenLayer, { kind: 'cloth' }> | undefined;
+  const known =
+    mesh && meshes.find((m) => m.openingMm[0] === mesh.openingMm[0] && m.openingMm[1] === mesh.openingMm[1]);
+  return {
+    measured: design.measured,
+    length: text(design.lengthMm),
+    width: text(design.widthMm),
+    tiers: [...design.tiers],
+    fillBelowRim: text(design.fillBelowRimMm),
+    mesh: known?.value ?? '13',
+    grid: design.layers.some(isGrid),
+    cloth: cloth ? String(cloth.shadeShare) : '',
+    ground: design.ground,
+    airGap: text(design.airGapMm),
+    lid: design.lidAboveRimMm !== null,
+    lidAboveRim: design.lidAboveRimMm === null ? text(400) : text(design.lidAboveRimMm),
+  };
+}

@@ -1,0 +1,41 @@
+import { dayOf, footprintOf, occupancyOf, type Footprint, type Occupancy } from '@kauri/core';
+import type { Place } from '@kauri/core/contract';
+import { computed } from 'vue';
+import { useLots, type ShownLot } from '../../parts/useLots';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+
+/** A place with what stands in it at the ribbon's date. */
+export interface ShownPlace {
+  place: Place;
+  footprint: Footprint;
+  occupancy: Occupancy;
+  lots: ShownLot[];
+}
+
+/** Whether a lot takes up room at the date looked at. */
+export function takesRoom({ view, row }: ShownLot, day: number): boolean {
+  const { status } = view.standing;
+  return status !== 'lifted' && status !== 'ended' && dayOf(row.stage.startedOn) <= day;
+}
+
+export function usePlaces() {
+  const nursery = useNursery();
+  const season = useSeason();
+  const { lots } = useLots();
+  const places = computed<ShownPlace[]>(() =>
+    nursery.catalogue!.places.map((place) => {
+      const here = lots.value.filter(
+        (lot) => lot.row.stage.placeId === place.id && takesRoom(lot, season.view),
+      );
+      const occupants = here.map(({ row }) => ({ lotId: row.id, stage: row.stage }));
+      return {
+        place,
+        footprint: footprintOf(place.place),
+        occupancy: occupancyOf(place, occupants, nursery.lookup),
+        lots: here,
+      };
+    }),
+  );
+  return { places };
+}

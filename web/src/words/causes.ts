@@ -1,0 +1,26 @@
+import type { Account, OutCause } from '@kauri/core';
+
+const words: Record<OutCause, string> = {
+  'not-emerged': 'did not come up',
+  died: 'died, cause not known',
+  drought: 'drought',
+  rot: 'rot',
+  browsed: 'browsed',
+  frost: 'frost',
+  culled: 'culled',
+  sampled: 'pulled to look at roots',
+  given: 'given away',
+  sold: 'sold',
+  lost: 'lost or stolen',
+};
+
+/** How a seed or tree went out, in a grower's words. */
+export function causeWords(cause: OutCause): string {
+  return words[cause];
+}
+
+/** An account of the ledger in words. */
+export function accountWords(account: Account): string {
+  if (account.startsWith('out:')) return causeWords(account.slice(4) as OutCause);
+  return account === 'sown' ? 'in the ground' : account === 'seed' ? 'seed in hand' : account;
+}
