@@ -80,9 +80,10 @@ const rules = {
     return { when: when === 'watch' ? 'weeks' : when, by: bestBefore, figures: { from, until } };
   },
 
-  'second-season': ({ facts, forecast, latitudeDeg }: Situation): Finding => {
+  'second-season': ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
     const up = forecast.emergence.seen;
-    if (up === null || facts.home.kind !== 'container') return null;
+    // A lot already to be moved now is not asked for twice.
+    if (up === null || facts.home.kind !== 'container' || standing.decision.kind === 'move-now') return null;
     const winter = autumnStart(latitudeDeg, forecast.state.day);
     const seasons = winter <= up ? 0 : 1 + Math.floor((winter - up) / 366);
     if (seasons === 0) return null;

@@ -14,9 +14,9 @@ export function several(value: number, one: string, many = `${one}s`): string {
   return `${count(value)} ${value === 1 ? one : many}`;
 }
 
-/** A chance as a grower says it: "1 in 10", "9 in 10". */
+/** A chance as a grower says it, before "forecasts": "1 of 10", "9 of 10". */
 export function odds(chance: number): string {
-  if (chance < 0.05) return 'fewer than 1 in 20';
+  if (chance < 0.05) return 'fewer than 1 of 20';
   if (chance > 0.95) return 'nearly all';
-  return `${Math.max(1, Math.round(chance * 10))} in 10`;
+  return `${Math.max(1, Math.round(chance * 10))} of 10`;
 }

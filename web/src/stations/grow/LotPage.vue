@@ -98,7 +98,7 @@ const tabs = [
         :detail="words.detail"
         :urgent="standing.urgent"
       />
-      <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-80">
+      <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-96">
         <button
           v-for="act in acts"
           v-show="act.on"
@@ -109,10 +109,14 @@ const tabs = [
         >
           {{ act.words }} <span class="key" aria-hidden="true">{{ act.key }}</span>
         </button>
-        <button v-if="session.may('grower')" class="act" type="button" @click="open('edit')">Edit</button>
       </div>
     </div>
-    <p v-if="lot.row.note" class="text-muted mt-2">{{ lot.row.note }}</p>
+    <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
+      <span>{{ lot.row.note }}</span>
+      <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
+        Edit wanted height, leaf fall, note
+      </button>
+    </p>
 
     <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
       <GroundLineChart

@@ -75,7 +75,7 @@ const title = computed(() =>
       {{ title }} · air share {{ percent(facts.home.airShare) }}
     </figcaption>
     <svg
-      :viewBox="`0 0 ${W} 330`"
+      :viewBox="`0 0 ${W} ${Math.ceil(s.bottom) + 14}`"
       class="w-full max-w-64"
       role="img"
       :aria-label="`Section to scale: ${show(s.heightMm / 10, 'height')} above ground, ${show(s.depth, 'timber')} of medium below`"

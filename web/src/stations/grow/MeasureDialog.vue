@@ -111,7 +111,12 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog title="Measure" :subtitle="`${lot.row.code} · ${lot.species}`" @close="emit('close')">
+  <FormDialog
+    title="Measure"
+    :subtitle="`${lot.row.code} · ${lot.species}`"
+    :initial-focus="input"
+    @close="emit('close')"
+  >
     <div class="mb-3 flex flex-wrap gap-2" role="radiogroup" aria-label="What is measured">
       <label
         v-for="m in modes"
@@ -157,7 +162,7 @@ async function save() {
       <div class="flex flex-wrap items-baseline justify-between gap-2">
         <p class="text-lg">
           <b>{{ names[run.what] }} {{ run.mean }}</b>
-          <span class="text-muted">spread {{ run.sd }}, {{ run.margin }}</span>
+          <span class="text-muted ml-1">spread {{ run.sd }}, {{ run.margin }}</span>
         </p>
         <p v-if="run.enough" class="border-ink rounded border-2 px-2 font-bold" data-testid="enough">
           ✓ Enough

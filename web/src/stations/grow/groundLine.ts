@@ -84,7 +84,7 @@ export function groundLine(facts: LotFacts, forecast: LotForecast, standing: Sta
   }
   const highest = Math.max(0, ...height.map((p) => p.high), ...samples.map((s) => s.value + s.spread));
   const highLine = Math.max(0, ...lines.filter((l) => l.side === 'height').map((l) => l.value));
-  const deepest = container ? 1.3 : Math.max(0.3, ...fill.map((p) => p.high));
+  const deepest = container ? 1.3 : Math.max(0.25, ...fill.map((p) => p.high)) * 1.1;
   return {
     from: facts.sownOn,
     to: course.days[course.days.length - 1],

@@ -34,13 +34,20 @@ async function save() {
       <FormField v-model="draft.lifted" label="Lifted, good" inputmode="numeric" :fault="wrong('lifted')" />
       <FormField v-model="draft.culled" label="Culled" inputmode="numeric" :fault="wrong('culled')" />
     </div>
-    <p class="text-lg" aria-live="polite" data-testid="left">
-      <b>{{ Number.isNaN(left) ? '–' : count(Math.max(0, left)) }}</b> left standing of {{ count(standing) }}
-      <span v-if="left < 0" class="text-wrong font-bold">: {{ count(-left) }} more than stand</span>
-    </p>
-    <button class="quiet" type="button" @click="draft.lifted = String(Math.max(0, standing - (culled || 0)))">
-      All that stand
-    </button>
+    <div class="flex flex-wrap items-center justify-between gap-x-3">
+      <p class="text-lg" aria-live="polite" data-testid="left">
+        <b>{{ Number.isNaN(left) ? '–' : count(Math.max(0, left)) }}</b> left standing of
+        {{ count(standing) }}
+        <span v-if="left < 0" class="text-wrong font-bold">: {{ count(-left) }} more than stand</span>
+      </p>
+      <button
+        class="quiet"
+        type="button"
+        @click="draft.lifted = String(Math.max(0, standing - (culled || 0)))"
+      >
+        All that stand
+      </button>
+    </div>
     <EntryFields
       v-model:on="on"
       v-model:note="draft.note"

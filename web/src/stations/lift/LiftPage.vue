@@ -80,7 +80,7 @@ const liftSteps = computed(
           </thead>
           <tbody>
             <tr v-for="m in lifts" :key="m.id" class="border-rule border-t">
-              <td class="py-1">{{ dateWords(m.on) }}</td>
+              <td class="py-1 pr-3 whitespace-nowrap">{{ dateWords(m.on) }}</td>
               <td>{{ m.to === 'lifted' ? 'lifted' : m.to === 'out:culled' ? 'culled' : 'put back' }}</td>
               <td class="text-right">{{ count(m.count) }}</td>
               <td class="text-muted pl-4">{{ m.note }}</td>

@@ -74,8 +74,14 @@ const words = computed(
       >
         best before {{ shortDate(window.bestBefore, yearOf(view)) }}
       </text>
-      <text :x="x(window.from) + 6" y="43" font-size="13" fill="var(--ink)">
-        {{ window.openedBy === 'leaf fall seen' ? 'leaf fall seen' : 'chilled enough' }}
+      <text
+        :x="(x(window.from) + x(window.until)) / 2"
+        y="43"
+        font-size="13"
+        text-anchor="middle"
+        fill="var(--ink)"
+      >
+        opened by {{ window.openedBy }}
       </text>
       <path :d="`M${x(view)} 18V58`" stroke="var(--ink)" stroke-width="3" />
     </svg>

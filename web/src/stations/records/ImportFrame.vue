@@ -19,6 +19,12 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [file: File | null]; check: []; take: []; stop: [] }>();
 
 const taken = computed(() => props.report?.stored === true);
+const summary = computed(() => {
+  const { first, last, bad } = props.report!;
+  const days = first && last ? `, ${dateWords(first)} to ${dateWords(last)}` : '';
+  const lines = bad === 0 ? 'every line reads well' : `${several(bad, 'line')} left out`;
+  return `${taken.value ? 'taken' : 'can be taken'}${days}; ${lines}.`;
+});
 function picked(event: Event) {
   emit('choose', (event.target as HTMLInputElement).files?.[0] ?? null);
 }
@@ -58,10 +64,7 @@ function picked(event: Event) {
 
     <div v-if="report" class="mt-4" data-testid="report">
       <p class="text-lg">
-        <b>{{ several(report.good, one) }}</b> {{ taken ? 'taken' : 'can be taken' }}
-        <template v-if="report.first"
-          >, {{ dateWords(report.first) }} to {{ dateWords(report.last!) }}</template
-        >; {{ report.bad === 0 ? 'every line reads well' : `${several(report.bad, 'line')} left out` }}.
+        <b>{{ several(report.good, one) }}</b> {{ summary }}
       </p>
       <details v-if="report.issues.length" class="mt-2" open>
         <summary class="quiet list-none">What is wrong, by line</summary>

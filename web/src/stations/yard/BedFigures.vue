@@ -13,9 +13,9 @@ const rows = computed(() => {
     { name: 'Inside', value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}` },
     { name: 'Outside', value: `${show(g.outsideLengthMm, 'timber')} × ${show(g.outsideWidthMm, 'timber')}` },
     {
-      name: 'Boards by name, as they measure',
-      value: `${show(g.nominalHeightMm, 'timber')}, ${show(g.frameHeightMm, 'timber')}`,
-      aside: `${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than the name`,
+      name: 'Height of boards as they measure',
+      value: show(g.frameHeightMm, 'timber'),
+      aside: `${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
     },
     { name: 'Depth filled', value: show(g.looseDepthMm, 'timber') },
     {
@@ -38,11 +38,7 @@ const rows = computed(() => {
 
 <template>
   <dl class="text-[0.95rem]" data-testid="bed-figures">
-    <div
-      v-for="row in rows"
-      :key="row.name"
-      class="border-rule flex flex-wrap justify-between gap-x-3 border-b py-1"
-    >
+    <div v-for="row in rows" :key="row.name" class="border-rule flex justify-between gap-x-3 border-b py-1">
       <dt class="text-muted">{{ row.name }}</dt>
       <dd class="text-right">
         <b>{{ row.value }}</b>

@@ -22,7 +22,7 @@ const { show } = usePreferences();
           <span class="flex justify-between gap-2"
             ><b>{{ lot.row.code }}</b> <StatusMark :status="lot.view.standing.status"
           /></span>
-          <span class="text-muted block truncate text-[0.93rem]">
+          <span class="text-muted block text-[0.93rem]">
             {{ lot.species }}, {{ count(lot.view.standing.tally.standing) }} standing,
             {{
               lot.row.stage.areaM2 !== null

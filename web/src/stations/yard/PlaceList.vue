@@ -42,8 +42,8 @@ function step(by: number) {
             <span class="whitespace-nowrap">{{ roomWords(shown.occupancy, preferences) }}</span>
           </span>
           <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
-            <span>{{ sizeWords(shown.place.place, preferences) }}</span>
-            <span>{{ several(shown.lots.length, 'lot') }}</span>
+            <span class="truncate">{{ sizeWords(shown.place.place, preferences) }}</span>
+            <span class="whitespace-nowrap">{{ several(shown.lots.length, 'lot') }}</span>
           </span>
           <PlaceBar class="mt-1" :shown="shown" />
         </RouterLink>

@@ -41,8 +41,8 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
     >
       <PlaceList :places="places" :chosen-id="chosen?.place.id ?? null">
         <template v-if="may">
-          <RouterLink class="act" :to="{ query: { add: 'bed' } }">Add a bed</RouterLink>
-          <RouterLink class="act" :to="{ query: { add: 'bench' } }">Add a bench</RouterLink>
+          <RouterLink class="act" :to="{ query: { add: 'bed' } }">Add bed</RouterLink>
+          <RouterLink class="act" :to="{ query: { add: 'bench' } }">Add bench</RouterLink>
         </template>
       </PlaceList>
     </div>

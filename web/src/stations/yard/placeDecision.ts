@@ -44,7 +44,11 @@ export function placeDecision(
   }
   const full = room === 'full';
   return {
-    headline: full ? 'Full' : lots.length ? `Room left: ${room}` : 'Empty: all of it is free',
+    headline: full
+      ? 'Full'
+      : lots.length
+        ? `Room left: ${room.replace(' free', '')}`
+        : 'Empty: all of it is free',
     detail:
       (full
         ? 'Nothing more can be sown here until a lot moves out.'
