@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { sentenceOf } from './api/problem';
-import Shell from './shell/Shell.vue';
+import AppShell from './shell/AppShell.vue';
 import { useNursery } from './stores/nursery';
 import { usePreferences } from './stores/preferences';
 import { useSession } from './stores/session';
 
 const SignIn = defineAsyncComponent(() => import('./door/SignIn.vue'));
-const Setup = defineAsyncComponent(() => import('./door/Setup.vue'));
+const SetUpNursery = defineAsyncComponent(() => import('./door/SetUpNursery.vue'));
 
 usePreferences();
 const session = useSession();
@@ -37,13 +37,13 @@ onMounted(open);
     </div>
   </main>
   <p v-else-if="!ready" class="grid h-full place-items-center" role="status">Opening the yard …</p>
-  <Shell v-else-if="session.me && session.nurseryId" />
+  <AppShell v-else-if="session.me && session.nurseryId" />
   <main v-else-if="session.me" class="grid h-full place-items-center p-6">
     <div class="max-w-md">
       <p>You are signed in, but belong to no nursery yet. Ask its owner.</p>
       <button class="act mt-4" type="button" @click="session.signOut(false)">Sign out</button>
     </div>
   </main>
-  <Setup v-else-if="session.door?.needsSetup" @done="open" />
+  <SetUpNursery v-else-if="session.door?.needsSetup" @done="open" />
   <SignIn v-else @done="open" />
 </template>

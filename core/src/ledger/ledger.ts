@@ -65,7 +65,7 @@ export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity
   const held = balancesAt(movements, day);
   const of = (account: Account) => held.get(account) ?? 0;
   const out = outCauses.reduce((total, cause) => total + of(`out:${cause}`), 0);
-  const seeds = -of('supply');
+  const seeds = 0 - of('supply');
   const inside = of('seed') + of('sown') + of('standing') + of('lifted') + out;
   return {
     seeds,

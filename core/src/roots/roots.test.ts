@@ -1,0 +1,100 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { recompute } from '../working/working';
+import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootFill } from './rootFill';
+import { drawVigours, plugScores, SCORE_FILL, vigourPosterior } from './vigour';
+
+const base = { initialMl: 1.5, cellMl: 150, ratePerDd: 0.0068, linearAtMl: 60, vigour: 1 };
+const warmth = fc.array(fc.double({ min: 0, max: 18, noNaN: true }), { minLength: 1, maxLength: 300 });
+
+describe('root fill', () => {
+  it('rises day by day and never passes the fullest', () => {
+    fc.assert(
+      fc.property(
+        warmth,
+        fc.double({ min: 0.3, max: 3, noNaN: true }),
+        fc.integer({ min: 30, max: 3000 }),
+        (days, vigour, cellMl) => {
+          const { fill, daysToReady, daysToBound } = rootFill({ ...base, vigour, cellMl }, days).value;
+          let before = base.initialMl / cellMl;
+          for (const f of fill) {
+            expect(f).toBeGreaterThanOrEqual(before);
+            expect(f).toBeLessThanOrEqual(FULLEST_FILL + 1e-9);
+            before = f;
+          }
+          if (daysToReady !== null) expect(fill[daysToReady - 1]).toBeGreaterThanOrEqual(READY_FILL);
+          if (daysToBound !== null) {
+            expect(fill[daysToBound - 1]).toBeGreaterThanOrEqual(BOUND_FILL);
+            expect(daysToReady).toBeLessThanOrEqual(daysToBound);
+          }
+        },
+      ),
+    );
+  });
+  it('comes sooner with vigour and later in a larger cell', () => {
+    const days = new Array<number>(400).fill(9);
+    const ready = (p: Partial<typeof base>) => rootFill({ ...base, ...p }, days).value.daysToReady!;
+    expect(ready({ vigour: 1.3 })).toBeLessThan(ready({}));
+    expect(ready({ cellMl: 350 })).toBeGreaterThan(ready({}));
+  });
+  it('does not grow on days without warmth', () => {
+    const { fill } = rootFill(base, [0, 0, 0]).value;
+    expect([...fill]).toEqual([0.01, 0.01, 0.01]);
+  });
+  it('shows a last day that anyone can do again', () => {
+    const { working, value } = rootFill(base, new Array<number>(90).fill(8));
+    for (const step of working)
+      if (step.expression) expect(recompute(step.expression)).toBeCloseTo(step.result as number, 4);
+    expect(working.at(-1)!.result).toBe(value.last);
+  });
+  it('needs every figure above 0', () => {
+    for (const key of ['initialMl', 'cellMl', 'ratePerDd', 'linearAtMl', 'vigour'] as const) {
+      expect(() => rootFill({ ...base, [key]: 0 }, [1])).toThrow(RangeError);
+      expect(() => rootFill({ ...base, [key]: NaN }, [1])).toThrow(RangeError);
+    }
+  });
+});
+
+describe('vigour from pulled plugs', () => {
+  const days = new Array<number>(180).fill(9);
+  const { vigour: _, ...parameters } = base;
+  const scoreAt = (vigour: number, day: number) => {
+    const { fill } = rootFill({ ...base, vigour }, days.slice(0, day + 1)).value;
+    const at = fill[day];
+    return SCORE_FILL.reduce(
+      (best, f, score) => (Math.abs(f - at) < Math.abs(SCORE_FILL[best] - at) ? score : best),
+      0,
+    );
+  };
+  it('is the starting value before any is pulled', () => {
+    const p = vigourPosterior(parameters, days, []);
+    expect(p.startingShare).toBeGreaterThan(0.98);
+    expect(p.mean).toBeCloseTo(Math.exp(0.35 ** 2 / 2), 2);
+  });
+  it.each([0.7, 1, 1.4])('finds a lot of vigour %f', (truth) => {
+    const pulls = [70, 90, 110].map((dayIndex) => ({
+      dayIndex,
+      scores: [scoreAt(truth, dayIndex), scoreAt(truth, dayIndex)],
+    }));
+    const p = vigourPosterior(parameters, days, pulls);
+    expect(Math.abs(p.mean - truth)).toBeLessThan(0.15);
+    expect(p.startingShare).toBeLessThan(0.5);
+  });
+  it('falls with looser plugs and rises with tighter ones', () => {
+    const mean = (score: number) =>
+      vigourPosterior(parameters, days, [{ dayIndex: 90, scores: [score, score, score] }]).mean;
+    for (let score = 1; score < plugScores.length; score++)
+      expect(mean(score)).toBeGreaterThan(mean(score - 1));
+  });
+  it('is drawn from low to high, around its mean', () => {
+    const p = vigourPosterior(parameters, days, [{ dayIndex: 90, scores: [2, 2, 3] }]);
+    const draws = drawVigours(p, 40);
+    expect([...draws]).toEqual([...draws].sort((a, b) => a - b));
+    expect(draws.reduce((a, b) => a + b, 0) / 40).toBeCloseTo(p.mean, 1);
+  });
+  it('takes no notice of pulls before it came up', () => {
+    expect(vigourPosterior(parameters, days, [{ dayIndex: -3, scores: [4] }]).mean).toBe(
+      vigourPosterior(parameters, days, []).mean,
+    );
+  });
+});
