@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import type { Server as HttpServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
-import { plainDateAt } from '@kauri/core';
+import { dayOf, plainDateAt } from '@kauri/core';
 import type { Door } from '@kauri/core/contract';
 import pino from 'pino';
 import { openPool } from './db/tenant';
@@ -29,6 +29,15 @@ export interface RunningServer {
   stop: () => Promise<void>;
 }
 
+/** @throws Error when the date that is to be today does not exist */
+function mustBeDay(text: string): void {
+  try {
+    dayOf(text);
+  } catch (error) {
+    throw new Error(`KAURI_TODAY: ${(error as Error).message}`);
+  }
+}
+
 /**
  * Brings the database up to date, loads the demo if asked, and answers HTTP.
  * @throws Error with code EADDRINUSE when the port is taken
@@ -41,7 +50,7 @@ export async function startServer({
   demo,
   logLevel = 'warn',
 }: StartOptions): Promise<RunningServer> {
-  if (fixed && !/^\d{4}-\d{2}-\d{2}$/.test(fixed)) throw new Error('KAURI_TODAY is written YYYY-MM-DD.');
+  if (fixed) mustBeDay(fixed);
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const pool = openPool(await prepareDatabase(databaseUrl, migrations));

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { isTimeZone } from '../calendar/day';
 import { Id, Name, numberBetween, RoleName } from './basics';
 
-const Email = z.email('This is not an e-mail address.').trim().toLowerCase().max(200);
+const Email = z.string().trim().toLowerCase().max(200).pipe(z.email('This is not an e-mail address.'));
 const Password = z
   .string()
   .min(10, 'A password has at least 10 characters.')

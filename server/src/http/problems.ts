@@ -43,7 +43,16 @@ export function toProblem(error: unknown, requestId: string): Problem {
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
   if (error instanceof ZodError) {
-    const fields = error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
+    const fields = error.issues.map((issue) => {
+      const path = issue.path.join('.');
+      // A wrong type has no sentence of its own; the others are written in the contract.
+      return {
+        path,
+        message: issue.message.endsWith('.')
+          ? issue.message
+          : `${path || 'What was sent'}: ${issue.message}.`,
+      };
+    });
     return new Refusal(422, 'invalid', fields[0]?.message ?? 'Something typed cannot be used.', { fields });
   }
   if (error instanceof RangeError) return new Refusal(422, 'invalid', error.message);

@@ -1,6 +1,7 @@
+import { parse, CsvError } from 'csv-parse';
 import type { Request, Response } from 'express';
 import Papa from 'papaparse';
-import { Transform } from 'node:stream';
+import { pipeline, Readable } from 'node:stream';
 import { Refusal } from './problems';
 
 const MOST_BYTES = 40 * 1024 * 1024;
@@ -20,38 +21,74 @@ export async function* tableLines(req: Request, res: Response): AsyncGenerator<T
   const size = Number(req.headers['content-length'] ?? 0);
   if (size > MOST_BYTES) throw tooLarge();
   res.status(200).type('application/x-ndjson');
-  let bytes = 0;
-  const guard = new Transform({
-    transform(chunk: Buffer, _encoding, next) {
-      bytes += chunk.length;
-      if (bytes > MOST_BYTES) return next(tooLarge());
-      if (chunk.includes(0))
-        return next(
-          new Refusal(
-            422,
-            'not-text',
-            'This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.',
-          ),
-        );
-      next(null, chunk);
-    },
+  const meter = { bytes: 0 };
+  const chunks = textChunks(req, meter);
+  const head = await chunks.next();
+  if (head.done) throw emptyTable();
+  const parser = parse({
+    delimiter: delimiterOf(head.value),
+    bom: true,
+    info: true,
+    relax_column_count: true,
+    relax_quotes: true,
+    skip_records_with_empty_values: true,
   });
-  const parser = Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: 'greedy' });
-  req.on('aborted', () => guard.destroy(gone()));
-  guard.on('error', (error) => parser.destroy(error));
-  req.pipe(guard).pipe(parser);
-  let line = 0;
-  for await (const cells of parser as AsyncIterable<string[]>) {
-    line++;
-    if (line === 1) continue;
-    yield { line, cells };
-    if (line % PROGRESS_EVERY === 0) {
-      stopIfGone(res);
-      res.write(`${JSON.stringify({ progress: size ? Math.min(0.9, (0.9 * bytes) / size) : 0 })}\n`);
+  pipeline(Readable.from(startingWith(head.value, chunks)), parser, () => undefined);
+  let count = 0;
+  try {
+    for await (const { record, info } of parser as AsyncIterable<{
+      record: string[];
+      info: { lines: number };
+    }>) {
+      count++;
+      if (count === 1) continue;
+      yield { line: info.lines, cells: record };
+      if (count % PROGRESS_EVERY === 0) {
+        stopIfGone(res);
+        res.write(`${JSON.stringify({ progress: size ? Math.min(0.9, (0.9 * meter.bytes) / size) : 0 })}\n`);
+      }
     }
+  } catch (error) {
+    if (error instanceof CsvError)
+      throw new Refusal(
+        422,
+        'not-a-table',
+        `The table could not be read: ${error.message}. Nothing was taken.`,
+      );
+    throw error;
   }
-  if (line < 2)
-    throw new Refusal(422, 'empty-table', 'The table has no lines below its header. Nothing was taken.');
+  if (count < 2) throw emptyTable();
+}
+
+/** The text of an upload as it arrives, counted. */
+async function* textChunks(req: Request, meter: { bytes: number }): AsyncGenerator<string> {
+  const decoder = new TextDecoder();
+  try {
+    for await (const chunk of req as AsyncIterable<Buffer>) {
+      meter.bytes += chunk.length;
+      if (meter.bytes > MOST_BYTES) throw tooLarge();
+      if (chunk.includes(0)) {
+        throw new Refusal(
+          422,
+          'not-text',
+          'This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.',
+        );
+      }
+      yield decoder.decode(chunk, { stream: true });
+    }
+  } catch (error) {
+    throw error instanceof Refusal ? error : gone();
+  }
+}
+
+async function* startingWith(first: string, rest: AsyncGenerator<string>): AsyncGenerator<string> {
+  yield first;
+  yield* rest;
+}
+
+/** What parts the cells, told from the head of the table: a decimal comma is not taken for one. */
+function delimiterOf(head: string): string {
+  return Papa.parse(head.slice(0, 20_000), { preview: 20 }).meta.delimiter || ',';
 }
 
 /** Throws when the caller has closed the connection, so that the transaction rolls back. */
@@ -61,6 +98,10 @@ export function stopIfGone(res: Response): void {
 
 function gone(): Refusal {
   return new Refusal(400, 'cancelled', 'The import was cancelled. Nothing was taken.');
+}
+
+function emptyTable(): Refusal {
+  return new Refusal(422, 'empty-table', 'The table has no lines below its header. Nothing was taken.');
 }
 
 function tooLarge(): Refusal {

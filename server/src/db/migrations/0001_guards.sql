@@ -36,7 +36,8 @@ create policy own_nursery on nursery
 -- The ledger: balances follow movements, one lot at a time, and the check on balance refuses a fall below zero.
 create function keep_balance() returns trigger language plpgsql security definer set search_path = public, pg_temp as $$
 begin
-  perform 1 from lot where nursery_id = new.nursery_id and id = new.lot_id for update;
+  -- Not FOR UPDATE: the movement's own foreign key holds the lot's key, and two writers would wait on each other.
+  perform 1 from lot where nursery_id = new.nursery_id and id = new.lot_id for no key update;
   if new.from_account <> 'supply' then
     update balance set held = held - new.count
       where nursery_id = new.nursery_id and lot_id = new.lot_id and account = new.from_account;

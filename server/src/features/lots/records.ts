@@ -15,7 +15,7 @@ export async function lockLot(work: Work, lotId: string): Promise<LotRow> {
     .select({ id: lot.id })
     .from(lot)
     .where(and(eq(lot.nurseryId, work.nurseryId), eq(lot.id, lotId)))
-    .for('update');
+    .for('no key update');
   const row = await lotRow(work.tx, work.nurseryId, lotId);
   if (!row) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
   return row;
