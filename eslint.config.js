@@ -8,9 +8,18 @@ function neverFrom(patterns, message) {
 }
 
 const noClock = [
-  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'The core has no clock: take the date as an argument.' },
-  { selector: "CallExpression[callee.name='Date']", message: 'The core has no clock: take the date as an argument.' },
-  { selector: "MemberExpression[object.name='Temporal'][property.name='Now']", message: 'The core has no clock.' },
+  {
+    selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+    message: 'The core has no clock: take the date as an argument.',
+  },
+  {
+    selector: "CallExpression[callee.name='Date']",
+    message: 'The core has no clock: take the date as an argument.',
+  },
+  {
+    selector: "MemberExpression[object.name='Temporal'][property.name='Now']",
+    message: 'The core has no clock.',
+  },
 ];
 const noUnseeded = [
   { object: 'Math', property: 'random', message: 'Use a seeded source: seededRandom(seed).' },
@@ -21,7 +30,15 @@ const noUnseeded = [
 ];
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', '.kauri/**', 'test-results/**', 'server/src/db/migrations/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.kauri/**',
+      'test-results/**',
+      'server/src/db/migrations/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
@@ -31,7 +48,10 @@ export default tseslint.config(
   {
     languageOptions: { globals: { ...globals.node, ...globals.browser } },
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', caughtErrorsIgnorePattern: '^_' },
+      ],
       '@typescript-eslint/no-explicit-any': 'error',
       'no-console': 'off',
       // Layout is the formatter's.
@@ -52,13 +72,36 @@ export default tseslint.config(
     ignores: ['**/*.test.ts'],
     rules: {
       ...neverFrom(
-        ['node:*', 'vue*', 'pinia', 'express*', 'pg', 'drizzle*', '@kauri/*', '**/web/**', '**/server/**', 'echarts*'],
+        [
+          'node:*',
+          'vue*',
+          'pinia',
+          'express*',
+          'pg',
+          'drizzle*',
+          '@kauri/*',
+          '**/web/**',
+          '**/server/**',
+          'echarts*',
+        ],
         'The core runs anywhere, and knows neither interface nor server.',
       ),
       'no-restricted-syntax': ['error', ...noClock],
       'no-restricted-properties': ['error', ...noUnseeded],
     },
   },
-  { files: ['server/**/*.ts'], rules: neverFrom(['vue*', 'pinia', '**/web/**', '@kauri/web*'], 'The server knows nothing of the interface.') },
-  { files: ['web/**/*.{ts,vue}'], rules: neverFrom(['express*', 'pg', 'drizzle*', '**/server/**', '@kauri/server*', 'node:*'], 'The interface knows the contract, not the server.') },
+  {
+    files: ['server/**/*.ts'],
+    rules: neverFrom(
+      ['vue*', 'pinia', '**/web/**', '@kauri/web*'],
+      'The server knows nothing of the interface.',
+    ),
+  },
+  {
+    files: ['web/**/*.{ts,vue}'],
+    rules: neverFrom(
+      ['express*', 'pg', 'drizzle*', '**/server/**', '@kauri/server*', 'node:*'],
+      'The interface knows the contract, not the server.',
+    ),
+  },
 );

@@ -9,9 +9,12 @@ import { fail, run, step } from './lib/steps.mjs';
 /*
  * npm test              formatting, lint, types, unit, database and browser tests, in a throwaway database
  * npm test -- core      only suites whose name begins so: format, lint, types, core, server, e2e
+ * npm test -- e2e -g RE only browser tests whose title matches
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
-const wanted = process.argv.slice(2);
+const [...wanted] = process.argv.slice(2);
+const grepAt = wanted.indexOf('-g');
+const grep = grepAt < 0 ? [] : wanted.splice(grepAt, 2);
 const isWanted = (name) => wanted.length === 0 || wanted.some((w) => name.startsWith(w));
 
 let passed = 0;
@@ -36,7 +39,12 @@ async function suite(name, command, args, env, counts) {
   const report = join(folder, 'report.json');
   console.log(`\n${name}`);
   try {
-    await run(command, args(report), { cwd: root, show: true, ok: [0, 1], env: { ...process.env, ...env(report) } });
+    await run(command, args(report), {
+      cwd: root,
+      show: true,
+      ok: [0, 1],
+      env: { ...process.env, ...env(report) },
+    });
     const { good, bad } = counts(JSON.parse(readFileSync(report, 'utf8')));
     passed += good;
     // A suite that ran nothing has not passed.
@@ -61,7 +69,9 @@ const vitest = (project) => (report) => [
 const vitestCounts = (r) => ({
   good: r.numPassedTests,
   // A file that could not be loaded fails without a failed test.
-  bad: r.numFailedTests + r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
+  bad:
+    r.numFailedTests +
+    r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
 });
 const playwrightCounts = ({ stats, errors }) => ({
   good: stats.expected,
@@ -79,15 +89,20 @@ async function main() {
     const cluster = await step('Throwaway database on 127.0.0.1', () => openThrowaway(bin));
     let stopping = null;
     const stop = () => (stopping ??= cluster.stop());
-    for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().then(() => process.exit(130)));
+    for (const signal of ['SIGINT', 'SIGTERM'])
+      process.on(signal, () => void stop().then(() => process.exit(130)));
     try {
       const database = { KAURI_TEST_DATABASE: cluster.url('postgres') };
       await suite('server', 'npx', vitest('server'), () => database, vitestCounts);
       if (isWanted('e2e')) {
         const chromium = await step('Chromium', ensureChromium);
         await step('Interface and server', ensureBuilt);
-        const env = (report) => ({ ...database, KAURI_CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: report });
-        await suite('e2e', 'npx', () => ['playwright', 'test', '-c', 'e2e'], env, playwrightCounts);
+        const env = (report) => ({
+          ...database,
+          KAURI_CHROMIUM: chromium,
+          PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+        });
+        await suite('e2e', 'npx', () => ['playwright', 'test', '-c', 'e2e', ...grep], env, playwrightCounts);
       }
     } finally {
       await stop();

@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 async function read(caller: Caller) {
-  const { memberships } = await caller.ok('me');
+  const { memberships } = (await caller.ok('me'))!;
   const params = { nursery: memberships[0].nurseryId };
   const [catalogue, { lots }, { evidence }, weather] = await Promise.all([
     caller.ok('catalogue', { params }),

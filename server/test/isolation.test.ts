@@ -145,7 +145,7 @@ describe('rows of two nurseries, over HTTP', () => {
     nahuel = await server.signIn('nahuel@piedraclara.example');
   });
   it('are seen by their own people only', async () => {
-    expect((await nahuel.ok('me')).memberships.map((m) => m.nurseryName)).toEqual(['Vivero Piedra Clara']);
+    expect((await nahuel.ok('me'))!.memberships.map((m) => m.nurseryName)).toEqual(['Vivero Piedra Clara']);
     for (const name of [
       'catalogue',
       'lots',

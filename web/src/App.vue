@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { defineAsyncComponent, onMounted, ref } from 'vue';
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { sentenceOf } from './api/problem';
 import AppShell from './shell/AppShell.vue';
 import { useNursery } from './stores/nursery';
@@ -14,18 +14,25 @@ const session = useSession();
 const nursery = useNursery();
 const trouble = ref<string | null>(null);
 const ready = ref(false);
+/** Signed in, but the nursery's rows are still on their way. */
+const opening = computed(() => session.nurseryId !== null && nursery.catalogue === null);
 
 async function open() {
   trouble.value = null;
   try {
-    if (!session.me) await session.open();
-    if (session.nurseryId) await nursery.load();
+    if (!session.me && !session.door) await session.open();
+    if (session.nurseryId && !nursery.catalogue) await nursery.load();
     ready.value = true;
   } catch (error) {
     trouble.value = sentenceOf(error);
   }
 }
 onMounted(open);
+// Somebody has come in by the door.
+watch(
+  () => session.nurseryId,
+  () => ready.value && open(),
+);
 </script>
 
 <template>
@@ -36,7 +43,7 @@ onMounted(open);
       <button class="act-main mt-4" type="button" @click="open">Try again</button>
     </div>
   </main>
-  <p v-else-if="!ready" class="grid h-full place-items-center" role="status">Opening the yard …</p>
+  <p v-else-if="!ready || opening" class="grid h-full place-items-center" role="status">Opening the yard …</p>
   <AppShell v-else-if="session.me && session.nurseryId" />
   <main v-else-if="session.me" class="grid h-full place-items-center p-6">
     <div class="max-w-md">
@@ -44,6 +51,6 @@ onMounted(open);
       <button class="act mt-4" type="button" @click="session.signOut(false)">Sign out</button>
     </div>
   </main>
-  <SetUpNursery v-else-if="session.door?.needsSetup" @done="open" />
-  <SignIn v-else @done="open" />
+  <SetUpNursery v-else-if="session.door?.needsSetup" />
+  <SignIn v-else />
 </template>

@@ -81,7 +81,9 @@ export const routes = {
   }),
   signOut: route('signOut', 'signed-in', 'Sign out of this browser'),
   signOutEverywhere: route('signOutEverywhere', 'signed-in', 'Sign out of every browser'),
-  me: route('me', 'signed-in', 'Who is signed in, and where they belong', { answer: people.Me }),
+  me: route('me', 'anyone', 'Who is signed in, and where they belong; null if nobody is', {
+    answer: people.Me.nullable(),
+  }),
 
   catalogue: route('catalogue', 'visitor', 'The nursery, its places, species, containers and media', {
     params: inNursery,

@@ -34,8 +34,8 @@ export function guessStationColumns(
     }
     return -1;
   };
-  const tMin = find(/t.?min|min.*t|lowest|\blow\b|night|^mn/, /min/);
-  const tMax = find(/t.?max|max.*t|highest|\bhigh\b|^mx/, /max/);
+  const tMin = find(/t.?min|min.*t|lowest|\blow?\b|night|^mn/, /min/);
+  const tMax = find(/t.?max|max.*t|highest|\bhi(gh)?\b|^mx/, /max/);
   const rain = find(/rain|precip|prcp|^rr$|lluvia/);
   const date = find(/date|fecha|^day$|datum|time/);
   const samples = date >= 0 ? rows.map((row) => row[date] ?? '') : [];

@@ -64,7 +64,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
     if (response.ok) return response;
     const problem = (await response.json().catch(() => null)) as Problem | null;
     if (problem === null) throw new OfflineError();
-    if (problem.type === '/problems/signed-out' && signInAgain && name !== 'me' && !again) {
+    if (problem.type === '/problems/signed-out' && signInAgain && !again) {
       await signInAgain();
       continue;
     }

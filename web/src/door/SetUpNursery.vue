@@ -7,7 +7,6 @@ import FormField from '../parts/FormField.vue';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 
-const emit = defineEmits<{ done: [] }>();
 const session = useSession();
 const ids = { nursery: newId(), person: newId() };
 const form = reactive({
@@ -46,7 +45,6 @@ async function save() {
       },
     });
     session.take(me);
-    emit('done');
   } catch (error) {
     fault.value = error;
   } finally {

@@ -4,7 +4,6 @@ import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 import SignInForm from './SignInForm.vue';
 
-const emit = defineEmits<{ done: [] }>();
 const session = useSession();
 const form = useTemplateRef('form');
 </script>
@@ -13,7 +12,7 @@ const form = useTemplateRef('form');
   <DoorFrame>
     <h1 class="mb-1 text-2xl">Sign in</h1>
     <p class="text-muted mb-4">Kauri keeps count of young trees, and says when each lot should move.</p>
-    <SignInForm ref="form" @done="emit('done')" />
+    <SignInForm ref="form" />
     <section
       v-if="session.door?.demoPeople.length"
       class="border-rule mt-6 border-t pt-4"

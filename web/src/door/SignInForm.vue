@@ -4,7 +4,6 @@ import { sentenceOf } from '../api/problem';
 import { useSession } from '../stores/session';
 
 const props = defineProps<{ email?: string }>();
-const emit = defineEmits<{ done: [] }>();
 const session = useSession();
 const email = ref(props.email ?? '');
 const password = ref('');
@@ -16,7 +15,6 @@ async function signIn(as?: { email: string; password: string }) {
   fault.value = null;
   try {
     await session.signIn(as?.email ?? email.value, as?.password ?? password.value);
-    emit('done');
   } catch (error) {
     fault.value = sentenceOf(error);
   } finally {

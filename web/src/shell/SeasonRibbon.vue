@@ -95,8 +95,11 @@ function step(event: KeyboardEvent) {
       class="hidden w-[5.25rem] shrink-0 flex-col justify-center gap-0.5 px-2 text-sm hover:underline md:flex"
     >
       <span class="font-bold">Season</span>
-      <span class="text-leaf">warmth</span>
-      <span class="text-water">chill, frost</span>
+      <span class="flex items-center gap-1"><i class="bg-leaf-mid size-3" aria-hidden="true" /> warmth</span>
+      <span class="flex items-center gap-1"><i class="bg-frost size-3" aria-hidden="true" /> chill</span>
+      <span class="flex items-center gap-1"
+        ><i class="bg-water mx-1 h-3 w-0.5" aria-hidden="true" /> frost</span
+      >
     </RouterLink>
     <div
       ref="strip"

@@ -1,22 +1,30 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
+import { onMounted, useTemplateRef } from 'vue';
 import SignInForm from '../door/SignInForm.vue';
 import { useSession } from '../stores/session';
 
+/*
+ * Stands over whatever is open, another sheet too. A dialog of the browser's own, beside the application's
+ * root: the sheet beneath neither takes its clicks for clicks outside itself nor closes.
+ */
 const session = useSession();
+const dialog = useTemplateRef('dialog');
+onMounted(() => dialog.value!.showModal());
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-50" @close="() => undefined">
-    <div class="fixed inset-0 bg-black/60" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center p-4">
-      <DialogPanel class="border-rule bg-paper text-ink w-full max-w-sm rounded-lg border p-6">
-        <DialogTitle as="h2" class="mb-1 text-xl">Sign in again</DialogTitle>
-        <p class="text-muted mb-4">
-          Your session has ended. What you typed is kept and will be saved once you are back.
-        </p>
-        <SignInForm :email="session.me?.person.email" />
-      </DialogPanel>
-    </div>
-  </Dialog>
+  <Teleport to="body">
+    <dialog
+      ref="dialog"
+      class="border-rule bg-paper text-ink m-auto w-full max-w-sm rounded-lg border p-6 backdrop:bg-black/60"
+      aria-labelledby="sign-in-again"
+      @cancel.prevent
+    >
+      <h2 id="sign-in-again" class="mb-1 text-xl">Sign in again</h2>
+      <p class="text-muted mb-4">
+        Your session has ended. What you typed is kept and will be saved once you are back.
+      </p>
+      <SignInForm :email="session.me?.person.email" />
+    </dialog>
+  </Teleport>
 </template>

@@ -3,7 +3,6 @@ import { mayAct, type Role } from '@kauri/core/contract/roles';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call, onSignedOut } from '../api/client';
-import { ProblemError } from '../api/problem';
 
 const LAST_NURSERY = 'kauri.nursery';
 
@@ -29,12 +28,9 @@ export const useSession = defineStore('session', () => {
 
   /** Asks the server who is signed in; loads what the sign-in page needs if nobody is. */
   async function open() {
-    try {
-      take(await call('me'));
-    } catch (error) {
-      if (!(error instanceof ProblemError) || error.kind !== 'signed-out') throw error;
-      door.value = await call('door');
-    }
+    const known = await call('me');
+    if (known) take(known);
+    else door.value = await call('door');
   }
 
   async function signIn(email: string, password: string) {

@@ -6,6 +6,7 @@ import {
   cookieFor,
   endAllSessions,
   endSession,
+  personOf,
   sessionCookie,
   startSession,
   type Person,
@@ -83,5 +84,8 @@ export const peopleHandlers: Pick<
     return { done: true };
   },
 
-  me: ({ server, person }) => membershipsOf(server, person!),
+  async me({ server, req }) {
+    const person = await personOf(server.pool, req);
+    return person && membershipsOf(server, person);
+  },
 };

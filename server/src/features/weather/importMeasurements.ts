@@ -56,6 +56,7 @@ export async function importMeasurements(
       stopIfGone(res);
       await storeSizes(work, { id: newId(), note: '', ...sample });
     }
+    stopIfGone(res);
     await note(work, 'import measurements', columns.id, null, {
       good: tally.good,
       bad: tally.bad,

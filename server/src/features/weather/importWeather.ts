@@ -37,6 +37,7 @@ export async function importWeather(
   }
   if (!columns.check) {
     await storeDays(work, [...days.values()], () => stopIfGone(res));
+    stopIfGone(res);
     const report = tally.report([...days.keys()], true, false);
     await note(work, 'import weather', newId(), null, {
       good: report.good,

@@ -1,0 +1,173 @@
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import pg from 'pg';
+import type { RunningServer, StartOptions } from '../server/src/start';
+
+export { expect };
+export const TODAY = '2026-11-24';
+export const DEMO_PASSWORD = 'grow-young-trees';
+
+type Start = (options: StartOptions) => Promise<RunningServer>;
+const built = new URL('../server/dist/start.js', import.meta.url).href;
+const adminUrl = process.env.KAURI_TEST_DATABASE;
+let counter = 0;
+
+/** A server on a database of its own, which can be stopped and started again at the same address. */
+export interface Kauri {
+  url: string;
+  database: pg.Pool;
+  stop: () => Promise<void>;
+  startAgain: () => Promise<void>;
+}
+
+async function open(demo: boolean): Promise<Kauri & { close: () => Promise<void> }> {
+  if (!adminUrl) throw new Error('These tests need a PostgreSQL: run them with npm test -- e2e.');
+  const { startServer } = (await import(built)) as { startServer: Start };
+  const name = `kauri_e2e_${process.pid}_${++counter}`;
+  const admin = new pg.Client({ connectionString: adminUrl });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const url = new URL(adminUrl);
+  url.pathname = `/${name}`;
+  const options: StartOptions = {
+    databaseUrl: url.toString(),
+    port: 0,
+    demo,
+    today: TODAY,
+    logLevel: 'silent',
+  };
+  let server: RunningServer | null = await startServer(options);
+  const address = server.url;
+  const database = new pg.Pool({ connectionString: url.toString(), max: 2 });
+  database.on('error', () => undefined);
+  return {
+    url: address,
+    database,
+    stop: async () => {
+      await server?.stop();
+      server = null;
+    },
+    startAgain: async () => {
+      server ??= await startServer({ ...options, port: Number(new URL(address).port) });
+    },
+    close: async () => {
+      await server?.stop();
+      await database.end();
+      await admin.query(`drop database ${name} with (force)`);
+      await admin.end();
+    },
+  };
+}
+
+interface Fixtures {
+  /** An empty Kauri of this test alone. */
+  empty: Kauri;
+  /** A demo of this test alone, for tests that change it. */
+  own: Kauri;
+  /** Errors a test expects to see in the console; anything else fails it. */
+  expected: { faults: RegExp[] };
+  /** A browser at the demo, signed in as the grower. */
+  isla: Page;
+}
+
+export const test = base.extend<Fixtures & { watch: void }, { demo: Kauri }>({
+  demo: [
+    async ({}, use) => {
+      const kauri = await open(true);
+      await use(kauri);
+      await kauri.close();
+    },
+    { scope: 'worker' },
+  ],
+  empty: async ({}, use) => {
+    const kauri = await open(false);
+    await use(kauri);
+    await kauri.close();
+  },
+  own: async ({}, use) => {
+    const kauri = await open(true);
+    await use(kauri);
+    await kauri.close();
+  },
+  expected: [{ faults: [] }, { option: true }],
+  watch: [
+    async ({ context, expected }, use) => {
+      const faults: string[] = [];
+      const note = (text: string) => {
+        if (!expected.faults.some((pattern) => pattern.test(text))) faults.push(text);
+      };
+      context.on('console', (message) => message.type() === 'error' && note(message.text()));
+      context.on('weberror', (error) => note(String(error.error())));
+      await use();
+      expect(faults, 'errors in the browser, breaches of its policy among them').toEqual([]);
+    },
+    { auto: true },
+  ],
+  isla: async ({ demo, page }, use) => {
+    await signIn(page, demo, 'isla@withybeck.example');
+    await use(page);
+  },
+});
+
+/** Signs a browser in by the session cookie, without the sign-in page. */
+export async function signIn(
+  page: Page,
+  kauri: Kauri,
+  email: string,
+  password = DEMO_PASSWORD,
+): Promise<void> {
+  const answer = await page.request.post(`${kauri.url}/api/sign-in`, {
+    data: { email, password },
+    headers: { origin: kauri.url },
+  });
+  expect(answer.ok()).toBe(true);
+  await page.goto(kauri.url);
+  await expect(page.getByTestId('ribbon')).toBeVisible();
+}
+
+/** Opens a station by its name in the rail. */
+export async function station(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click();
+}
+
+/** Opens a lot's page from the list, and waits for its forecast. */
+export async function openLot(page: Page, code: string): Promise<void> {
+  await station(page, 'Grow');
+  await page.getByTestId('lots').getByText(code, { exact: true }).click();
+  await expect(page.getByRole('heading', { name: code, level: 1 })).toBeVisible();
+  await expect(page.getByTestId('ground-line')).toBeVisible();
+}
+
+/** The sheet that is open. */
+export function sheet(page: Page): Locator {
+  return page.getByRole('dialog');
+}
+
+/** Puts the ribbon on a date by its keys: weeks, then days. */
+export async function lookAt(page: Page, day: number): Promise<void> {
+  const ribbon = page.getByTestId('ribbon');
+  await ribbon.focus();
+  for (;;) {
+    const away = day - Number(await ribbon.getAttribute('aria-valuenow'));
+    if (away === 0) return;
+    const key = away > 0 ? 'ArrowRight' : 'ArrowLeft';
+    await page.keyboard.press(Math.abs(away) >= 7 ? `Shift+${key}` : key);
+  }
+}
+
+/** Daily weather as a station writes it, for some years up to today. */
+export function stationTable(years: number): string {
+  const lines = ['Rain in;Hi F;Day;Lo F'];
+  const end = Date.UTC(2026, 10, 23);
+  for (let i = Math.round(years * 365.25); i >= 0; i--) {
+    const date = new Date(end - i * 86_400_000);
+    const iso = date.toISOString().slice(0, 10);
+    const season = Math.cos((2 * Math.PI * (((date.getTime() / 86_400_000) % 365.25) - 204)) / 365.25);
+    const mean = 8.5 + 6.5 * season + 3 * Math.sin(i * 1.7) * Math.cos(i * 0.31);
+    const fahrenheit = (c: number) => ((c * 9) / 5 + 32).toFixed(1).replace('.', ',');
+    const rain = i % 3 ? '0' : '0,15';
+    lines.push(
+      `${rain};${fahrenheit(mean + 4)};${iso.split('-').reverse().join('/')};${fahrenheit(mean - 4)}`,
+    );
+  }
+  return lines.join('\n');
+}

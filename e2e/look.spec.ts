@@ -1,0 +1,155 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, openLot, sheet, signIn, station, test } from './kauri';
+
+/** No serious or critical fault, by axe's rules for WCAG 2 A and AA. */
+async function expectSound(page: Page, what: string) {
+  // Dialogs and menus fade nothing in; what is open is what is tested.
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa'])
+    .analyze();
+  const grave = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
+  expect(
+    grave.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`),
+    what,
+  ).toEqual([]);
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every main view is sound in the ${scheme} scheme`, async ({ page, demo }) => {
+    test.setTimeout(120_000);
+    await page.addInitScript((theme) => localStorage.setItem('kauri.theme', theme), scheme);
+    await page.goto(demo.url);
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expectSound(page, 'sign-in');
+    await signIn(page, demo, 'isla@withybeck.example');
+    await expect(page.getByText('Act now')).toBeVisible();
+    await expectSound(page, 'today');
+    await station(page, 'Yard');
+    await expect(page.getByTestId('plan')).toBeVisible();
+    await expectSound(page, 'a bed');
+    await page.getByTestId('places').getByText('Bench 1', { exact: true }).click();
+    await expectSound(page, 'a bench');
+    for (const add of ['Add bed', 'Add bench']) {
+      await page.getByRole('link', { name: add }).click();
+      await expect(sheet(page).getByLabel('Name', { exact: true })).toBeVisible();
+      await expectSound(page, add);
+      await page.keyboard.press('Escape');
+      await expect(sheet(page)).toHaveCount(0);
+    }
+    await openLot(page, '25-ALN-02');
+    await page.getByText('Show working').click();
+    await expectSound(page, 'a root-bound lot');
+    for (const key of ['c', 'm', 'r', 'l', 'x']) {
+      await page.keyboard.press(key);
+      await expect(sheet(page).getByRole('heading')).toBeVisible();
+      await expectSound(page, `sheet ${key}`);
+      await page.keyboard.press('Escape');
+      await expect(sheet(page)).toHaveCount(0);
+    }
+    await page.keyboard.press('n');
+    await expect(sheet(page).getByLabel('Species')).toBeVisible();
+    await expectSound(page, 'new lot');
+    await page.keyboard.press('Escape');
+    await station(page, 'Lift');
+    await expect(page.getByTestId('lots').first()).toBeVisible();
+    await expectSound(page, 'lift');
+    await page.getByRole('link', { name: /Season/ }).click();
+    await expectSound(page, 'records');
+    await page.keyboard.press('?');
+    await expect(sheet(page).getByRole('heading', { name: 'Keys' })).toBeVisible();
+    await expectSound(page, 'keys');
+  });
+}
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+  test('nothing runs out of the side, and a record is made with a thumb', async ({ isla: page }) => {
+    const fits = async (what: string) => {
+      const over = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(over, what).toBeLessThanOrEqual(0);
+    };
+    await fits('today');
+    await station(page, 'Grow');
+    await fits('list');
+    await page.getByTestId('lots').getByText('26-SOR-03', { exact: true }).click();
+    await expect(page.getByTestId('ground-line')).toBeVisible();
+    await fits('lot');
+    await page.getByRole('button', { name: /^Pull plugs/ }).click();
+    await fits('pull sheet');
+    const button = sheet(page).getByRole('button', { name: /2 holds/ });
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+    await button.click();
+    await expect(sheet(page).getByTestId('scores')).toContainText('2 holds');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'All lots' }).click();
+    await expect(page.getByTestId('lots')).toBeVisible();
+    await station(page, 'Yard');
+    await fits('yard');
+    await page.getByTestId('places').getByText('Bench 1', { exact: true }).click();
+    await fits('bench');
+    await station(page, 'Lift');
+    await fits('lift');
+  });
+});
+
+test('each main task is done by keyboard alone', async ({ page, own }) => {
+  test.setTimeout(90_000);
+  await signIn(page, own, 'isla@withybeck.example');
+  const focusOn = async (target: ReturnType<Page['getByRole']>) => {
+    for (let i = 0; i < 80; i++) {
+      if (await target.evaluate((el) => el === document.activeElement)) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error('The focus never came there.');
+  };
+  // Find a lot, go to it.
+  await page.keyboard.press('/');
+  await page.keyboard.type('sor-03');
+  await expect(page.getByRole('option').first()).toContainText('26-SOR-03');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  // Measure.
+  await page.keyboard.press('m');
+  await expect(page.getByLabel(/Height of plant 1/)).toBeFocused();
+  for (const value of ['30', '31', '32']) {
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await focusOn(sheet(page).getByRole('button', { name: 'Keep 3 plants' }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').getByText('3 plants of 26-SOR-03 measured.')).toBeVisible();
+  // Lift.
+  await page.keyboard.press('l');
+  await expect(sheet(page).getByLabel('Lifted, good')).toBeFocused();
+  await page.keyboard.type('5');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').getByText('5 trees of 26-SOR-03 lifted.')).toBeVisible();
+  // Add a bench.
+  await page.keyboard.press('2');
+  await focusOn(page.getByRole('link', { name: 'Add bench' }));
+  await page.keyboard.press('Enter');
+  await expect(sheet(page).getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('Bench 3');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bench 3', level: 1 })).toBeVisible();
+  // Walk the plan.
+  await focusOn(page.getByTestId('plan').getByRole('button', { name: /Bench 3/ }));
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('heading', { name: 'Bench 3', level: 1 })).toHaveCount(0);
+  // Sow.
+  await page.keyboard.press('n');
+  await expect(sheet(page).getByLabel('Species')).toBeFocused();
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).toHaveCount(0);
+  // The list, by its arrows.
+  await page.keyboard.press('3');
+  const first = page.getByTestId('lots').getByRole('link').first();
+  await focusOn(first);
+  const before = await page.getByRole('heading', { level: 1 }).innerText();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { level: 1 })).not.toHaveText(before);
+});

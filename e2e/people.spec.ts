@@ -1,0 +1,70 @@
+import { expect, openLot, sheet, signIn, station, test } from './kauri';
+
+test('the demo’s people sign in from the door, and out again', async ({ page, demo }) => {
+  await page.goto(demo.url);
+  await page.getByRole('button', { name: /Tam, crew/ }).click();
+  await expect(page.getByRole('button', { name: /Tam, crew/ })).toBeVisible();
+  await page.getByRole('button', { name: /Tam, crew/ }).click();
+  await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+});
+
+test.describe('a wrong password', () => {
+  test.use({ expected: { faults: [/401/] } });
+  test('is refused in a sentence, and what was typed stays', async ({ page, demo }) => {
+    await page.goto(demo.url);
+    await page.getByLabel('E-mail').fill('isla@withybeck.example');
+    await page.getByLabel('Password').fill('not the password');
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('alert')).toHaveText('The e-mail address or the password is not right.');
+    await expect(page.getByLabel('E-mail')).toHaveValue('isla@withybeck.example');
+  });
+});
+
+test('a visitor sees everything and is offered nothing to change', async ({ page, demo }) => {
+  await signIn(page, demo, 'wren@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await expect(
+    page.getByRole('button', { name: /Measure|Count|Lift|Pull|Write off|Take back|Edit/ }),
+  ).toHaveCount(0);
+  await expect(page.getByRole('link', { name: /New lot/ })).toHaveCount(0);
+  await page.keyboard.press('m');
+  await page.keyboard.press('n');
+  await expect(sheet(page)).toHaveCount(0);
+  await station(page, 'Yard');
+  await expect(page.getByRole('link', { name: /Add bed|Add bench|Edit|Sow here/ })).toHaveCount(0);
+});
+
+test('crew record, and are not offered to redesign', async ({ page, demo }) => {
+  await signIn(page, demo, 'tam@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await expect(page.getByRole('button', { name: /Measure/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /Edit wanted/ })).toHaveCount(0);
+  await station(page, 'Yard');
+  await expect(page.getByRole('link', { name: /Add bed/ })).toHaveCount(0);
+});
+
+test('the south has its seasons half a year on', async ({ page, demo }) => {
+  await signIn(page, demo, 'nahuel@piedraclara.example');
+  await expect(page.getByText('Vivero Piedra Clara')).toBeVisible();
+  await expect(page.getByTestId('ribbon')).toContainText('Jul');
+  await station(page, 'Grow');
+  await expect(page.getByTestId('lots')).not.toContainText('Sessile oak');
+  await station(page, 'Lift');
+  await expect(page.locator('main')).toContainText('No bed lot is dormant');
+});
+
+test('units and scheme switch, and stay', async ({ isla: page }) => {
+  await openLot(page, '26-SOR-03');
+  await expect(page.getByTestId('figures')).toContainText('cm');
+  await page.getByRole('button', { name: /Units: metric/ }).click();
+  await expect(page.getByTestId('figures')).toContainText('in (');
+  await page.getByRole('button', { name: 'Dark scheme' }).click();
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await expect(page.getByTestId('figures')).toContainText('in (');
+  await page.keyboard.press('m');
+  await page.keyboard.type('10');
+  await page.keyboard.press('Enter');
+  await expect(sheet(page)).toContainText('Height 10.0 in');
+});

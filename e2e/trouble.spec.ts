@@ -1,0 +1,163 @@
+import { expect, openLot, sheet, signIn, station, test } from './kauri';
+
+/* What goes wrong in a yard: lost sessions, a stopped server, two people at once, a reload half-way. */
+test.use({ expected: { faults: [/401/, /409/, /422/, /ERR_CONNECTION_REFUSED|Failed to load resource/] } });
+
+test('a session that ends in the middle of a form loses nothing', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('m');
+  for (const value of ['31', '33', '35']) {
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await own.database.query('delete from session');
+  await sheet(page).getByRole('button', { name: 'Keep 3 plants' }).click();
+  await expect(page.getByRole('heading', { name: 'Sign in again' })).toBeVisible();
+  await page.getByLabel('Password').fill('grow-young-trees');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('status').getByText('3 plants of 26-SOR-03 measured.')).toBeVisible();
+  const { rows } = await own.database.query(
+    `select count(*)::int as n from observation where "values" @> '{"heightsCm": [31, 33, 35]}'`,
+  );
+  expect(rows[0].n).toBe(1);
+});
+
+test('a server that is stopped and back is said plainly, and the retry is taken once', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('l');
+  await sheet(page).getByLabel('Lifted, good').fill('12');
+  await own.stop();
+  await sheet(page).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(sheet(page).getByRole('alert')).toContainText(
+    'server does not answer. What you typed is kept',
+  );
+  await expect(sheet(page).getByLabel('Lifted, good')).toHaveValue('12');
+  await own.startAgain();
+  await sheet(page).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(page.getByRole('status').getByText('12 trees of 26-SOR-03 lifted.')).toBeVisible();
+  const { rows } = await own.database.query(
+    "select count(*)::int as n from movement where to_account = 'lifted' and count = 12",
+  );
+  expect(rows[0].n).toBe(1);
+});
+
+test('an answer lost on the way is not written twice', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('l');
+  await sheet(page).getByLabel('Lifted, good').fill('17');
+  // The server takes it, but its answer never arrives.
+  await page.route('**/lifts', async (route) => {
+    await route.fetch();
+    await route.abort('connectionreset');
+  });
+  await sheet(page).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(sheet(page).getByRole('alert')).toContainText('does not answer');
+  await page.unroute('**/lifts');
+  // Even after a reload it is the same record.
+  await page.reload();
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('l');
+  await expect(sheet(page).getByLabel('Lifted, good')).toHaveValue('17');
+  await sheet(page).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(page.getByRole('status').getByText('17 trees of 26-SOR-03 lifted.')).toBeVisible();
+  const { rows } = await own.database.query(
+    "select count(*)::int as n from movement where to_account = 'lifted' and count = 17",
+  );
+  expect(rows[0].n).toBe(1);
+});
+
+test('a measure run goes on after a reload in the middle', async ({ page, own }) => {
+  await signIn(page, own, 'tam@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('m');
+  for (const value of ['31', '33']) {
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await page.reload();
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  await page.keyboard.press('m');
+  await expect(sheet(page)).toContainText('Height of plant 3');
+  await page.keyboard.press('Backspace');
+  await expect(sheet(page).getByLabel(/Height of plant 2/)).toHaveValue('33');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('abc');
+  await page.keyboard.press('Enter');
+  await expect(sheet(page)).toContainText('“abc” was not taken');
+});
+
+test('two tabs edit one lot: the later is shown the earlier before it saves over it', async ({
+  context,
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(other.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  for (const tab of [page, other]) await tab.getByRole('button', { name: /Edit wanted/ }).click();
+  await sheet(page).getByLabel('Height wanted').fill('28');
+  await sheet(other).getByLabel('Height wanted').fill('33');
+  await sheet(page).getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status').getByText('26-SOR-03 changed.')).toBeVisible();
+  await sheet(other).getByRole('button', { name: 'Save' }).click();
+  await expect(sheet(other).getByRole('alert')).toContainText('Someone changed this lot meanwhile');
+  await expect(sheet(other).getByTestId('theirs')).toContainText('28\u00a0cm');
+  await expect(sheet(other).getByLabel('Height wanted')).toHaveValue('33');
+  await sheet(other).getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(other.getByRole('status').getByText('26-SOR-03 changed.')).toBeVisible();
+});
+
+test('two people lift the same lot at once: only what stands is lifted', async ({ browser, page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  const context = await browser.newContext();
+  const tam = await context.newPage();
+  await signIn(tam, own, 'tam@withybeck.example');
+  for (const who of [page, tam]) {
+    await openLot(who, '26-SOR-03');
+    await who.keyboard.press('l');
+    await sheet(who).getByRole('button', { name: 'All that stand' }).click();
+  }
+  await sheet(page).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  await sheet(tam).getByRole('button', { name: 'Keep the lift' }).click();
+  await expect(sheet(tam).getByRole('alert')).toContainText(
+    'but 0 of 26-SOR-03 stand. Nothing was recorded.',
+  );
+  await context.close();
+});
+
+test('the back button goes back through what was looked at', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Yard');
+  await page.getByTestId('places').getByText('Bed 3', { exact: true }).click();
+  await openLot(page, '26-SOR-03');
+  await page.goBack();
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: 'Bed 3', level: 1 })).toBeVisible();
+  await page.goForward();
+  await page.goForward();
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+});
+
+test('names are shown as they were typed, never run', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Yard');
+  await page.getByRole('link', { name: 'Add bed' }).click();
+  const name = `<img src=x onerror=alert(1)>'; drop table lot;--`;
+  await sheet(page).getByLabel('Name', { exact: true }).fill(name);
+  await sheet(page).getByRole('button', { name: 'Add the bed' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+  await expect(page.locator('main img')).toHaveCount(0);
+  await page.getByRole('link', { name: 'Add bench' }).click();
+  await sheet(page).getByLabel('Name', { exact: true }).fill(name);
+  await sheet(page).getByRole('button', { name: 'Add the bench' }).click();
+  await expect(sheet(page).getByRole('alert')).toHaveText('There is already a place with that name.');
+});
