@@ -6,7 +6,12 @@ import type { Ref } from 'vue';
  * @param key names the form and what it is about
  */
 export function useDraft<T extends object>(key: string, initial: T): { draft: Ref<T>; clear: () => void } {
-  const draft = useSessionStorage<T>(`kauri.draft.${key}`, initial, { mergeDefaults: true, deep: true });
+  const draft = useSessionStorage<T>(`kauri.draft.${key}`, structuredClone(initial), {
+    mergeDefaults: true,
+    deep: true,
+    // A form may be gone in the very moment it is cleared.
+    flush: 'sync',
+  });
   return {
     draft,
     clear: () => {

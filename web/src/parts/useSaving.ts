@@ -12,7 +12,7 @@ import { fieldFault, ProblemError, sentenceOf } from '../api/problem';
 export function useSaving(key: string) {
   const busy = ref(false);
   const fault = ref<unknown>(null);
-  const id = useSessionStorage(`kauri.id.${key}`, newId());
+  const id = useSessionStorage(`kauri.id.${key}`, newId(), { flush: 'sync' });
   let lastBody = '';
 
   /** @returns the answer, or null when it was refused or is already under way */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import LotList from '../../parts/LotList.vue';
@@ -29,11 +29,16 @@ const next = computed(() =>
     ),
   ),
 );
+/** The lot opened at first stays open when it has left the list, lifted to the last tree. */
+const first = ref<string | null>(null);
+watch(
+  () => inWindow.value[0] ?? toMove.value[0],
+  (lot) => (first.value ??= lot?.row.id ?? null),
+  { immediate: true },
+);
 const chosen = computed(() => {
-  const id = route.params.lot as string;
-  return id
-    ? (lots.value.find((lot) => lot.row.id === id) ?? null)
-    : (inWindow.value[0] ?? toMove.value[0] ?? null);
+  const id = (route.params.lot as string) || first.value;
+  return lots.value.find((lot) => lot.row.id === id) ?? null;
 });
 watch(
   () => (route.name === 'lift' ? (chosen.value?.row.id ?? null) : undefined),
