@@ -3,7 +3,7 @@ import type { Account } from '@kauri/core';
 import type { Tx } from '../../db/tenant';
 
 /** One query for a page of lots: the lot, where it stands, what its accounts hold, its latest record. */
-export const LOT_ROWS = `
+const LOT_ROWS = `
   select l.id, l.code, l.species_id, l.sown_on, l.seed_state, l.target_height_cm, l.leaf_fall_on, l.note, l.version,
     s.id as stage_id, s.place_id, s.container_type_id, s.trays, s.density_per_m2, s.area_m2, s.started_on, s.ended_on,
     coalesce(b.held, '{}'::json) as held, o.last_on
@@ -14,6 +14,9 @@ export const LOT_ROWS = `
   left join lateral (select o.on_date as last_on from observation o
     where o.nursery_id = l.nursery_id and o.lot_id = l.id and o.struck_at is null order by o.on_date desc limit 1) o on true
   where l.nursery_id = $1`;
+
+/** Lots of a nursery after a code, by code: nursery, code, how many. */
+export const LOT_PAGE = `${LOT_ROWS} and l.code > $2 order by l.code limit $3`;
 
 interface Row {
   id: string;
@@ -80,7 +83,7 @@ export async function lotPage(
 ): Promise<{ lots: LotRow[]; next: string | null }> {
   const { rows } = await tx.$client.query<Row>({
     name: 'lot-page',
-    text: `${LOT_ROWS} and l.code > $2 order by l.code limit $3`,
+    text: LOT_PAGE,
     values: [nurseryId, after, limit + 1],
   });
   const lots = rows.slice(0, limit).map(toLotRow);

@@ -1,0 +1,83 @@
+import { gzipSync } from 'node:zlib';
+import { ensureDatabase } from '../lib/postgres.mjs';
+import { ms, quantile } from './measure.mjs';
+
+/** What the browser fetches before the first screen stands, and how long that takes on the demo. */
+export async function benchInterface(cluster, executablePath) {
+  const { chromium } = await import('@playwright/test');
+  const { startServer } = await import('../../server/dist/start.js');
+  await ensureDatabase(cluster, 'bench_demo');
+  const server = await startServer({
+    databaseUrl: cluster.url('bench_demo'),
+    port: 0,
+    demo: true,
+    today: '2026-11-24',
+    logLevel: 'silent',
+  });
+  const browser = await chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await context.request.post(`${server.url}/api/sign-in`, {
+      data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
+      headers: { origin: server.url },
+    });
+    const times = [];
+    const drags = [];
+    let bytes = 0;
+    for (let i = 0; i < 5; i++) {
+      const page = await context.newPage();
+      const scripts = [];
+      page.on('response', (response) => {
+        if (response.request().resourceType() === 'script' && !/worker/.test(response.url()))
+          scripts.push(response.body());
+      });
+      const started = performance.now();
+      await page.goto(server.url);
+      await page.getByText('Act now').waitFor();
+      times.push(performance.now() - started);
+      if (i === 0) bytes = (await Promise.all(scripts)).reduce((sum, body) => sum + gzipSync(body).length, 0);
+      // Frames while the ribbon is dragged on a lot's page.
+      if (i === 4) {
+        await page.goto(`${server.url}/grow`);
+        await page.getByTestId('ground-line').waitFor();
+        drags.push(...(await dragFrames(page)));
+      }
+      await page.close();
+    }
+    return [
+      ['JavaScript before the first screen, gzipped', `${(bytes / 1000).toFixed(0)} kB`, '', '', '≤ 150 kB'],
+      ['from opening the page to Today, demo', ms(quantile(times, 0.5)), '', '', ''],
+      ['time between frames while the ribbon is dragged, p50', ms(quantile(drags, 0.5)), '', '', ''],
+      ['time between frames while the ribbon is dragged, p95', ms(quantile(drags, 0.95)), '', '', ''],
+    ];
+  } finally {
+    await browser.close();
+    await server.stop();
+  }
+}
+
+async function dragFrames(page) {
+  const box = await page.getByTestId('ribbon').boundingBox();
+  await page.evaluate(() => {
+    window.frames_ = [];
+    let last = performance.now();
+    const tick = (now) => {
+      window.frames_.push(now - last);
+      last = now;
+      window.ticking_ = requestAnimationFrame(tick);
+    };
+    window.ticking_ = requestAnimationFrame(tick);
+  });
+  await page.mouse.move(box.x + box.width * 0.7, box.y + 60);
+  await page.mouse.down();
+  for (let i = 0; i < 120; i++)
+    await page.mouse.move(box.x + box.width * (0.7 - 0.4 * Math.sin(i / 19)), box.y + 60);
+  await page.mouse.up();
+  return page.evaluate(() => {
+    cancelAnimationFrame(window.ticking_);
+    return window.frames_.slice(1);
+  });
+}
