@@ -96,8 +96,8 @@ function runPast(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: Growt
 }
 
 /**
- * One weather year ahead, all draws. The hot loop of Kauri: the recursion of {@link rootStep} with its
- * divisions drawn together, one crossing to watch for at a time, nothing allocated.
+ * One weather year ahead, all draws. The hot loop of Kauri: the recursion of {@link rootStep}, four draws
+ * side by side, since each day's division waits for the day before but not for the other draws.
  */
 function runYear(
   facts: LotFacts,
@@ -109,64 +109,147 @@ function runYear(
   year: number,
 ): void {
   const { draws, keptDays } = runs;
-  const { rootRatePerDd, rootLinearAtMl: linear } = facts.species;
+  const { rootRatePerDd, rootLinearAtMl } = facts.species;
   const cellMl = cellMlOf(facts.home);
-  const boundMl = BOUND_FILL * cellMl;
-  const perRoom = 1 / (FULLEST_FILL * cellMl);
-  const first = year * draws;
   const days = warmth.years[year];
-  const root = past.rootMl.slice();
-  const rate = new Float64Array(draws);
-  const next = new Float64Array(draws);
-  const startsAt = new Float64Array(draws);
-  let lastStart = -1;
-  for (let d = 0; d < draws; d++) {
-    rate[d] = rootRatePerDd * linear * g.vigour[d];
-    next[d] =
-      runs.bound[first + d] < Infinity
-        ? Infinity
-        : runs.ready[first + d] < Infinity
-          ? boundMl
-          : READY_FILL * cellMl;
-    startsAt[d] = Math.max(0, emergence.days[first + d] - warmth.asOf - 1);
-    lastStart = Math.max(lastStart, startsAt[d]);
-  }
-  let kept = keptDays.findIndex((day) => day > warmth.asOf);
-  if (kept < 0) kept = keptDays.length;
-  let keepAt = kept < keptDays.length ? keptDays[kept] - warmth.asOf - 1 : -1;
-  const heat = cumulated(days);
-
-  let toCross = 0;
-  for (let d = 0; d < draws; d++) if (next[d] < Infinity) toCross++;
-
-  for (let t = 0; t < days.length; t++) {
-    if (toCross === 0 && keepAt < t) break;
-    const dd = days[t];
-    // A day too cold to grow leaves every root as it was.
-    for (let d = dd > 0 ? 0 : draws; d < draws; d++) {
-      if (t < lastStart && t < startsAt[d]) continue;
-      const r = root[d];
-      const room = 1 - r * perRoom;
-      if (room <= 0) continue;
-      const grown = r + (rate[d] * dd * r * room) / (linear + r);
-      root[d] = grown;
-      if (grown >= next[d]) {
-        const day = warmth.asOf + 1 + t;
-        if (next[d] < boundMl) runs.ready[first + d] = day;
-        if (grown >= boundMl) runs.bound[first + d] = day;
-        next[d] = grown >= boundMl ? Infinity : boundMl;
-        if (grown >= boundMl) toCross--;
+  const first = year * draws;
+  const keptFrom = keptDays.findIndex((day) => day > warmth.asOf);
+  const kept = keptFrom < 0 ? [] : keptDays.slice(keptFrom);
+  // Each stretch ends on a day whose state is kept; the last runs to the horizon.
+  const ends = [...kept.map((day) => Math.min(days.length, day - warmth.asOf)), days.length];
+  const started = (d: number) =>
+    Math.min(days.length, Math.max(0, emergence.days[first + d] - warmth.asOf - 1));
+  const four: Four = {
+    days,
+    linear: rootLinearAtMl,
+    perRoom: 1 / (FULLEST_FILL * cellMl),
+    root: new Float64Array(4),
+    rate: new Float64Array(4),
+    next: new Float64Array(4),
+    start: new Int32Array(4),
+    cross: () => undefined,
+  };
+  for (let d0 = 0; d0 < draws; d0 += 4) {
+    for (let lane = 0; lane < 4; lane++) {
+      // Lanes beyond the last draw run idle: no rate, nothing to cross.
+      const d = d0 + lane;
+      const idle = d >= draws;
+      four.root[lane] = idle ? 0 : past.rootMl[d];
+      four.rate[lane] = idle ? 0 : rootRatePerDd * rootLinearAtMl * g.vigour[d];
+      four.start[lane] = idle ? 0 : started(d);
+      four.next[lane] = idle ? Infinity : nextFill(runs, first + d, cellMl);
+    }
+    four.cross = (lane, day, grown) => {
+      const run = first + d0 + lane;
+      if (runs.ready[run] === Infinity) runs.ready[run] = warmth.asOf + 1 + day;
+      if (grown >= BOUND_FILL * cellMl) runs.bound[run] = warmth.asOf + 1 + day;
+      four.next[lane] = nextFill(runs, run, cellMl);
+    };
+    let from = 0;
+    for (let stretch = 0; stretch < ends.length; stretch++) {
+      const last = stretch === kept.length;
+      if (last && four.next.every((fill) => fill === Infinity)) break;
+      runFour(four, from, ends[stretch], last);
+      from = ends[stretch];
+      if (last) break;
+      for (let lane = 0; lane < 4 && d0 + lane < draws; lane++) {
+        runs.rootMl[keptFrom + stretch][first + d0 + lane] = four.root[lane];
       }
     }
-    if (t !== keepAt) continue;
-    for (let d = 0; d < draws; d++) {
-      runs.rootMl[kept][first + d] = root[d];
-      const before = startsAt[d] > t ? heat[t + 1] : heat[Math.min(startsAt[d], days.length)];
-      runs.thermal[kept][first + d] = past.thermal[d] + heat[t + 1] - before;
-    }
-    kept++;
-    keepAt = kept < keptDays.length ? keptDays[kept] - warmth.asOf - 1 : -1;
   }
+  keepThermal(runs, past, days, kept, keptFrom, first, warmth.asOf, started);
+}
+
+/** The fill a run has to watch for next, mL; Infinity when it has passed both. */
+function nextFill(runs: Runs, run: number, cellMl: number): number {
+  if (runs.bound[run] < Infinity) return Infinity;
+  return (runs.ready[run] < Infinity ? BOUND_FILL : READY_FILL) * cellMl;
+}
+
+/** Warmth since emergence on the days kept. */
+function keepThermal(
+  runs: Runs,
+  past: PastEnd,
+  days: Float64Array,
+  kept: EpochDay[],
+  keptFrom: number,
+  first: number,
+  asOf: EpochDay,
+  started: (d: number) => number,
+): void {
+  if (kept.length === 0) return;
+  const heat = cumulated(days);
+  for (let d = 0; d < runs.draws; d++) {
+    const start = started(d);
+    kept.forEach((day, i) => {
+      const end = Math.min(days.length, day - asOf);
+      runs.thermal[keptFrom + i][first + d] = past.thermal[d] + (end > start ? heat[end] - heat[start] : 0);
+    });
+  }
+}
+
+/** Four draws on their way: their roots, rates, the fills they watch for, the days they come up. */
+interface Four {
+  days: Float64Array;
+  linear: number;
+  perRoom: number;
+  root: Float64Array;
+  rate: Float64Array;
+  next: Float64Array;
+  start: Int32Array;
+  /** Notes a crossing and sets the fill to watch for after it. */
+  cross: (lane: number, day: number, grown: number) => void;
+}
+
+/** Grows four draws from one day up to, but without, another; may stop early once nothing is left to watch for. */
+function runFour(four: Four, from: number, to: number, mayStop: boolean): void {
+  const { days, linear, perRoom, root, rate, next, start, cross } = four;
+  // Draws that come up on different days go alone until all four are up.
+  const together = Math.min(to, Math.max(from, start[0], start[1], start[2], start[3]));
+  for (let lane = 0; lane < 4; lane++) {
+    let r = root[lane];
+    for (let t = Math.max(from, start[lane]); t < together; t++) {
+      r += (rate[lane] * days[t] * r * Math.max(0, 1 - r * perRoom)) / (linear + r);
+      if (r >= next[lane]) cross(lane, t, r);
+    }
+    root[lane] = r;
+  }
+  // Read by index, one by one: so they stay plain numbers in registers for the whole loop.
+  let r0 = root[0];
+  let r1 = root[1];
+  let r2 = root[2];
+  let r3 = root[3];
+  const k0 = rate[0];
+  const k1 = rate[1];
+  const k2 = rate[2];
+  const k3 = rate[3];
+  let n0 = next[0];
+  let n1 = next[1];
+  let n2 = next[2];
+  let n3 = next[3];
+  for (let t = together; t < to; t++) {
+    const dd = days[t];
+    // A day too cold to grow leaves every root as it was.
+    if (dd === 0) continue;
+    r0 += (k0 * dd * r0 * Math.max(0, 1 - r0 * perRoom)) / (linear + r0);
+    r1 += (k1 * dd * r1 * Math.max(0, 1 - r1 * perRoom)) / (linear + r1);
+    r2 += (k2 * dd * r2 * Math.max(0, 1 - r2 * perRoom)) / (linear + r2);
+    r3 += (k3 * dd * r3 * Math.max(0, 1 - r3 * perRoom)) / (linear + r3);
+    if (r0 < n0 && r1 < n1 && r2 < n2 && r3 < n3) continue;
+    if (r0 >= n0) cross(0, t, r0);
+    if (r1 >= n1) cross(1, t, r1);
+    if (r2 >= n2) cross(2, t, r2);
+    if (r3 >= n3) cross(3, t, r3);
+    n0 = next[0];
+    n1 = next[1];
+    n2 = next[2];
+    n3 = next[3];
+    if (mayStop && n0 === Infinity && n1 === Infinity && n2 === Infinity && n3 === Infinity) break;
+  }
+  root[0] = r0;
+  root[1] = r1;
+  root[2] = r2;
+  root[3] = r3;
 }
 
 /**

@@ -1,6 +1,5 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
-import * as schema from './schema/index';
 
 /** Bigints that count trees fit a JavaScript number. */
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -8,7 +7,7 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 
 /** A Drizzle handle inside one transaction, with the raw client beside it for streams and bulk work. */
-export type Tx = NodePgDatabase<typeof schema> & { $client: pg.PoolClient };
+export type Tx = NodePgDatabase & { $client: pg.PoolClient };
 
 export function openPool(connectionString: string): pg.Pool {
   const pool = new pg.Pool({ connectionString, max: 20, connectionTimeoutMillis: 5000 });
@@ -22,31 +21,77 @@ export interface Member {
   personId: string;
 }
 
+/** Someone with a live session, and their role in the nursery asked for; null where they have none. */
+export interface SignedIn {
+  person: { id: string; name: string; email: string };
+  role: string | null;
+}
+
 /**
  * Runs work in one transaction on behalf of a person in a nursery: row-level security shows and takes
  * that nursery's rows only. Commits when the work returns, rolls back when it throws.
  */
-export async function inNursery<T>(
+export async function inNursery<T>(pool: pg.Pool, member: Member, work: (tx: Tx) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  const [nursery, person] = [client.escapeLiteral(member.nurseryId), client.escapeLiteral(member.personId)];
+  const opening = `select set_config('kauri.nursery', ${nursery}, true), set_config('kauri.person', ${person}, true)`;
+  return transact(client, opening, false, work);
+}
+
+/**
+ * As {@link inNursery}, for whoever a session belongs to: who they are and what they may do is asked in the
+ * same round trip that begins the transaction. One that only reads can write nothing, and its end is not
+ * waited for.
+ * @param tokenHash of the session
+ */
+export async function inNurseryBySession<T>(
   pool: pg.Pool,
-  member: Member,
-  work: (tx: Tx, role: string | null) => Promise<T>,
+  { nurseryId, tokenHash, readOnly }: { nurseryId: string; tokenHash: string; readOnly: boolean },
+  work: (tx: Tx, who: SignedIn | null) => Promise<T>,
 ): Promise<T> {
   const client = await pool.connect();
-  let broken: Error | undefined;
+  const [nursery, token] = [client.escapeLiteral(nurseryId), client.escapeLiteral(tokenHash)];
+  const opening =
+    `select set_config('kauri.nursery', ${nursery}, true);` +
+    `select p.id, p.name, p.email, set_config('kauri.person', p.id::text, true)
+       from session s join person p on p.id = s.person_id where s.token_hash = ${token} and s.expires_at > now();` +
+    `select role from membership where nursery_id = ${nursery} and person_id = current_person()`;
+  return transact(client, opening, readOnly, (tx, [, people, memberships]) => {
+    const person = people.rows[0] as SignedIn['person'] | undefined;
+    return work(
+      tx,
+      person ? { person, role: (memberships.rows[0] as { role: string } | undefined)?.role ?? null } : null,
+    );
+  });
+}
+
+/** Begins with some statements in one round trip, works, and ends; the client goes back to its pool. */
+async function transact<T>(
+  client: pg.PoolClient,
+  opening: string,
+  readOnly: boolean,
+  work: (tx: Tx, opened: pg.QueryResult[]) => Promise<T>,
+): Promise<T> {
+  let answer: T;
   try {
-    const [nursery, person] = [client.escapeLiteral(member.nurseryId), client.escapeLiteral(member.personId)];
-    // One round trip: begin, say who and where, and read the role that goes with it.
-    const results = (await client.query(
-      `begin; select set_config('kauri.nursery', ${nursery}, true), set_config('kauri.person', ${person}, true);` +
-        `select role from membership where nursery_id = ${nursery} and person_id = ${person}`,
-    )) as unknown as pg.QueryResult<{ role: string }>[];
-    const answer = await work(drizzle(client, { schema }) as Tx, results[2].rows[0]?.role ?? null);
-    await client.query('commit');
-    return answer;
+    const [, ...opened] = (await client.query(
+      `begin ${readOnly ? 'read only' : ''}; ${opening}`,
+    )) as unknown as pg.QueryResult[];
+    answer = await work(drizzle(client) as Tx, opened);
+    if (!readOnly) await client.query('commit');
   } catch (error) {
-    await client.query('rollback').catch((failed: Error) => (broken = failed));
-    throw error;
-  } finally {
+    const broken = await client.query('rollback').then(
+      () => undefined,
+      (failed: Error) => failed,
+    );
     client.release(broken);
+    throw error;
   }
+  if (!readOnly) client.release();
+  else
+    client.query('commit').then(
+      () => client.release(),
+      (failed: Error) => client.release(failed),
+    );
+  return answer;
 }

@@ -1,14 +1,11 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { openApi, mayAct, routes, type Role, type Route, type RouteName } from '@kauri/core/contract';
+import { randomUUID } from 'node:crypto';
+import { openApi, routes, type Route, type RouteName } from '@kauri/core/contract';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
-import { inNursery } from '../db/tenant';
-import { handlers, type Handlers } from '../features/handlers';
-import type { Call, NurseryCall, Server } from './context';
+import type { Server } from './context';
 import { Refusal, toProblem } from './problems';
-import { answerOnce } from './receipts';
-import { personOf } from './sessions';
+import { serve } from './serve';
 import { signInLimit } from './signInLimit';
 
 export interface AppOptions {
@@ -22,6 +19,8 @@ export interface AppOptions {
 export function makeApp({ server, log, webRoot }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Answers are never cached, so nothing is gained by a digest of each; files have their own.
+  app.disable('etag');
   app.use((req, res, next) => {
     res.locals.requestId = randomUUID();
     res.setHeader('X-Request-Id', res.locals.requestId);
@@ -94,59 +93,6 @@ function requireSameOrigin(req: Request, _res: Response, next: NextFunction) {
   }
   if (host !== null && host === req.headers.host) return next();
   next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
-}
-
-async function serve(
-  server: Server,
-  name: RouteName,
-  route: Route,
-  req: Request,
-  res: Response,
-): Promise<void> {
-  const person = route.access === 'anyone' ? null : await personOf(server.pool, req);
-  if (route.access !== 'anyone' && !person)
-    throw new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
-  const call = {
-    server,
-    params: route.params.parse(req.params),
-    query: route.query.parse(req.query),
-    body: route.bodyType || route.method === 'GET' ? {} : route.body.parse(req.body ?? {}),
-    person,
-    req,
-    res,
-  } as Call<RouteName>;
-  const answer = await (route.access === 'anyone' || route.access === 'signed-in'
-    ? (handlers as Handlers)[name as 'me'](call as Call<'me'>)
-    : inMembersNursery(server, name, route, call));
-  // A stream's last line goes out only now, after the transaction is committed.
-  if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
-  if (route.answerType) res.type(route.answerType).send(answer);
-  else res.json(answer);
-}
-
-function inMembersNursery(
-  server: Server,
-  name: RouteName,
-  route: Route,
-  call: Call<RouteName>,
-): Promise<unknown> {
-  const { nursery: nurseryId } = call.params as { nursery: string };
-  const person = call.person!;
-  return inNursery(server.pool, { nurseryId, personId: person.id }, async (tx, role) => {
-    // A nursery one does not belong to is no different from one that is not there.
-    if (role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
-    if (!mayAct(role as Role, route.access as Role)) {
-      throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${role}.`);
-    }
-    const handler = (handlers as Handlers)[name as 'lots'];
-    const run = () => handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);
-    const id = (call.body as { id?: string }).id;
-    if (route.method !== 'POST' || !id) return run();
-    const bodyHash = createHash('sha256')
-      .update(JSON.stringify([call.params, call.body]))
-      .digest('base64url');
-    return answerOnce({ tx, nurseryId, id, route: name, bodyHash }, run);
-  });
 }
 
 function serveInterface(app: Express, webRoot: string) {

@@ -28,14 +28,20 @@ export function cookieFor(req: Request): CookieOptions {
   return { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure };
 }
 
+/** What the database knows the session of a request by; null where the request has none. */
+export function tokenHashOf(req: Request): string | null {
+  const token = tokenIn(req);
+  return token === null ? null : hashOf(token);
+}
+
 /** Who is signed in on this request, by the session kept in the database; null if nobody (any more). */
 export async function personOf(pool: pg.Pool, req: Request): Promise<Person | null> {
-  const token = tokenIn(req);
-  if (!token) return null;
+  const tokenHash = tokenHashOf(req);
+  if (tokenHash === null) return null;
   const { rows } = await pool.query<Person>({
     name: 'person-of-session',
     text: 'select p.id, p.name, p.email from session s join person p on p.id = s.person_id where s.token_hash = $1 and s.expires_at > now()',
-    values: [hashOf(token)],
+    values: [tokenHash],
   });
   return rows[0] ?? null;
 }

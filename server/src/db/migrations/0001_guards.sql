@@ -1,5 +1,6 @@
 -- Row-level security: every row belongs to a nursery, and a query that forgets to say so sees nothing.
--- The server sets kauri.nursery and kauri.person per transaction.
+-- The server sets kauri.nursery and kauri.person per transaction. Policies ask through a sub-select, so that
+-- the setting is read once a query and not once a row.
 
 create function current_nursery() returns uuid language sql stable parallel safe as
 $$ select nullif(current_setting('kauri.nursery', true), '')::uuid $$;
@@ -13,7 +14,7 @@ begin
   foreach t in array array['species','medium','container_type','place','lot','stage','movement','balance','observation','weather_day','journal','receipt'] loop
     execute format('alter table %I enable row level security', t);
     execute format('alter table %I force row level security', t);
-    execute format('create policy own_nursery on %I using (nursery_id = current_nursery()) with check (nursery_id = current_nursery())', t);
+    execute format('create policy own_nursery on %I using (nursery_id = (select current_nursery())) with check (nursery_id = (select current_nursery()))', t);
   end loop;
 end $$;
 --> statement-breakpoint

@@ -1,0 +1,84 @@
+import { createHash } from 'node:crypto';
+import { mayAct, type Role, type Route, type RouteName } from '@kauri/core/contract';
+import type { Request, Response } from 'express';
+import { inNurseryBySession } from '../db/tenant';
+import { handlers, type Handlers } from '../features/handlers';
+import type { Call, NurseryCall, Server } from './context';
+import { Refusal } from './problems';
+import { answerOnce } from './receipts';
+import { personOf, tokenHashOf } from './sessions';
+
+/** Answers one call of a route: reads it by the contract, sees who asks, does it, sends what came of it. */
+export async function serve(
+  server: Server,
+  name: RouteName,
+  route: Route,
+  req: Request,
+  res: Response,
+): Promise<void> {
+  const call = {
+    server,
+    params: route.params.parse(req.params),
+    query: route.query.parse(req.query),
+    body: route.bodyType || route.method === 'GET' ? {} : route.body.parse(req.body ?? {}),
+    person: null,
+    req,
+    res,
+  } as Call<RouteName>;
+  const outside = route.access === 'anyone' || route.access === 'signed-in';
+  const answer = await (outside
+    ? outsideNurseries(server, name, route, call)
+    : inTheirNursery(server, name, route, call));
+  // A stream's last line goes out only now, after the transaction is committed.
+  if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
+  if (route.answerType) res.type(route.answerType).send(answer);
+  else res.json(answer);
+}
+
+function signedOut(): Refusal {
+  return new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
+}
+
+async function outsideNurseries(
+  server: Server,
+  name: RouteName,
+  route: Route,
+  call: Call<RouteName>,
+): Promise<unknown> {
+  const person = route.access === 'signed-in' ? await personOf(server.pool, call.req) : null;
+  if (route.access === 'signed-in' && !person) throw signedOut();
+  return (handlers as Handlers)[name as 'me']({ ...call, person } as Call<'me'>);
+}
+
+async function inTheirNursery(
+  server: Server,
+  name: RouteName,
+  route: Route,
+  call: Call<RouteName>,
+): Promise<unknown> {
+  const { nursery: nurseryId } = call.params as { nursery: string };
+  const tokenHash = tokenHashOf(call.req);
+  if (tokenHash === null) throw signedOut();
+  return inNurseryBySession(
+    server.pool,
+    { nurseryId, tokenHash, readOnly: route.method === 'GET' },
+    async (tx, who) => {
+      if (who === null) throw signedOut();
+      const { person, role } = who;
+      // A nursery one does not belong to is no different from one that is not there.
+      if (role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
+      if (!mayAct(role as Role, route.access as Role)) {
+        throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${role}.`);
+      }
+      const handler = (handlers as Handlers)[name as 'lots'];
+      const run = () =>
+        handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);
+      const id = (call.body as { id?: string }).id;
+      if (route.method !== 'POST' || !id) return run();
+      const bodyHash = createHash('sha256')
+        .update(JSON.stringify([call.params, call.body]))
+        .digest('base64url');
+      return answerOnce({ tx, nurseryId, id, route: name, bodyHash }, run);
+    },
+  );
+}
