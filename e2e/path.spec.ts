@@ -46,10 +46,14 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
     await station(page, 'Yard');
     await page.getByRole('link', { name: 'Add a bed' }).click();
     await sheet(page).getByLabel('Name', { exact: true }).fill('Long bed');
-    await sheet(page).getByRole('textbox', { name: /^Length/ }).fill('400000');
+    await sheet(page)
+      .getByRole('textbox', { name: /^Length/ })
+      .fill('400000');
     await sheet(page).getByRole('button', { name: 'Add the bed' }).click();
     await expect(sheet(page).getByRole('alert')).toContainText('Bed length: a number from 200 to 30,000 mm');
-    await sheet(page).getByRole('textbox', { name: /^Length/ }).fill('3000');
+    await sheet(page)
+      .getByRole('textbox', { name: /^Length/ })
+      .fill('3000');
     const figures = sheet(page).getByTestId('bed-figures');
     await expect(figures).toContainText('10 mm less than their names add up to');
     await expect(figures).toContainText('288 mm');

@@ -27,11 +27,7 @@ export function explainForecast(
   const steps: Step[] = [
     {
       what: 'Weather used',
-      how:
-        `Days as recorded up to the date the forecast is made, then ${outlook.years.length} ways for the weather to go on: ` +
-        `${outlook.recordedYears} past years of your own and ${outlook.generatedYears} made from ${
-          outlook.normals.origin === 'record' ? 'your own averages' : 'a rough climate by latitude and height'
-        }.`,
+      how: `Days as recorded up to the date the forecast is made, then as many ways for the weather to go on as there are years: ${yearsUsed(outlook)}.`,
       result: outlook.years.length,
       unit: 'years',
     },
@@ -127,6 +123,13 @@ export function explainForecast(
     },
   );
   return steps;
+}
+
+function yearsUsed({ recordedYears, generatedYears, normals }: Outlook): string {
+  const made = `${generatedYears} made from ${normals.origin === 'record' ? 'your own averages' : 'a rough climate by latitude and height'}`;
+  const own = `${recordedYears} past years of your own`;
+  if (generatedYears === 0) return own;
+  return recordedYears === 0 ? made : `${own} and ${made}`;
 }
 
 function middleIndex(values: Float64Array): number {

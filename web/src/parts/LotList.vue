@@ -41,7 +41,7 @@ function step(by: number) {
   <div>
     <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4 py-2">
       <p class="text-muted font-bold">
-        {{ title ?? `${several(live.length, 'lot')} , most urgent first` }}
+        {{ title ?? `${several(live.length, 'lot')}, most urgent first` }}
       </p>
       <slot />
     </div>

@@ -8,7 +8,7 @@ const props = defineProps<{ steps: readonly Step[]; label?: string }>();
 function result(step: Step): string {
   if (typeof step.result === 'string') return step.result;
   if (step.unit === 'date') return longDate(step.result, yearOf(0));
-  return `${groupThousands(put(step.result))}${step.unit ? ` ${step.unit}` : ''}`;
+  return `${groupThousands(put(Number(step.result.toPrecision(5))))}${step.unit ? ` ${step.unit}` : ''}`;
 }
 const origins = { record: 'your record', starting: 'starting value', choice: 'chosen', standard: 'standard' };
 const starting = () => props.steps.some((step) => step.inputs?.some((input) => input.origin === 'starting'));

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { ref } from 'vue';
+import { ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRouter } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
 import { useNursery } from '../stores/nursery';
@@ -21,6 +21,13 @@ const season = useSeason();
 const session = useSession();
 const router = useRouter();
 const keysShown = ref(false);
+const main = useTemplateRef('main');
+// Another thing to look at begins at its top.
+watch(
+  () => router.currentRoute.value.path,
+  () => main.value?.scrollTo(0, 0),
+  { flush: 'post' },
+);
 
 forecasts.start();
 useKeys({
@@ -47,7 +54,7 @@ useEventListener(document, 'visibilitychange', () => {
     >
     <StationRail class="md:row-span-2" />
     <TopBar @keys="keysShown = true" />
-    <main id="main" class="min-h-0 overflow-y-auto" tabindex="-1">
+    <main id="main" ref="main" class="min-h-0 overflow-y-auto" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
       </p>

@@ -46,14 +46,15 @@ const paths = computed(() => {
 });
 
 const monthMarks = computed(() => {
-  const marks: { x: number; words: string }[] = [];
   const { year, month } = partsOf(season.strip.start);
-  for (let i = 0; i < 15; i++) {
+  // Names are left out where they would touch.
+  const each = Math.max(1, Math.ceil(32 / (width.value / 15)));
+  return Array.from({ length: 15 }, (_, i) => {
     const m = month - 1 + i;
-    const day = dayFrom(year + Math.floor(m / 12), (m % 12) + 1, 1);
-    marks.push({ x: x(day), words: m % 12 === 0 ? `Jan ${year + Math.floor(m / 12)}` : months[m % 12] });
-  }
-  return marks;
+    const itsYear = year + Math.floor(m / 12);
+    const name = m % 12 > 0 ? months[m % 12] : each > 1 ? String(itsYear) : `Jan ${itsYear}`;
+    return { key: m, x: x(dayFrom(itsYear, (m % 12) + 1, 1)), words: i % each === 0 ? name : '' };
+  });
 });
 
 const windows = computed(() => {
@@ -119,7 +120,7 @@ function step(event: KeyboardEvent) {
       @keydown="step"
     >
       <svg :width="width" :height="HEIGHT" class="absolute inset-0" aria-hidden="true">
-        <g v-for="mark in monthMarks" :key="mark.words">
+        <g v-for="mark in monthMarks" :key="mark.key">
           <path :d="`M${mark.x} 0V${HEIGHT}`" stroke="var(--rule)" />
           <text :x="mark.x + 4" :y="HEIGHT - 4" font-size="13" fill="var(--ink)">{{ mark.words }}</text>
         </g>

@@ -21,16 +21,16 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
 </script>
 
 <template>
-  <header class="border-rule flex flex-wrap items-center gap-x-3 gap-y-2 border-b px-4 py-1.5">
-    <div class="mr-auto min-w-0">
+  <header class="border-rule flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b px-4 py-1.5">
+    <div class="mr-auto min-w-0 max-md:order-1">
       <p class="font-head truncate text-lg leading-tight font-semibold">{{ home.name }}</p>
       <p class="text-muted text-sm leading-tight">
         {{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}
       </p>
     </div>
-    <FindBox class="order-last w-full md:order-none md:w-64" />
+    <FindBox class="min-w-40 flex-1 max-md:order-4 md:w-64 md:flex-none" />
     <button
-      class="act"
+      class="act max-md:order-3"
       :class="season.isToday ? '' : 'border-dashed'"
       type="button"
       :title="season.isToday ? 'Today' : 'Back to today'"
@@ -39,10 +39,10 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
     >
       {{ dateWords }}
       <span class="text-muted font-normal">{{ season.isToday ? 'today' : 'back to today' }}</span>
-      <span class="key" aria-hidden="true">.</span>
+      <span class="key max-md:hidden" aria-hidden="true">.</span>
     </button>
     <button
-      class="act hidden sm:inline-flex"
+      class="act max-md:hidden"
       type="button"
       :aria-label="`Units: ${preferences.units === 'metric' ? 'metric' : 'US'}. Switch`"
       @click="preferences.switchUnits"
@@ -50,14 +50,14 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
       {{ preferences.units === 'metric' ? 'cm · L · °C' : 'in · gal · °F' }}
     </button>
     <button
-      class="act px-2.5"
+      class="act px-2.5 max-md:hidden"
       type="button"
       :aria-label="preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme'"
       @click="preferences.switchTheme"
     >
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
-    <Menu as="div" class="relative">
+    <Menu as="div" class="relative max-md:order-2">
       <MenuButton class="act">
         {{ session.me!.person.name }}, {{ session.membership?.role }}
         <ChevronDown :size="16" aria-hidden="true" />
@@ -72,6 +72,26 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
           <RouterLink class="menu-row" :class="{ 'bg-leaf-pale': active }" :to="{ name: 'records' }"
             >Records in and out</RouterLink
           >
+        </MenuItem>
+        <MenuItem v-slot="{ active }">
+          <button
+            class="menu-row md:hidden"
+            :class="{ 'bg-leaf-pale': active }"
+            type="button"
+            @click="preferences.switchUnits"
+          >
+            {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
+          </button>
+        </MenuItem>
+        <MenuItem v-slot="{ active }">
+          <button
+            class="menu-row md:hidden"
+            :class="{ 'bg-leaf-pale': active }"
+            type="button"
+            @click="preferences.switchTheme"
+          >
+            {{ preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme' }}
+          </button>
         </MenuItem>
         <MenuItem v-for="m in others" :key="m.nurseryId" v-slot="{ active }">
           <button
@@ -107,17 +127,3 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
     </Menu>
   </header>
 </template>
-
-<style scoped>
-.menu-row {
-  display: flex;
-  min-height: 44px;
-  width: 100%;
-  cursor: pointer;
-  align-items: center;
-  gap: 0.5rem;
-  border-radius: 4px;
-  padding: 0 0.75rem;
-  text-align: left;
-}
-</style>

@@ -44,7 +44,6 @@ const rows = computed(() => {
       });
     lines.push({ name: 'Spread between plants', value: percent(plantCv(props.facts)) });
   }
-  lines.push({ name: 'Air share', value: percent(props.facts.home.airShare) });
   lines.push({ name: 'Standing', value: `${count(tally.standing)} of ${count(tally.seeds)} sown` });
   return lines;
 });

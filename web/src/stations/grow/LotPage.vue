@@ -112,7 +112,7 @@ const tabs = [
       </div>
     </div>
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
-      <span>{{ lot.row.note }}</span>
+      <span v-if="lot.row.note">{{ lot.row.note }}</span>
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
         Edit wanted height, leaf fall, note
       </button>

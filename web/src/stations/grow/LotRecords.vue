@@ -53,14 +53,23 @@ async function undo(line: RecordLine) {
       </tr>
     </thead>
     <tbody>
-      <tr v-for="line in lines" :key="line.entry" class="border-rule border-t">
+      <tr
+        v-for="line in lines"
+        :key="line.entry"
+        class="border-rule border-t max-sm:grid max-sm:grid-cols-[auto_1fr_auto] max-sm:items-center"
+      >
         <td class="py-1 pr-4 whitespace-nowrap">{{ dateWords(line.on) }}</td>
         <td class="pr-4 font-bold">{{ line.what }}</td>
-        <td class="w-full">
+        <td class="max-sm:order-last max-sm:col-span-3 max-sm:pb-2 sm:w-full">
           {{ line.words }} <span class="text-muted">{{ line.note }}</span>
         </td>
         <td>
-          <button v-if="session.may('crew')" class="quiet" type="button" @click="undo(line)">
+          <button
+            v-if="session.may('crew')"
+            class="quiet whitespace-nowrap"
+            type="button"
+            @click="undo(line)"
+          >
             Take back
           </button>
         </td>

@@ -71,8 +71,9 @@ const title = computed(() =>
 
 <template>
   <figure>
-    <figcaption class="text-[0.95rem] font-bold">
-      {{ title }} · air share {{ percent(facts.home.airShare) }}
+    <figcaption class="text-[0.95rem] leading-snug">
+      <b class="block">{{ title }}</b>
+      <span class="text-muted">air share {{ percent(facts.home.airShare) }}</span>
     </figcaption>
     <svg
       :viewBox="`0 0 ${W} ${Math.ceil(s.bottom) + 14}`"

@@ -56,12 +56,12 @@ async function save() {
       <button
         v-for="(word, score) in plugScores"
         :key="word"
-        class="act w-full text-left"
+        class="act w-full text-left whitespace-normal"
         type="button"
         @click="add(score)"
       >
         <span class="key">{{ score }}</span>
-        <span class="w-20">{{ word }}</span>
+        <span class="w-20 shrink-0">{{ word }}</span>
         <span class="text-muted text-[0.93rem] font-normal">{{ signs[score] }}</span>
       </button>
     </div>

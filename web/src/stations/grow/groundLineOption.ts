@@ -130,7 +130,11 @@ export function groundLineOption(
               ...text,
               show: side === 'height',
               fontWeight: 'bold',
-              position: 'insideTopLeft',
+              textBorderColor: ink('--paper'),
+              textBorderWidth: 4,
+              // One that begins near the right edge has its words to its left.
+              position:
+                w.from > line.from + 0.72 * (line.to - line.from) ? 'insideTopRight' : 'insideTopLeft',
               distance: 4,
               offset: [0, i * 17],
               formatter: w.words,
@@ -192,7 +196,7 @@ export function groundLineOption(
         inverse: true,
         min: 0,
         max: line.deepest,
-        interval: line.deepest > 1 ? 0.5 : 0.1,
+        interval: line.deepest > 1 ? 0.5 : line.deepest > 0.4 ? 0.2 : 0.1,
         axisLabel: {
           ...text,
           color: ink('--root'),

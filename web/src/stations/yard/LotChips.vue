@@ -11,7 +11,7 @@ const { show } = usePreferences();
 </script>
 
 <template>
-  <ul class="grid gap-2 sm:grid-cols-2 xl:grid-cols-3">
+  <ul class="grid gap-2 sm:grid-cols-2">
     <li v-for="lot in lots" :key="lot.row.id">
       <RouterLink
         :to="{ name: 'grow', params: { lot: lot.row.id } }"
@@ -20,7 +20,8 @@ const { show } = usePreferences();
         <SectionGlyph :facts="lot.facts" :view="lot.view" />
         <span class="min-w-0 flex-1">
           <span class="flex justify-between gap-2"
-            ><b>{{ lot.row.code }}</b> <StatusMark :status="lot.view.standing.status"
+            ><b class="whitespace-nowrap">{{ lot.row.code }}</b>
+            <StatusMark :status="lot.view.standing.status"
           /></span>
           <span class="text-muted block text-[0.93rem]">
             {{ lot.species }}, {{ count(lot.view.standing.tally.standing) }} standing,

@@ -1,0 +1,148 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt } from './lib/build.mjs';
+import { ensureChromium, ensurePackages } from './lib/packages.mjs';
+import { ensureDatabase, ensurePostgres, openThrowaway } from './lib/postgres.mjs';
+import { fail, step } from './lib/steps.mjs';
+
+/* npm run screenshots: one picture of each main view, made from the demo as it stands on one fixed day. */
+const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
+const folder = join(root, 'docs/screenshots');
+const TODAY = '2026-11-24';
+
+const lot = (code) => async (page) => {
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: 'Grow' }).click();
+  await page.getByTestId('lots').getByText(code, { exact: true }).click();
+  await page.getByRole('heading', { name: code, level: 1 }).waitFor();
+  await page.getByTestId('ground-line').waitFor();
+};
+const go = (path) => (page) => page.goto(path);
+const open = (before, key) => async (page) => {
+  await before(page);
+  await page.keyboard.press(key);
+  await page.getByRole('dialog').getByRole('heading').first().waitFor();
+};
+
+const views = [
+  { name: 'sign-in', nobody: true, go: go('/') },
+  { name: 'today', go: go('/today') },
+  { name: 'yard-bed', go: go('/yard') },
+  {
+    name: 'yard-bench',
+    go: async (page) => {
+      await page.goto('/yard');
+      await page.getByTestId('places').getByText('Bench 1', { exact: true }).click();
+    },
+  },
+  { name: 'add-a-bed', go: go('/yard?add=bed') },
+  { name: 'lot-in-cells', go: lot('26-SOR-03') },
+  { name: 'lot-in-a-bed', go: lot('26-ALN-01') },
+  {
+    name: 'lot-working',
+    go: async (page) => {
+      await lot('26-SOR-03')(page);
+      await page.getByText('Show working').click();
+      await page.getByTestId('working').scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'new-lot',
+    go: async (page) => {
+      await page.goto('/grow?new=1');
+      await page.getByLabel('Good trees wanted').fill('500');
+    },
+  },
+  {
+    name: 'measure',
+    go: async (page) => {
+      await open(lot('26-SOR-03'), 'm')(page);
+      for (const value of ['33', '36', '31.5', '35', '34', '32', '37', '33.5']) {
+        await page.keyboard.type(value);
+        await page.keyboard.press('Enter');
+      }
+    },
+  },
+  { name: 'lift', go: go('/lift') },
+  { name: 'records', go: go('/records') },
+  { name: 'dark', dark: true, go: lot('26-ALN-07') },
+  { name: 'phone-today', phone: true, go: go('/today') },
+  { name: 'phone-lot', phone: true, go: lot('26-SOR-03') },
+  {
+    name: 'phone-pull',
+    phone: true,
+    go: async (page) => {
+      await lot('26-SOR-03')(page);
+      await page.getByRole('button', { name: /^Pull plugs/ }).click();
+      await page.getByRole('dialog').getByRole('heading').first().waitFor();
+    },
+  },
+];
+
+async function main() {
+  const wanted = process.argv.slice(2);
+  await step('Packages', ensurePackages);
+  const bin = await step('PostgreSQL', ensurePostgres);
+  const executablePath = await step('Chromium', ensureChromium);
+  await step('Interface and server', ensureBuilt);
+  const cluster = await step('Throwaway database', () => openThrowaway(bin));
+  try {
+    await ensureDatabase(cluster, 'pictures');
+    const { startServer } = await import('../server/dist/start.js');
+    const { chromium } = await import('@playwright/test');
+    const server = await startServer({
+      databaseUrl: cluster.url('pictures'),
+      port: 0,
+      demo: true,
+      today: TODAY,
+      logLevel: 'silent',
+    });
+    const browser = await chromium.launch({
+      executablePath,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    });
+    mkdirSync(folder, { recursive: true });
+    for (const view of views) {
+      if (wanted.length && !wanted.includes(view.name)) continue;
+      await step(view.name, () => picture(browser, server.url, view));
+    }
+    await browser.close();
+    await server.stop();
+  } finally {
+    await cluster.stop();
+  }
+}
+
+async function picture(browser, baseURL, { name, nobody, dark, phone, go: prepare }) {
+  const context = await browser.newContext({
+    baseURL,
+    viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+    locale: 'en-GB',
+    reducedMotion: 'reduce',
+  });
+  if (dark) await context.addInitScript(() => localStorage.setItem('kauri.theme', 'dark'));
+  if (!nobody) {
+    await context.request.post('/api/sign-in', {
+      data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
+      headers: { origin: baseURL },
+    });
+  }
+  const page = await context.newPage();
+  await page.goto('/');
+  if (!nobody) await page.getByTestId('ribbon').waitFor();
+  await prepare(page);
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  // Two frames, so that what was just worked out is drawn.
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  if (!nobody) await page.locator('[data-testid="ribbon"] svg path').first().waitFor({ state: 'attached' });
+  await page.waitForFunction(
+    () => !document.querySelector('[role="status"]')?.textContent?.includes('Working out'),
+  );
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+  await context.close();
+}
+
+main().catch((error) => {
+  fail(error);
+  process.exit(1);
+});
