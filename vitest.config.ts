@@ -4,6 +4,7 @@ export default defineConfig({
   test: {
     projects: [
       { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'web', root: 'web', include: ['src/**/*.test.ts'] } },
       {
         test: {
           name: 'server',

@@ -8,7 +8,7 @@ import { fail, run, step } from './lib/steps.mjs';
 
 /*
  * npm test              formatting, lint, types, unit, database and browser tests, in a throwaway database
- * npm test -- core      only suites whose name begins so: format, lint, types, core, server, e2e
+ * npm test -- core      only suites whose name begins so: format, lint, types, core, web, server, e2e
  * npm test -- e2e -g RE only browser tests whose title matches
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
@@ -83,7 +83,8 @@ async function main() {
   await check('format', 'npx', ['prettier', '--check', '.']);
   await check('lint', 'npx', ['eslint', '.']);
   await check('types', 'npm', ['run', '--silent', 'types']);
-  await suite('core', 'npx', vitest('core'), () => ({}), vitestCounts);
+  for (const project of ['core', 'web'])
+    await suite(project, 'npx', vitest(project), () => ({}), vitestCounts);
   if (isWanted('server') || isWanted('e2e')) {
     const bin = await step('PostgreSQL', ensurePostgres);
     const cluster = await step('Throwaway database on 127.0.0.1', () => openThrowaway(bin));

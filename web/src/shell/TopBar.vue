@@ -1,19 +1,22 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
+import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
 import { ChevronDown, Keyboard, Moon, Sun } from 'lucide-vue-next';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import { useNursery } from '../stores/nursery';
 import { usePreferences } from '../stores/preferences';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
 import { longDate, yearOf } from '../words/dates';
 import FindBox from './FindBox.vue';
+import MenuRow from './MenuRow.vue';
 
 const emit = defineEmits<{ keys: [] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
 const season = useSeason();
 const session = useSession();
+const router = useRouter();
 
 const home = computed(() => nursery.catalogue!.nursery);
 const dateWords = computed(() => longDate(season.view, yearOf(season.today)));
@@ -63,66 +66,21 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
         <ChevronDown :size="16" aria-hidden="true" />
       </MenuButton>
       <MenuItems class="panel absolute right-0 z-30 mt-1 w-64 p-1 shadow-lg">
-        <MenuItem v-slot="{ active }">
-          <button class="menu-row" :class="{ 'bg-leaf-pale': active }" type="button" @click="emit('keys')">
-            <Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span>
-          </button>
-        </MenuItem>
-        <MenuItem v-slot="{ active }">
-          <RouterLink class="menu-row" :class="{ 'bg-leaf-pale': active }" :to="{ name: 'records' }"
-            >Records in and out</RouterLink
-          >
-        </MenuItem>
-        <MenuItem v-slot="{ active }">
-          <button
-            class="menu-row md:hidden"
-            :class="{ 'bg-leaf-pale': active }"
-            type="button"
-            @click="preferences.switchUnits"
-          >
-            {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
-          </button>
-        </MenuItem>
-        <MenuItem v-slot="{ active }">
-          <button
-            class="menu-row md:hidden"
-            :class="{ 'bg-leaf-pale': active }"
-            type="button"
-            @click="preferences.switchTheme"
-          >
-            {{ preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme' }}
-          </button>
-        </MenuItem>
-        <MenuItem v-for="m in others" :key="m.nurseryId" v-slot="{ active }">
-          <button
-            class="menu-row"
-            :class="{ 'bg-leaf-pale': active }"
-            type="button"
-            @click="session.chooseNursery(m.nurseryId)"
-          >
-            Go to {{ m.nurseryName }}
-          </button>
-        </MenuItem>
-        <MenuItem v-slot="{ active }">
-          <button
-            class="menu-row"
-            :class="{ 'bg-leaf-pale': active }"
-            type="button"
-            @click="session.signOut(false)"
-          >
-            Sign out
-          </button>
-        </MenuItem>
-        <MenuItem v-slot="{ active }">
-          <button
-            class="menu-row"
-            :class="{ 'bg-leaf-pale': active }"
-            type="button"
-            @click="session.signOut(true)"
-          >
-            Sign out everywhere
-          </button>
-        </MenuItem>
+        <MenuRow @choose="emit('keys')"
+          ><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></MenuRow
+        >
+        <MenuRow @choose="router.push({ name: 'records' })">Records in and out</MenuRow>
+        <MenuRow class="md:hidden" @choose="preferences.switchUnits">
+          {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
+        </MenuRow>
+        <MenuRow class="md:hidden" @choose="preferences.switchTheme">
+          {{ preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme' }}
+        </MenuRow>
+        <MenuRow v-for="m in others" :key="m.nurseryId" @choose="session.chooseNursery(m.nurseryId)">
+          Go to {{ m.nurseryName }}
+        </MenuRow>
+        <MenuRow @choose="session.signOut(false)">Sign out</MenuRow>
+        <MenuRow @choose="session.signOut(true)">Sign out everywhere</MenuRow>
       </MenuItems>
     </Menu>
   </header>

@@ -1,32 +1,36 @@
-<script setup lang="ts">
-import type { ImportReport } from '@kauri/core/contract';
+<script setup lang="ts" generic="Q">
 import { computed } from 'vue';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
+import type { TableImport } from './useImport';
 
 /** The steps every import goes through: choose, look, check, take. */
 const props = defineProps<{
   title: string;
-  fileName: string | null;
-  fault: string | null;
-  progress: number | null;
-  report: ImportReport | null;
+  table: TableImport<Q>;
   /** Whether every column needed has been told. */
   ready: boolean;
+  /** How the table is to be read; only looked at with `check`. */
+  query: (check: boolean) => Q;
   /** One of what is taken, for example "day". */
   one: string;
 }>();
-const emit = defineEmits<{ choose: [file: File | null]; check: []; take: []; stop: [] }>();
+const emit = defineEmits<{ taken: [] }>();
 
-const taken = computed(() => props.report?.stored === true);
+const fileName = computed(() => props.table.file?.name ?? null);
+const report = computed(() => props.table.report);
+const taken = computed(() => report.value?.stored === true);
 const summary = computed(() => {
-  const { first, last, bad } = props.report!;
+  const { first, last, bad } = report.value!;
   const days = first && last ? `, ${dateWords(first)} to ${dateWords(last)}` : '';
   const lines = bad === 0 ? 'every line reads well' : `${several(bad, 'line')} left out`;
   return `${taken.value ? 'taken' : 'can be taken'}${days}; ${lines}.`;
 });
 function picked(event: Event) {
-  emit('choose', (event.target as HTMLInputElement).files?.[0] ?? null);
+  void props.table.choose((event.target as HTMLInputElement).files?.[0] ?? null);
+}
+async function take() {
+  if (await props.table.send(props.query(false))) emit('taken');
 }
 </script>
 
@@ -42,21 +46,21 @@ function picked(event: Event) {
       <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
     </label>
     <span v-if="fileName" class="ml-3">{{ fileName }}</span>
-    <p v-if="fault" class="text-wrong mt-3 font-bold" role="alert">{{ fault }}</p>
+    <p v-if="table.fault" class="text-wrong mt-3 font-bold" role="alert">{{ table.fault }}</p>
 
     <template v-if="fileName && !taken">
       <slot name="columns" />
-      <div v-if="progress !== null" class="mt-4 flex items-center gap-3" role="status">
-        <progress class="h-3 flex-1" :value="progress" max="1" />
-        <span>{{ Math.round(progress * 100) }} %</span>
-        <button class="act" type="button" @click="emit('stop')">Stop</button>
+      <div v-if="table.progress !== null" class="mt-4 flex items-center gap-3" role="status">
+        <progress class="h-3 flex-1" :value="table.progress" max="1" />
+        <span>{{ Math.round(table.progress * 100) }} %</span>
+        <button class="act" type="button" @click="table.stop">Stop</button>
       </div>
       <button
         v-else-if="!report"
         class="act-main mt-4"
         type="button"
         :disabled="!ready"
-        @click="emit('check')"
+        @click="table.send(query(true))"
       >
         Check every line
       </button>
@@ -85,11 +89,11 @@ function picked(event: Event) {
           </li>
         </ul>
       </details>
-      <div v-if="!taken && progress === null" class="mt-4 flex gap-3">
-        <button class="act-main" type="button" :disabled="report.good === 0" @click="emit('take')">
+      <div v-if="!taken && table.progress === null" class="mt-4 flex gap-3">
+        <button class="act-main" type="button" :disabled="report.good === 0" @click="take">
           Take {{ several(report.good, one) }}
         </button>
-        <button class="act" type="button" @click="emit('choose', null)">Take nothing</button>
+        <button class="act" type="button" @click="table.choose(null)">Take nothing</button>
       </div>
     </div>
   </section>

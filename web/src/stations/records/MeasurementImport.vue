@@ -18,7 +18,7 @@ import { useImport } from './useImport';
 const nursery = useNursery();
 const preferences = usePreferences();
 const messages = useMessages();
-const { file, head, report, fault, progress, choose, send, stop } = useImport('importMeasurements');
+const table = useImport('importMeasurements');
 
 const wanted = [
   { key: 'lot', words: 'Lot', needed: true },
@@ -34,14 +34,26 @@ const read = ref<Pick<MeasurementColumns, 'dateOrder' | 'heightUnit' | 'diameter
 });
 /** The same for every try at one table, so that a retried import is taken once. */
 let id = newId();
-watch(head, (table) => {
-  id = newId();
-  if (!table) return;
-  const guess = guessMeasurementColumns(table.header, table.rows);
-  at.value = { lot: guess.lot, date: guess.date, height: guess.height ?? -1, diameter: guess.diameter ?? -1 };
-  read.value = { dateOrder: guess.dateOrder, heightUnit: guess.heightUnit, diameterUnit: guess.diameterUnit };
-});
-watch([at, read], () => (report.value = null), { deep: true });
+watch(
+  () => table.head,
+  (head) => {
+    id = newId();
+    if (!head) return;
+    const guess = guessMeasurementColumns(head.header, head.rows);
+    at.value = {
+      lot: guess.lot,
+      date: guess.date,
+      height: guess.height ?? -1,
+      diameter: guess.diameter ?? -1,
+    };
+    read.value = {
+      dateOrder: guess.dateOrder,
+      heightUnit: guess.heightUnit,
+      diameterUnit: guess.diameterUnit,
+    };
+  },
+);
+watch([at, read], table.forget, { deep: true });
 
 const columns = computed<MeasurementColumns>(() => ({
   lot: at.value.lot,
@@ -54,7 +66,7 @@ const ready = computed(
   () => at.value.lot >= 0 && at.value.date >= 0 && (at.value.height >= 0 || at.value.diameter >= 0),
 );
 const preview = computed(() =>
-  (head.value?.rows ?? []).slice(0, 6).map((row, i) => {
+  (table.head?.rows ?? []).slice(0, 6).map((row, i) => {
     try {
       const plant = readMeasuredPlant(row, columns.value);
       const cells = [
@@ -80,10 +92,9 @@ function query(check: boolean) {
     ...rest,
   };
 }
-async function take() {
-  if (!(await send(query(false)))) return;
+async function taken() {
   await nursery.loadLots();
-  messages.say(`${several(report.value!.good, 'plant')} taken.`);
+  messages.say(`${several(table.report!.good, 'plant')} taken.`);
 }
 </script>
 
@@ -91,15 +102,10 @@ async function take() {
   <ImportFrame
     title="Measurements"
     one="plant"
-    :file-name="file?.name ?? null"
-    :fault="fault"
-    :progress="progress"
-    :report="report"
-    :ready="ready && head !== null"
-    @choose="choose"
-    @check="send(query(true))"
-    @take="take"
-    @stop="stop"
+    :table="table"
+    :ready="ready && table.head !== null"
+    :query="query"
+    @taken="taken"
   >
     <template #export>
       <a class="act" :href="addressOf('exportMeasurements', { params: nursery.params })" download
@@ -113,8 +119,8 @@ async function take() {
       </p>
     </template>
     <template #columns>
-      <template v-if="head">
-        <ColumnFields v-model="at" :header="head.header" :wanted="wanted">
+      <template v-if="table.head">
+        <ColumnFields v-model="at" :header="table.head.header" :wanted="wanted">
           <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
           <SelectField
             v-model="read.heightUnit"

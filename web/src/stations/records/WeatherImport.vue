@@ -19,7 +19,7 @@ const nursery = useNursery();
 const preferences = usePreferences();
 const session = useSession();
 const messages = useMessages();
-const { file, head, report, fault, progress, choose, send, stop } = useImport('importWeather');
+const table = useImport('importWeather');
 
 const wanted = [
   { key: 'date', words: 'Date', needed: true },
@@ -33,14 +33,16 @@ const read = ref<Pick<StationColumns, 'dateOrder' | 'temperature' | 'rainUnit'>>
   temperature: 'C',
   rainUnit: 'mm',
 });
-watch(head, (table) => {
-  if (!table) return;
-  const guess = guessStationColumns(table.header, table.rows);
-  at.value = { date: guess.date, tMin: guess.tMin, tMax: guess.tMax, rain: guess.rain ?? -1 };
-  read.value = { dateOrder: guess.dateOrder, temperature: guess.temperature, rainUnit: guess.rainUnit };
-});
-// What was checked no longer holds once a column is changed.
-watch([at, read], () => (report.value = null), { deep: true });
+watch(
+  () => table.head,
+  (head) => {
+    if (!head) return;
+    const guess = guessStationColumns(head.header, head.rows);
+    at.value = { date: guess.date, tMin: guess.tMin, tMax: guess.tMax, rain: guess.rain ?? -1 };
+    read.value = { dateOrder: guess.dateOrder, temperature: guess.temperature, rainUnit: guess.rainUnit };
+  },
+);
+watch([at, read], table.forget, { deep: true });
 
 const columns = computed<StationColumns>(() => ({
   ...at.value,
@@ -49,7 +51,7 @@ const columns = computed<StationColumns>(() => ({
 }));
 const ready = computed(() => at.value.date >= 0 && at.value.tMin >= 0 && at.value.tMax >= 0);
 const preview = computed(() =>
-  (head.value?.rows ?? []).slice(0, 6).map((row, i) => {
+  (table.head?.rows ?? []).slice(0, 6).map((row, i) => {
     try {
       const day = readStationDay(row, columns.value);
       const cells = [
@@ -77,10 +79,9 @@ function query(check: boolean) {
     ...rest,
   };
 }
-async function take() {
-  if (!(await send(query(false)))) return;
+async function taken() {
   await nursery.reloadWeather();
-  messages.say(`${several(report.value!.good, 'day')} of weather taken.`);
+  messages.say(`${several(table.report!.good, 'day')} of weather taken.`);
 }
 </script>
 
@@ -88,15 +89,10 @@ async function take() {
   <ImportFrame
     title="Weather"
     one="day"
-    :file-name="file?.name ?? null"
-    :fault="fault"
-    :progress="progress"
-    :report="report"
-    :ready="ready && head !== null"
-    @choose="choose"
-    @check="send(query(true))"
-    @take="take"
-    @stop="stop"
+    :table="table"
+    :ready="ready && table.head !== null"
+    :query="query"
+    @taken="taken"
   >
     <template #export>
       <a class="act" :href="addressOf('exportWeather', { params: nursery.params })" download>Save as CSV</a>
@@ -113,8 +109,8 @@ async function take() {
       <p v-if="!session.may('grower')" class="text-muted">Growers and owners take weather in.</p>
     </template>
     <template #columns>
-      <template v-if="head">
-        <ColumnFields v-model="at" :header="head.header" :wanted="wanted">
+      <template v-if="table.head">
+        <ColumnFields v-model="at" :header="table.head.header" :wanted="wanted">
           <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
           <SelectField
             v-model="read.temperature"

@@ -1,5 +1,5 @@
 import type { ImportReport, QueryInputOf } from '@kauri/core/contract';
-import { ref, shallowRef } from 'vue';
+import { reactive, ref, shallowRef } from 'vue';
 import { importTable } from '../../api/client';
 import { sentenceOf } from '../../api/problem';
 import { useNursery } from '../../stores/nursery';
@@ -51,5 +51,28 @@ export function useImport<N extends 'importWeather' | 'importMeasurements'>(name
       progress.value = null;
     }
   }
-  return { file, head, report, fault, progress, choose, send, stop: () => stopper?.abort() };
+  /** What was found no longer holds once a column is changed. */
+  const forget = () => (report.value = null);
+  return reactive({
+    file,
+    head,
+    report,
+    fault,
+    progress,
+    choose,
+    send,
+    forget,
+    stop: () => stopper?.abort(),
+  });
+}
+
+/** The shape of {@link useImport} that the frame around every import works with. */
+export interface TableImport<Q> {
+  file: File | null;
+  fault: string | null;
+  progress: number | null;
+  report: ImportReport | null;
+  choose: (file: File | null) => Promise<void>;
+  send: (query: Q) => Promise<boolean>;
+  stop: () => void;
 }

@@ -82,7 +82,7 @@ export function toDesign(form: BedForm, { typed }: Convert): BedDesign {
 
 /** A kept design back in the form. */
 export function fromDesign(design: BedDesign, { shown }: Convert): Partial<BedForm> {
-  const text = (mm: number) => String(Number(shown(mm, 'timber').toFixed(2)));
+  const text = (mm: number) => String(Number(shown(mm, 'timber').toFixed(3)));
   const isGrid = (layer: OpenLayer) => layer.kind === 'mesh' && layer.openingMm[0] >= 100;
   const mesh = design.layers.find((layer) => layer.kind === 'mesh' && !isGrid(layer)) as
     Extract<OpenLayer, { kind: 'mesh' }> | undefined;

@@ -1,0 +1,120 @@
+import { dayOf, ruleNames, type Act, type Decision, type Status } from '@kauri/core';
+import { describe, expect, it } from 'vitest';
+import { accountWords, causeWords } from './causes';
+import { dateWords, longDate, shortDate } from './dates';
+import { actWords, decisionWords, statusWords } from './decision';
+import { count, odds, percent, several } from './numbers';
+
+const view = dayOf('2026-11-24');
+const day = (iso: string) => dayOf(iso);
+
+describe('dates in words', () => {
+  it('are named as a grower writes them, the year only where it is another', () => {
+    expect(longDate(view, 2026)).toBe('Tue 24 Nov');
+    expect(longDate(day('2027-03-17'), 2026)).toBe('Wed 17 Mar 2027');
+    expect(shortDate(day('2026-12-01'), 2026)).toBe('1 Dec');
+    expect(longDate(Infinity)).toBe('beyond the forecast');
+  });
+  it('come from ISO dates, and leave alone what is none', () => {
+    expect(dateWords('2026-02-28')).toBe('28 Feb 2026');
+    expect(dateWords('soon')).toBe('soon');
+  });
+});
+
+describe('numbers in words', () => {
+  it('group thousands, and agree with what is counted', () => {
+    expect(count(1234567)).toBe('1\u202f234\u202f567');
+    expect(several(1, 'tree')).toBe('1 tree');
+    expect(several(0, 'tree')).toBe('0 trees');
+    expect(percent(0.065, 1)).toBe('6.5\u00a0%');
+  });
+  it('give chances as so many of ten, never a false certainty', () => {
+    expect(odds(0.01)).toBe('fewer than 1 of 20');
+    expect(odds(0.07)).toBe('1 of 10');
+    expect(odds(0.5)).toBe('5 of 10');
+    expect(odds(1)).toBe('nearly all');
+  });
+});
+
+describe('accounts in words', () => {
+  it('say where seeds and trees are', () => {
+    expect(accountWords('out:not-emerged')).toBe('did not come up');
+    expect(accountWords('sown')).toBe('in the ground');
+    expect(accountWords('lifted')).toBe('lifted');
+    expect(causeWords('sampled')).toBe('pulled to look at roots');
+  });
+});
+
+const decisions: Decision[] = [
+  { kind: 'await-emergence', around: day('2027-04-19'), by: day('2027-05-05') },
+  { kind: 'await-emergence', around: day('2026-11-01'), by: day('2026-11-20') },
+  { kind: 'await-emergence', around: Infinity, by: Infinity },
+  { kind: 'write-off', since: day('2026-07-16') },
+  { kind: 'let-fill', readyAround: day('2027-05-20'), chanceReady: 0.2 },
+  { kind: 'let-fill', readyAround: Infinity, chanceReady: 0 },
+  { kind: 'move-by', holdsSince: day('2026-09-19'), by: day('2027-05-18'), half: day('2027-06-07') },
+  { kind: 'move-by', holdsSince: day('2026-09-19'), by: day('2026-11-01'), half: Infinity },
+  { kind: 'move-by', holdsSince: day('2026-09-19'), by: Infinity, half: Infinity },
+  { kind: 'move-now', boundSince: day('2026-11-06'), chanceBound: 0.97 },
+  { kind: 'raise-lid', reached: day('2026-07-02') },
+  { kind: 'grow-on', liftFrom: day('2026-12-01'), liftUntil: day('2027-03-28') },
+  { kind: 'grow-on', liftFrom: day('2026-12-01'), liftUntil: Infinity },
+  { kind: 'lift', from: day('2026-11-14'), bestBefore: day('2027-03-17'), until: day('2027-03-28') },
+  { kind: 'done' },
+];
+
+describe('a decision in words', () => {
+  it.each(decisions)('$kind says what to do, and why', (decision) => {
+    const { headline, detail, short } = decisionWords(decision, view);
+    expect(headline).toMatch(/^[A-Z].*[^.]$/);
+    expect(detail).toMatch(/^[A-Z].*\.$/);
+    for (const text of [headline, detail, short]) expect(text).not.toMatch(/NaN|undefined|Infinity|null|!/);
+  });
+  it('has the verb and the date first', () => {
+    expect(decisionWords(decisions[6], view).headline).toBe('Move on by Tue 18 May 2027');
+    expect(decisionWords(decisions[7], view).headline).toBe('Move it on now');
+    expect(decisionWords(decisions[13], view).headline).toBe('Lift between Sat 14 Nov and Sun 28 Mar 2027');
+  });
+  it('has a word for every status', () => {
+    const all: Status[] = [
+      'waiting',
+      'failed',
+      'filling',
+      'ready',
+      'holding',
+      'bound',
+      'growing',
+      'lift',
+      'lifted',
+      'ended',
+    ];
+    expect(new Set(all.map((status) => statusWords[status])).size).toBe(all.length);
+  });
+});
+
+describe('an act of Today in words', () => {
+  const figures = {
+    since: day('2026-11-06'),
+    chance: 0.6,
+    fill: 1.02,
+    half: day('2026-12-20'),
+    headroomCm: 33,
+    from: day('2026-11-14'),
+    until: day('2027-03-28'),
+    seasons: 2,
+    around: day('2026-11-28'),
+    lastCount: day('2026-11-01'),
+    chanceReady: 0.5,
+    chanceBound: 0.2,
+    vigourFromStart: 0.8,
+  };
+  it.each(ruleNames)('%s says what, why, and what waiting costs', (rule) => {
+    const act: Act = { lotId: 'a', rule, when: 'now', by: day('2026-12-01'), figures, trees: 412 };
+    const words = actWords(act, '26-ALN-07', view);
+    expect(words.title).toContain('26-ALN-07');
+    for (const text of Object.values(words)) {
+      expect(text).not.toMatch(/NaN|undefined|Infinity|null|!/);
+      expect(text.length).toBeGreaterThan(10);
+    }
+  });
+});
