@@ -15,6 +15,16 @@ export default defineConfig({
           testTimeout: 60_000,
         },
       },
+      {
+        test: {
+          name: 'start',
+          root: 'scripts',
+          include: ['test/**/*.test.mjs'],
+          fileParallelism: false,
+          hookTimeout: 120_000,
+          testTimeout: 120_000,
+        },
+      },
     ],
   },
 });

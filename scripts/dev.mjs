@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { buildServer } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { clusterFolder, ensureDatabase, ensurePostgres, openCluster } from './lib/postgres.mjs';
+import { clusterFolder, ensureDatabase, ensurePostgres, homeFolder, openCluster } from './lib/postgres.mjs';
 import { fail, step } from './lib/steps.mjs';
 import { watch } from 'node:fs';
 import { join } from 'node:path';
@@ -13,7 +13,9 @@ const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 async function main() {
   await step('Packages', ensurePackages);
   const bin = await step('PostgreSQL', ensurePostgres);
-  const cluster = await step('Database server on 127.0.0.1', () => openCluster(bin, clusterFolder(root)));
+  const cluster = await step('Database server on 127.0.0.1', () =>
+    openCluster(bin, clusterFolder(homeFolder(root))),
+  );
   await ensureDatabase(cluster, 'kauri_dev');
   const env = { ...process.env, DATABASE_URL: cluster.url('kauri_dev'), PORT: String(API), KAURI_DEMO: '1' };
   let server = null;

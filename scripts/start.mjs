@@ -1,9 +1,9 @@
-import { closeSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensurePackages } from './lib/packages.mjs';
-import { clusterFolder, ensureDatabase, ensurePostgres, openCluster } from './lib/postgres.mjs';
+import { clusterFolder, ensureDatabase, ensurePostgres, homeFolder, openCluster } from './lib/postgres.mjs';
 import { fail, Plain, step } from './lib/steps.mjs';
 
 /*
@@ -14,8 +14,8 @@ import { fail, Plain, step } from './lib/steps.mjs';
  */
 const DEFAULT_PORT = 4310;
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
-const runFolder = join(root, '.kauri');
-const runFile = join(runFolder, 'run.json');
+const home = homeFolder(root);
+const runFile = join(home, 'run.json');
 
 function options() {
   try {
@@ -37,7 +37,6 @@ function options() {
 
 /** Claims this checkout, or says where Kauri already runs. A claim left by a killed start is taken over. */
 async function claim() {
-  mkdirSync(runFolder, { recursive: true });
   for (;;) {
     try {
       const file = openSync(runFile, 'wx');
@@ -88,7 +87,7 @@ async function database({ empty, fresh }, cleanUp) {
     return process.env.DATABASE_URL;
   }
   const bin = await step('PostgreSQL', ensurePostgres);
-  const cluster = await step('Database server on 127.0.0.1', () => openCluster(bin, clusterFolder(root)));
+  const cluster = await step('Database server on 127.0.0.1', () => openCluster(bin, clusterFolder(home)));
   cleanUp.push(cluster.stop);
   const name = empty ? 'kauri_empty' : 'kauri';
   const kept = await ensureDatabase(cluster, name, { fresh });

@@ -8,7 +8,7 @@ import { fail, run, step } from './lib/steps.mjs';
 
 /*
  * npm test              formatting, lint, types, unit, database and browser tests, in a throwaway database
- * npm test -- core      only suites whose name begins so: format, lint, types, core, web, server, e2e
+ * npm test -- core      only suites whose name begins so: format, lint, types, core, web, server, start, e2e
  * npm test -- e2e -g RE only browser tests whose title matches
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
@@ -85,19 +85,21 @@ async function main() {
   await check('types', 'npm', ['run', '--silent', 'types']);
   for (const project of ['core', 'web'])
     await suite(project, 'npx', vitest(project), () => ({}), vitestCounts);
-  if (isWanted('server') || isWanted('e2e')) {
+  if (['server', 'e2e', 'start'].some(isWanted)) {
     const bin = await step('PostgreSQL', ensurePostgres);
     const cluster = await step('Throwaway database on 127.0.0.1', () => openThrowaway(bin));
     let stopping = null;
     const stop = () => (stopping ??= cluster.stop());
-    for (const signal of ['SIGINT', 'SIGTERM'])
+    for (const signal of ['SIGINT', 'SIGTERM']) {
       process.on(signal, () => void stop().then(() => process.exit(130)));
+    }
     try {
       const database = { KAURI_TEST_DATABASE: cluster.url('postgres') };
       await suite('server', 'npx', vitest('server'), () => database, vitestCounts);
+      if (isWanted('e2e') || isWanted('start')) await step('Interface and server', ensureBuilt);
+      await suite('start', 'npx', vitest('start'), () => ({}), vitestCounts);
       if (isWanted('e2e')) {
         const chromium = await step('Chromium', ensureChromium);
-        await step('Interface and server', ensureBuilt);
         const env = (report) => ({
           ...database,
           KAURI_CHROMIUM: chromium,

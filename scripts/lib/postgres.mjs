@@ -63,15 +63,22 @@ function serverUser() {
   return user;
 }
 
-/** Where a checkout's cluster lives: beside it, or under /var/lib/kauri where the server's user cannot get in. */
-export function clusterFolder(checkout) {
-  if (!isRoot) return join(checkout, '.kauri');
-  for (let folder = checkout; ; folder = dirname(folder)) {
+/** The folder Kauri keeps its run file and, where it can, its database in: KAURI_HOME, or one in the checkout. */
+export function homeFolder(checkout) {
+  const home = process.env.KAURI_HOME ?? join(checkout, '.kauri');
+  mkdirSync(home, { recursive: true });
+  return home;
+}
+
+/** Where the cluster lives: in the home folder, or under /var/lib/kauri where the server's user cannot get in. */
+export function clusterFolder(home) {
+  if (!isRoot) return home;
+  for (let folder = dirname(home); ; folder = dirname(folder)) {
     if (!(statSync(folder).mode & 0o001)) {
-      const name = createHash('sha256').update(checkout).digest('hex').slice(0, 12);
+      const name = createHash('sha256').update(home).digest('hex').slice(0, 12);
       return join('/var/lib/kauri', name);
     }
-    if (folder === dirname(folder)) return join(checkout, '.kauri');
+    if (folder === dirname(folder)) return home;
   }
 }
 
