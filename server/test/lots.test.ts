@@ -258,7 +258,7 @@ describe('editing', () => {
     const place = bedPlace('Impossible');
     for (const [design, sentence] of [
       [{ ...place.design, fillBelowRimMm: 500 }, /no medium/],
-      [{ ...place.design, lengthMm: 400_000 }, /30,000 mm/],
+      [{ ...place.design, lengthMm: 400_000 }, /30\s000 mm/],
       [{ ...place.design, tiers: [] }, /tier/],
       [{ ...place.design, tiers: ['2x7'] }, /board/],
       [{ ...place.design, widthMm: NaN }, /Bed width/],

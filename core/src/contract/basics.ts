@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { groupThousands } from '../units/units';
 import { roles } from './roles';
 
 /** Ids are UUIDv7, made by whoever creates the row, so that a retried write is the same write. */
@@ -23,15 +24,20 @@ export const Note = z
   .regex(/^[^\p{Cc}]*(\n[^\p{Cc}]*)*$/u, 'A note holds no control characters.')
   .default('');
 
+/** A limit as figures are set in Kauri. */
+function grouped(limit: number): string {
+  return groupThousands(String(limit).replace('-', '−'));
+}
+
 /** A whole number within limits, with a sentence in the grower's words. */
 export function wholeNumber(what: string, least: number, most: number) {
-  const sentence = `${what}: a whole number from ${least} to ${most.toLocaleString('en')}.`;
+  const sentence = `${what}: a whole number from ${grouped(least)} to ${grouped(most)}.`;
   return z.number(sentence).int(sentence).min(least, sentence).max(most, sentence);
 }
 
 /** A number within limits, with a sentence. */
 export function numberBetween(what: string, least: number, most: number, unit = '') {
-  const sentence = `${what}: a number from ${least} to ${most.toLocaleString('en')}${unit && ` ${unit}`}.`;
+  const sentence = `${what}: a number from ${grouped(least)} to ${grouped(most)}${unit && ` ${unit}`}.`;
   return z.number(sentence).min(least, sentence).max(most, sentence);
 }
 

@@ -88,7 +88,7 @@ describe('what is sent', () => {
       lidAboveRimMm: null,
     };
     expect(BedDesignSchema.safeParse(design).error!.issues[0].message).toBe(
-      'Bed length: a number from 200 to 30,000 mm (0.2 to 30 m).',
+      'Bed length: a number from 200 to 30\u202f000 mm (0.2 to 30 m).',
     );
     expect(BedDesignSchema.safeParse({ ...design, lengthMm: 4000, tiers: ['3x7'] }).success).toBe(false);
   });

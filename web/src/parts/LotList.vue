@@ -41,7 +41,9 @@ function step(by: number) {
   <div>
     <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4 py-2">
       <p class="text-muted font-bold">
-        {{ title ?? `${several(live.length, 'lot')}, most urgent first` }}
+        {{
+          title ?? (live.length ? `${several(live.length, 'lot')}, most urgent first` : 'No lot stands yet')
+        }}
       </p>
       <slot />
     </div>

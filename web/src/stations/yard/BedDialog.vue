@@ -6,7 +6,6 @@ import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
-import SheetActs from '../../parts/SheetActs.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
@@ -14,10 +13,10 @@ import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import BedFigures from './BedFigures.vue';
 import BedSection from './BedSection.vue';
+import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
 import { bedAnswers } from './bedAnswers';
 import { cloths, fromDesign, meshes, toDesign, USUAL_DENSITY, type BedForm } from './bedForm';
-import { sizeWords } from './placeWords';
 import { spotWarning } from './spotWarning';
 import { useKeepPlace } from './useKeepPlace';
 import type { ShownPlace } from './usePlaces';
@@ -251,14 +250,11 @@ async function save() {
         </div>
       </div>
       <div class="md:col-span-2">
-        <p v-if="theirs" class="panel p-3" data-testid="theirs">
-          <b>Saved meanwhile by someone else:</b> {{ theirs.place.name }},
-          {{ sizeWords(theirs.place, preferences) }}.
-        </p>
-        <SheetActs
-          :act="theirs ? 'Save mine over it' : place ? 'Save' : 'Add the bed'"
+        <KeepActs
+          :act="place ? 'Save' : 'Add the bed'"
           :busy="busy"
           :sentence="sentence()"
+          :theirs="theirs"
           @save="save"
         />
       </div>

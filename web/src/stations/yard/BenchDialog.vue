@@ -5,15 +5,14 @@ import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
-import SheetActs from '../../parts/SheetActs.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { count, several } from '../../words/numbers';
+import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
-import { sizeWords } from './placeWords';
 import { spotWarning } from './spotWarning';
 import { useKeepPlace } from './useKeepPlace';
 import type { ShownPlace } from './usePlaces';
@@ -129,14 +128,11 @@ async function save() {
         :wrong="wrong"
         :warning="warning"
       />
-      <p v-if="theirs" class="panel p-3" data-testid="theirs">
-        <b>Saved meanwhile by someone else:</b> {{ theirs.place.name }},
-        {{ sizeWords(theirs.place, preferences) }}.
-      </p>
-      <SheetActs
-        :act="theirs ? 'Save mine over it' : place ? 'Save' : 'Add the bench'"
+      <KeepActs
+        :act="place ? 'Save' : 'Add the bench'"
         :busy="busy"
         :sentence="sentence()"
+        :theirs="theirs"
         @save="save"
       />
     </form>
