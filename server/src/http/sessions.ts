@@ -48,9 +48,11 @@ export async function personOf(pool: pg.Pool, req: Request): Promise<Person | nu
 
 export const sessionCookie = COOKIE;
 
-/** Starts a session and returns the token for the cookie. */
+/** Starts a session and returns the token for the cookie. What has run out is cleared away on the way. */
 export async function startSession(pool: pg.Pool, personId: string): Promise<string> {
   const token = randomBytes(32).toString('base64url');
+  await pool.query('delete from session where expires_at < now()');
+  await pool.query('delete from sign_in_try where resets_at < now()');
   await pool.query(
     `insert into session (token_hash, person_id, expires_at) values ($1, $2, now() + make_interval(days => ${DAYS}))`,
     [hashOf(token), personId],

@@ -4,6 +4,8 @@ import { reactive, ref } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
+import SelectField from '../parts/SelectField.vue';
+import { typedNumber } from '../parts/typed';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 
@@ -16,18 +18,21 @@ const form = reactive({
   longitude: '',
   elevation: '',
   timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  units: (navigator.language === 'en-US' ? 'us' : 'metric') as 'metric' | 'us',
   personName: '',
   email: '',
   password: '',
 });
+const systems = [
+  { value: 'metric', words: 'Metric: cm, L, °C' },
+  { value: 'us', words: 'US: in, gal, °F' },
+] as const;
 const fault = ref<unknown>(null);
 const busy = ref(false);
 
 async function save() {
   busy.value = true;
   fault.value = null;
-  const number = (text: string) =>
-    text.trim() === '' ? NaN : Number(text.replace(',', '.').replace('−', '-'));
   try {
     const me = await call('setup', {
       body: {
@@ -35,11 +40,11 @@ async function save() {
           id: ids.nursery,
           name: form.name,
           placeName: form.placeName,
-          latitudeDeg: number(form.latitude),
-          longitudeDeg: number(form.longitude),
-          elevationM: number(form.elevation),
+          latitudeDeg: typedNumber(form.latitude),
+          longitudeDeg: typedNumber(form.longitude),
+          elevationM: typedNumber(form.elevation),
           timeZone: form.timeZone,
-          units: 'metric',
+          units: form.units,
         },
         person: { id: ids.person, name: form.personName, email: form.email, password: form.password },
       },
@@ -84,7 +89,10 @@ const wrong = (path: string) => fieldFault(fault.value, path);
           :fault="wrong('nursery.elevationM')"
         />
       </div>
-      <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
+      <div class="grid grid-cols-2 gap-3">
+        <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
+        <SelectField v-model="form.units" label="Units" :options="systems" />
+      </div>
       <div class="border-rule space-y-3 border-t pt-3">
         <FormField
           v-model="form.personName"

@@ -3,6 +3,7 @@ import type { Catalogue, Evidence, LotDetail, LotRow, Place, WeatherColumns } fr
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
+import { usePreferences } from './preferences';
 import { useSession } from './session';
 
 function byId<T extends { id: string }>(rows: readonly T[]): Map<string, T> {
@@ -38,6 +39,7 @@ export const useNursery = defineStore('nursery', () => {
       call('weather', { params: params.value }),
       loadLots(),
     ]);
+    usePreferences().nurseryUnits = answer.nursery.units;
     catalogue.value = answer;
     setWeather(days);
   }
