@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import { isoOf } from '@kauri/core';
 import type { LotDetail } from '@kauri/core/contract';
 import { call } from '../../api/client';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -168,6 +167,5 @@ const tabs = [
     <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
     <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
     <EditLotDialog v-if="sheet === 'edit'" :lot="lot" @close="sheet = null" />
-    <p class="sr-only">Shown for {{ isoOf(season.view) }}</p>
   </article>
 </template>
