@@ -1,7 +1,8 @@
 import type { AnswerOf, BodyInputOf, ParamsOf, Problem, QueryInputOf, RouteName } from '@kauri/core/contract';
-import { paths } from '@kauri/core/contract';
+import { paths, routes } from '@kauri/core/contract';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
+import { expect } from 'vitest';
 import { startServer, type RunningServer } from '../src/start';
 
 export const TODAY = '2026-11-24';
@@ -104,7 +105,10 @@ export class Caller {
   async ok<N extends RouteName>(name: N, input: Input<N> = {}): Promise<AnswerOf<N>> {
     const response = await this.send(name, input);
     if (!response.ok) throw new Error(`${name}: ${response.status} ${await response.text()}`);
-    return (await response.json()) as AnswerOf<N>;
+    // What is sent is what the contract says, no more and no less.
+    const answer: unknown = await response.json();
+    expect(routes[name].answer.parse(answer)).toEqual(answer);
+    return answer as AnswerOf<N>;
   }
 
   /** The problem of a call that is refused. */

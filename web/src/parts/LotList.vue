@@ -53,7 +53,11 @@ function step(by: number) {
       @keydown.down.prevent="step(1)"
       @keydown.up.prevent="step(-1)"
     >
-      <li v-for="lot in shown" :key="lot.row.id">
+      <li
+        v-for="lot in shown"
+        :key="lot.row.id"
+        class="[contain-intrinsic-size:auto_5rem] [content-visibility:auto]"
+      >
         <RouterLink
           :to="{ name: station, params: { lot: lot.row.id } }"
           class="flex items-center gap-3 border-l-4 px-3 py-2"

@@ -2,6 +2,8 @@
 import { computed } from 'vue';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
+import PreviewTable from './PreviewTable.vue';
+import { previewRows } from './tablePreview';
 import type { TableImport } from './useImport';
 
 /** The steps every import goes through: choose, look, check, take. */
@@ -14,11 +16,17 @@ const props = defineProps<{
   query: (check: boolean) => Q;
   /** One of what is taken, for example "day". */
   one: string;
+  /** Whether this person may take tables in. */
+  may: boolean;
+  /** Names of what a line is read as, and how it is read; throws a sentence for a line that cannot be. */
+  cellNames: readonly string[];
+  cells: (row: readonly string[]) => string[];
 }>();
 const emit = defineEmits<{ taken: [] }>();
 
 const fileName = computed(() => props.table.file?.name ?? null);
 const report = computed(() => props.table.report);
+const preview = computed(() => (props.ready ? previewRows(props.table.head?.rows ?? [], props.cells) : []));
 const taken = computed(() => report.value?.stored === true);
 const summary = computed(() => {
   const { first, last, bad } = report.value!;
@@ -41,15 +49,23 @@ async function take() {
       <slot name="export" />
     </div>
     <slot name="lead" />
-    <label class="act mt-2">
-      {{ fileName ? 'Choose another table' : 'Choose a table (CSV)' }}
-      <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
-    </label>
-    <span v-if="fileName" class="ml-3">{{ fileName }}</span>
+    <template v-if="may">
+      <label class="act mt-2">
+        {{ fileName ? 'Choose another table' : 'Choose a table (CSV)' }}
+        <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
+      </label>
+      <span v-if="fileName" class="ml-3">{{ fileName }}</span>
+    </template>
     <p v-if="table.fault" class="text-wrong mt-3 font-bold" role="alert">{{ table.fault }}</p>
 
     <template v-if="fileName && !taken">
-      <slot name="columns" />
+      <slot v-if="table.head" name="columns" :header="table.head.header" />
+      <PreviewTable
+        v-if="preview.length"
+        caption="How the first lines are read"
+        :head="cellNames"
+        :rows="preview"
+      />
       <div v-if="table.progress !== null" class="mt-4 flex items-center gap-3" role="status">
         <progress class="h-3 flex-1" :value="table.progress" max="1" />
         <span>{{ Math.round(table.progress * 100) }} %</span>
@@ -59,7 +75,7 @@ async function take() {
         v-else-if="!report"
         class="act-main mt-4"
         type="button"
-        :disabled="!ready"
+        :disabled="!ready || !table.head"
         @click="table.send(query(true))"
       >
         Check every line

@@ -7,17 +7,18 @@ import SelectField from '../../parts/SelectField.vue';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
+import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
 import ColumnFields from './ColumnFields.vue';
 import ImportFrame from './ImportFrame.vue';
-import PreviewTable from './PreviewTable.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
 
 const nursery = useNursery();
 const preferences = usePreferences();
 const messages = useMessages();
+const session = useSession();
 const table = useImport('importMeasurements');
 
 const wanted = [
@@ -65,22 +66,15 @@ const columns = computed<MeasurementColumns>(() => ({
 const ready = computed(
   () => at.value.lot >= 0 && at.value.date >= 0 && (at.value.height >= 0 || at.value.diameter >= 0),
 );
-const preview = computed(() =>
-  (table.head?.rows ?? []).slice(0, 6).map((row, i) => {
-    try {
-      const plant = readMeasuredPlant(row, columns.value);
-      const cells = [
-        plant.lotCode,
-        dateWords(plant.date),
-        plant.heightCm === null ? 'none given' : preferences.show(plant.heightCm, 'height', 1),
-        plant.diameterMm === null ? 'none given' : preferences.show(plant.diameterMm, 'diameter', 1),
-      ];
-      return { line: i + 2, cells, fault: null };
-    } catch (error) {
-      return { line: i + 2, cells: [], fault: error instanceof Error ? error.message : String(error) };
-    }
-  }),
-);
+function cells(row: readonly string[]): string[] {
+  const plant = readMeasuredPlant(row, columns.value);
+  return [
+    plant.lotCode,
+    dateWords(plant.date),
+    plant.heightCm === null ? 'none given' : preferences.show(plant.heightCm, 'height', 1),
+    plant.diameterMm === null ? 'none given' : preferences.show(plant.diameterMm, 'diameter', 1),
+  ];
+}
 
 function query(check: boolean) {
   const { height, diameter, ...rest } = columns.value;
@@ -103,7 +97,10 @@ async function taken() {
     title="Measurements"
     one="plant"
     :table="table"
-    :ready="ready && table.head !== null"
+    :ready="ready"
+    :may="session.may('crew')"
+    :cell-names="['Lot', 'Day', 'Height', 'Collar']"
+    :cells="cells"
     :query="query"
     @taken="taken"
   >
@@ -118,34 +115,26 @@ async function taken() {
         sample.
       </p>
     </template>
-    <template #columns>
-      <template v-if="table.head">
-        <ColumnFields v-model="at" :header="table.head.header" :wanted="wanted">
-          <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
-          <SelectField
-            v-model="read.heightUnit"
-            label="Heights in"
-            :options="[
-              { value: 'cm', words: 'cm' },
-              { value: 'in', words: 'inches' },
-            ]"
-          />
-          <SelectField
-            v-model="read.diameterUnit"
-            label="Collars in"
-            :options="[
-              { value: 'mm', words: 'mm' },
-              { value: 'in', words: 'inches' },
-            ]"
-          />
-        </ColumnFields>
-        <PreviewTable
-          v-if="ready"
-          caption="How the first lines are read"
-          :head="['Lot', 'Day', 'Height', 'Collar']"
-          :rows="preview"
+    <template #columns="{ header }">
+      <ColumnFields v-model="at" :header="header" :wanted="wanted">
+        <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+        <SelectField
+          v-model="read.heightUnit"
+          label="Heights in"
+          :options="[
+            { value: 'cm', words: 'cm' },
+            { value: 'in', words: 'inches' },
+          ]"
         />
-      </template>
+        <SelectField
+          v-model="read.diameterUnit"
+          label="Collars in"
+          :options="[
+            { value: 'mm', words: 'mm' },
+            { value: 'in', words: 'inches' },
+          ]"
+        />
+      </ColumnFields>
     </template>
   </ImportFrame>
 </template>

@@ -1,10 +1,8 @@
 <script setup lang="ts">
+import type { PreviewRow } from './tablePreview';
+
 /** The first lines as they will be read, beside what is wrong with them. */
-defineProps<{
-  caption: string;
-  head: readonly string[];
-  rows: readonly { line: number; cells: readonly string[]; fault: string | null }[];
-}>();
+defineProps<{ caption: string; head: readonly string[]; rows: readonly PreviewRow[] }>();
 </script>
 
 <template>

@@ -11,7 +11,6 @@ import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import ColumnFields from './ColumnFields.vue';
 import ImportFrame from './ImportFrame.vue';
-import PreviewTable from './PreviewTable.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
 
@@ -50,22 +49,15 @@ const columns = computed<StationColumns>(() => ({
   ...read.value,
 }));
 const ready = computed(() => at.value.date >= 0 && at.value.tMin >= 0 && at.value.tMax >= 0);
-const preview = computed(() =>
-  (table.head?.rows ?? []).slice(0, 6).map((row, i) => {
-    try {
-      const day = readStationDay(row, columns.value);
-      const cells = [
-        dateWords(day.date),
-        preferences.show(day.tMinC, 'temperature'),
-        preferences.show(day.tMaxC, 'temperature'),
-        day.rainMm === null ? 'none given' : preferences.show(day.rainMm, 'rain'),
-      ];
-      return { line: i + 2, cells, fault: null };
-    } catch (error) {
-      return { line: i + 2, cells: [], fault: error instanceof Error ? error.message : String(error) };
-    }
-  }),
-);
+function cells(row: readonly string[]): string[] {
+  const day = readStationDay(row, columns.value);
+  return [
+    dateWords(day.date),
+    preferences.show(day.tMinC, 'temperature'),
+    preferences.show(day.tMaxC, 'temperature'),
+    day.rainMm === null ? 'none given' : preferences.show(day.rainMm, 'rain'),
+  ];
+}
 const known = computed(() => nursery.weather?.tMinC.filter((t) => t !== null).length ?? 0);
 
 function query(check: boolean) {
@@ -90,7 +82,10 @@ async function taken() {
     title="Weather"
     one="day"
     :table="table"
-    :ready="ready && table.head !== null"
+    :ready="ready"
+    :may="session.may('grower')"
+    :cell-names="['Day', 'Lowest', 'Highest', 'Rain']"
+    :cells="cells"
     :query="query"
     @taken="taken"
   >
@@ -108,34 +103,26 @@ async function taken() {
       </p>
       <p v-if="!session.may('grower')" class="text-muted">Growers and owners take weather in.</p>
     </template>
-    <template #columns>
-      <template v-if="table.head">
-        <ColumnFields v-model="at" :header="table.head.header" :wanted="wanted">
-          <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
-          <SelectField
-            v-model="read.temperature"
-            label="Temperatures in"
-            :options="[
-              { value: 'C', words: '°C' },
-              { value: 'F', words: '°F' },
-            ]"
-          />
-          <SelectField
-            v-model="read.rainUnit"
-            label="Rain in"
-            :options="[
-              { value: 'mm', words: 'mm' },
-              { value: 'in', words: 'inches' },
-            ]"
-          />
-        </ColumnFields>
-        <PreviewTable
-          v-if="ready"
-          caption="How the first lines are read"
-          :head="['Day', 'Lowest', 'Highest', 'Rain']"
-          :rows="preview"
+    <template #columns="{ header }">
+      <ColumnFields v-model="at" :header="header" :wanted="wanted">
+        <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+        <SelectField
+          v-model="read.temperature"
+          label="Temperatures in"
+          :options="[
+            { value: 'C', words: '°C' },
+            { value: 'F', words: '°F' },
+          ]"
         />
-      </template>
+        <SelectField
+          v-model="read.rainUnit"
+          label="Rain in"
+          :options="[
+            { value: 'mm', words: 'mm' },
+            { value: 'in', words: 'inches' },
+          ]"
+        />
+      </ColumnFields>
     </template>
   </ImportFrame>
 </template>

@@ -28,3 +28,26 @@ export async function readHead(file: File): Promise<TableHead> {
   }
   return { header, rows };
 }
+
+const PREVIEW_ROWS = 6;
+
+/** A line as it is read, or what is wrong with it. Lines count from 1, the header being line 1. */
+export interface PreviewRow {
+  line: number;
+  cells: readonly string[];
+  fault: string | null;
+}
+
+/** The first lines as they will be read. */
+export function previewRows(
+  rows: readonly (readonly string[])[],
+  read: (row: readonly string[]) => string[],
+): PreviewRow[] {
+  return rows.slice(0, PREVIEW_ROWS).map((row, i) => {
+    try {
+      return { line: i + 2, cells: read(row), fault: null };
+    } catch (error) {
+      return { line: i + 2, cells: [], fault: error instanceof Error ? error.message : String(error) };
+    }
+  });
+}

@@ -69,6 +69,7 @@ export function useImport<N extends 'importWeather' | 'importMeasurements'>(name
 /** The shape of {@link useImport} that the frame around every import works with. */
 export interface TableImport<Q> {
   file: File | null;
+  head: TableHead | null;
   fault: string | null;
   progress: number | null;
   report: ImportReport | null;
