@@ -82,7 +82,8 @@ function spreadLeft(weights: Float64Array): number {
       mean += w(i) * z(i);
       square += w(i) * z(i) ** 2;
     }
-    return Math.sqrt(square / total - (mean / total) ** 2);
+    // All weight on one line of the grid leaves a difference that rounding may take below 0.
+    return Math.sqrt(Math.max(0, square / total - (mean / total) ** 2));
   };
   return Math.min(1, spread((i) => marginal[i]) / spread((i) => Math.exp(-0.5 * z(i) ** 2)));
 }

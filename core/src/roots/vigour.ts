@@ -56,7 +56,12 @@ export function vigourPosterior(
     logMean += w * z(i);
     logSquare += w * z(i) ** 2;
   }
-  return { vigours, weights, mean, startingShare: Math.min(1, Math.sqrt(logSquare - logMean ** 2)) };
+  return {
+    vigours,
+    weights,
+    mean,
+    startingShare: Math.min(1, Math.sqrt(Math.max(0, logSquare - logMean ** 2))),
+  };
 }
 
 function z(i: number): number {

@@ -1,0 +1,114 @@
+import { dayOf } from '@kauri/core';
+import { expect, lookAt, openLot, sheet, signIn, station, test } from './kauri';
+
+test.use({ expected: { faults: [/409|422/] } });
+
+test('the yard shows what stood at the ribbon’s date', async ({ isla: page }) => {
+  await station(page, 'Yard');
+  await page.getByTestId('places').getByText('Bench 1', { exact: true }).click();
+  await expect(page.getByTestId('places')).toContainText('6 lots');
+  await lookAt(page, dayOf('2026-03-15'));
+  await expect(page.locator('main')).toContainText('Nothing at this date.');
+  await expect(page.getByTestId('decision')).toContainText('Empty: all of it is free');
+  await page.keyboard.press('.');
+  await expect(page.getByTestId('decision')).toContainText('Room left');
+});
+
+test('a bed is changed, in US units too, and its answers follow', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Yard');
+  await page.getByTestId('places').getByText('Bed 6, shallow trial', { exact: true }).click();
+  await expect(page.getByTestId('decision')).toContainText('Raise it: a gap of 40');
+  await page.getByRole('link', { name: 'Edit' }).click();
+  await sheet(page).getByLabel('Air gap').fill('60');
+  await sheet(page).getByRole('button', { name: 'A tier or riser on top' }).click();
+  await sheet(page).getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByRole('status').getByText('Bed 6, shallow trial kept.')).toBeVisible();
+  await expect(page.getByTestId('decision')).not.toContainText('Raise it');
+  await expect(page.getByTestId('bed-figures')).toContainText('290\u00a0mm');
+
+  // Opened and saved in inches without a change, it stays to the millimetre what it was.
+  await page.getByRole('button', { name: /Units: metric/ }).click();
+  await expect(page.getByTestId('bed-figures')).toContainText('11.4\u00a0in');
+  await page.getByRole('link', { name: 'Edit' }).click();
+  await sheet(page).getByRole('button', { name: 'Save' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  const { rows } = await own.database.query(
+    `select design->>'lengthMm' as length, version from place where name = 'Bed 6, shallow trial'`,
+  );
+  expect(rows).toEqual([{ length: '2400', version: 3 }]);
+});
+
+test('a bed that cannot be built says why while it is typed', async ({ isla: page }) => {
+  await station(page, 'Yard');
+  await page.getByRole('link', { name: 'Add bed' }).click();
+  const form = sheet(page);
+  await form.getByLabel('Filled to below the rim').fill('900');
+  await expect(form).toContainText('Filled that far below the rim, the bed holds no medium.');
+  await form.getByLabel('Filled to below the rim').fill('30');
+  await form.getByRole('textbox', { name: /^Width/ }).fill('wide');
+  await expect(form).toContainText('nothing is left inside');
+  await form.getByRole('textbox', { name: /^Width/ }).fill('1200');
+  await form.getByLabel('Stands on').selectOption({ label: 'Weedy ground' });
+  await expect(form).toContainText('The gap is too small over this ground: 250\u00a0mm are needed');
+  await form.getByRole('textbox', { name: 'East' }).fill('6');
+  await form.getByRole('textbox', { name: 'North' }).fill('20');
+  await expect(form).toContainText('It would stand on Bed 1.');
+  // What was typed is there again when the sheet is opened anew.
+  await page.keyboard.press('Escape');
+  await expect(form).toHaveCount(0);
+  await page.getByRole('link', { name: 'Add bed' }).click();
+  await expect(form.getByLabel('Stands on')).toHaveValue('weeds');
+});
+
+test('the find box reaches lots, places and acts, and says when there is none', async ({ isla: page }) => {
+  const find = page.getByRole('combobox', { name: /Find/ });
+  await find.fill('bench 2');
+  await page.getByRole('option', { name: /Bench 2/ }).click();
+  await expect(page.getByRole('heading', { name: 'Bench 2', level: 1 })).toBeVisible();
+  await find.fill('scots');
+  await page.getByRole('option', { name: /26-PSY-04/ }).click();
+  await expect(page.getByRole('heading', { name: '26-PSY-04', level: 1 })).toBeVisible();
+  await find.fill('zebra');
+  await expect(page.getByText('Nothing by that name.')).toBeVisible();
+  await find.fill('weather');
+  await page.getByRole('option', { name: /Weather/ }).click();
+  await expect(page.getByRole('heading', { name: 'Records in and out' })).toBeVisible();
+});
+
+test('a lot’s journal says who did what, and a record taken back is gone from its records', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'tam@withybeck.example');
+  await openLot(page, '26-TCO-01');
+  await page.keyboard.press('m');
+  await page.keyboard.type('44');
+  await page.keyboard.press('Enter');
+  await sheet(page).getByRole('button', { name: 'Keep 1 plant' }).click();
+  const line = page.getByTestId('records').getByRole('row').filter({ hasText: '44.0' });
+  await expect(line).toHaveCount(1);
+  await line.getByRole('button', { name: 'Take back' }).click();
+  await expect(line).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Journal' }).click();
+  await expect(page.getByRole('tabpanel')).toContainText('Tam: take back');
+  await expect(page.getByRole('tabpanel')).toContainText('Tam: measure');
+});
+
+test('Today leads to the lot, and changes when the act is done', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  const act = page.getByRole('link', { name: /Decide on 26-VOP-01/ });
+  await act.click();
+  await expect(page.getByRole('heading', { name: '26-VOP-01', level: 1 })).toBeVisible();
+  await expect(page.getByTestId('decision')).toContainText('Write it off');
+  await page.keyboard.press('x');
+  await sheet(page).getByRole('button', { name: /^All/ }).click();
+  await sheet(page).getByRole('button', { name: 'Write off' }).click();
+  await sheet(page)
+    .getByRole('button', { name: /^Yes, write off/ })
+    .click();
+  await expect(page.getByTestId('decision')).toContainText('Nothing stands');
+  await station(page, 'Today');
+  await expect(page.getByRole('heading', { name: 'Standing' })).toBeVisible();
+  await expect(act).toHaveCount(0);
+});
