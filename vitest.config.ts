@@ -3,8 +3,8 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'] } },
-      { test: { name: 'web', root: 'web', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], testTimeout: 120_000 } },
+      { test: { name: 'web', root: 'web', include: ['src/**/*.test.ts'], testTimeout: 120_000 } },
       {
         test: {
           name: 'server',
