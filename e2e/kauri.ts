@@ -1,4 +1,4 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import pg from 'pg';
 import type { RunningServer, StartOptions } from '../server/src/start';
 
@@ -58,6 +58,11 @@ async function open(demo: boolean): Promise<Kauri & { close: () => Promise<void>
   };
 }
 
+/** Closes the pages before their server goes: what they still fetch must not fail for that. */
+async function leave(context: BrowserContext): Promise<void> {
+  await Promise.all(context.pages().map((page) => page.close()));
+}
+
 interface Fixtures {
   /** An empty Kauri of this test alone. */
   empty: Kauri;
@@ -78,14 +83,16 @@ export const test = base.extend<Fixtures & { watch: void }, { demo: Kauri }>({
     },
     { scope: 'worker' },
   ],
-  empty: async ({}, use) => {
+  empty: async ({ context }, use) => {
     const kauri = await open(false);
     await use(kauri);
+    await leave(context);
     await kauri.close();
   },
-  own: async ({}, use) => {
+  own: async ({ context }, use) => {
     const kauri = await open(true);
     await use(kauri);
+    await leave(context);
     await kauri.close();
   },
   expected: [{ faults: [] }, { option: true }],
