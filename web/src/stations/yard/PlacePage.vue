@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import LotChips from './LotChips.vue';
 import PlantTag from '../../parts/PlantTag.vue';
+import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSession } from '../../stores/session';
 import BedDetail from './BedDetail.vue';
@@ -13,6 +14,7 @@ import { sizeWords } from './placeWords';
 import type { ShownPlace } from './usePlaces';
 
 const props = defineProps<{ shown: ShownPlace; places: readonly ShownPlace[] }>();
+const nursery = useNursery();
 const preferences = usePreferences();
 const session = useSession();
 
@@ -26,7 +28,10 @@ const tight = computed(() =>
     )
     .map((p) => p.place.place.name),
 );
-const decision = computed(() => placeDecision(props.shown, tight.value, preferences));
+const settling = computed(
+  () => nursery.lookup.media.get(props.shown.place.place.mediumId ?? '')?.values.settling,
+);
+const decision = computed(() => placeDecision(props.shown, tight.value, preferences, settling.value));
 </script>
 
 <template>

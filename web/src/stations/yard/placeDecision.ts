@@ -8,11 +8,15 @@ interface Show {
 
 const groundWords = { paving: 'paving', gravel: 'gravel', soil: 'soil', weeds: 'weedy ground' };
 
-/** What to do about a place, if anything, else what room it has. */
+/**
+ * What to do about a place, if anything, else what room it has.
+ * @param settling of the medium it is filled with; the usual share where that is not known
+ */
 export function placeDecision(
   { place, occupancy, lots }: ShownPlace,
   tight: readonly string[],
   preferences: Show,
+  settling?: number,
 ) {
   const { show } = preferences;
   const room = roomWords(occupancy, preferences);
@@ -26,7 +30,7 @@ export function placeDecision(
     };
   if (place.place.kind === 'bed') {
     const { design } = place.place;
-    const g = bedGeometry(design).value;
+    const g = bedGeometry(design, settling).value;
     if (!g.gapEnough) {
       return {
         headline: `Raise it: a gap of ${show(design.airGapMm, 'timber')} is too small`,

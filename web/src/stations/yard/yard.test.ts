@@ -151,6 +151,10 @@ describe('a place in words', () => {
     expect(decide(low)).toMatchObject({ urgent: true, headline: expect.stringContaining('Raise it') });
     const shallow = shown({ ...bed, design: { ...bed.design, tiers: ['50x150'] } }, []);
     expect(decide(shallow).headline).toContain('Shallow');
+    // Judged by the medium that is in it: what settles more may be too shallow where the usual is not.
+    const deep = shown({ ...bed, design: { ...bed.design, tiers: ['50x225'] } }, []);
+    expect(placeDecision(deep, [], metric, 0.1).headline).not.toContain('Shallow');
+    expect(placeDecision(deep, [], metric, 0.5).headline).toContain('Shallow');
     expect(decide(shown(bed, [])).headline).toBe('Empty: all of it is free');
     expect(decide(shown(bed, []), ['Bed 2']).detail).toContain('No barrow path to Bed 2');
   });
