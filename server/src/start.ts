@@ -8,6 +8,7 @@ import { openPool } from './db/tenant';
 import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
 import { makeApp } from './http/app';
+import { startIrrigationStandIn } from './standins/irrigation';
 
 export interface StartOptions {
   /** A connection that owns the database. */
@@ -54,7 +55,13 @@ export async function startServer({
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const pool = openPool(await prepareDatabase(databaseUrl, migrations));
-  const server = { pool, today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone) };
+  const standIn = await startIrrigationStandIn();
+  const server = {
+    pool,
+    today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
+    irrigationUrl: standIn.url,
+  };
+  const close = () => Promise.all([pool.end(), standIn.stop()]);
   const webRoot = at('../../web/dist');
   const app = makeApp({
     server,
@@ -74,12 +81,12 @@ export async function startServer({
     const stop = async () => {
       listening.closeAllConnections();
       await new Promise((resolve) => listening.close(resolve));
-      await pool.end();
+      await close();
     };
     const bound = typeof address === 'object' && address ? address.port : port;
     return { url: `http://${host}:${bound}`, demoPeople: people.rows, needsSetup: !setUp.rows[0].done, stop };
   } catch (error) {
-    await pool.end();
+    await close();
     throw error;
   }
 }

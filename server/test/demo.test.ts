@@ -62,7 +62,7 @@ describe('the demo', () => {
     for (const p of demoPeople) await server.signIn(p.email, p.password);
     const withybeck = await read(await server.signIn('wren@withybeck.example'));
     expect(withybeck.lots).toHaveLength(25);
-    expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bed')).toHaveLength(6);
+    expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bed')).toHaveLength(14);
     expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bench')).toHaveLength(2);
     expect(withybeck.series.tMinC.length).toBeGreaterThan(3650);
     const clara = await read(await server.signIn('aylen@piedraclara.example'));
@@ -129,7 +129,7 @@ describe('the demo', () => {
 
   it('is loaded once', async () => {
     const before = (await server.owner.query('select count(*)::int as n from movement')).rows[0].n;
-    await loadDemo({ pool: server.owner, today: () => '2026-11-24' }, server.databaseUrl);
+    await loadDemo({ pool: server.owner, today: () => '2026-11-24', irrigationUrl: '' }, server.databaseUrl);
     expect((await server.owner.query('select count(*)::int as n from movement')).rows[0].n).toBe(before);
   });
 });

@@ -207,7 +207,7 @@ export const bedPlace = (name: string) =>
     name,
     eastM: 0,
     northM: 0,
-    turned: false,
+    angleDeg: 0,
     mediumId: null,
     design: {
       schema: 1,
@@ -229,7 +229,7 @@ export const benchPlace = (name: string) =>
     name,
     eastM: 5,
     northM: 0,
-    turned: false,
+    angleDeg: 0,
     mediumId: null,
     design: { schema: 1, lengthMm: 3000, widthMm: 1500 },
   }) satisfies BodyInputOf<'addPlace'>['place'];

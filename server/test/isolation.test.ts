@@ -18,6 +18,12 @@ const tenantTables = [
   'journal',
   'receipt',
   'membership',
+  'nursery_value',
+  'bed_design',
+  'bed_design_version',
+  'place_check',
+  'medium_stock',
+  'water_reading',
 ];
 let server: TestServer;
 let app: pg.Pool;

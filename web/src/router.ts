@@ -6,7 +6,23 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/today' },
     { path: '/today', name: 'today', component: () => import('./stations/today/TodayStation.vue') },
-    { path: '/yard/:place?', name: 'yard', component: () => import('./stations/yard/YardStation.vue') },
+    {
+      path: '/yard',
+      component: () => import('./stations/yard/YardShell.vue'),
+      children: [
+        { path: 'site', name: 'yard-site', component: () => import('./stations/yard/site/SitePage.vue') },
+        { path: 'light', name: 'yard-light', component: () => import('./stations/yard/light/LightPage.vue') },
+        { path: 'water', name: 'yard-water', component: () => import('./stations/yard/water/WaterPage.vue') },
+        { path: 'build', name: 'yard-build', component: () => import('./stations/yard/build/BuildPage.vue') },
+        {
+          path: 'containers',
+          name: 'yard-containers',
+          component: () => import('./stations/yard/containers/ContainersPage.vue'),
+        },
+        { path: 'media', name: 'yard-media', component: () => import('./stations/yard/media/MediaPage.vue') },
+        { path: ':place?', name: 'yard', component: () => import('./stations/yard/YardStation.vue') },
+      ],
+    },
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },

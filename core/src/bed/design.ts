@@ -7,6 +7,27 @@ export type OpenLayer =
 /** What stands under a bed; it decides how large the air gap must be. */
 export type Ground = 'paving' | 'gravel' | 'soil' | 'weeds';
 
+export const timberClasses = ['treated', 'durable', 'scrap'] as const;
+export type TimberClass = (typeof timberClasses)[number];
+export const footKinds = ['bricks', 'blocks', 'legs', 'pallet'] as const;
+export type FootKind = (typeof footKinds)[number];
+
+/** How a bed is put together; what a bed without it is taken to be is in `buildOf`. */
+export interface BedBuild {
+  timber: TimberClass;
+  corners: 'brackets' | 'butt';
+  /** Topmost tiers that lift off as a riser, so that trees can be reached at harvest. */
+  riserTiers: number;
+  /** Whether one long side unscrews. */
+  loosenSide: boolean;
+  /** Bearers across the bed under the mesh, evenly spaced, on edge. */
+  crossMembers: number;
+  crossBoard: string;
+  /** Strips that hold the mesh's edge; without them staples alone. */
+  runners: boolean;
+  feet: { kind: FootKind; count: number };
+}
+
 /** A rectangular air-pruning bed as it is drawn up, SI units. A value: kept with a schema number. */
 export interface BedDesign {
   schema: 1;
@@ -24,4 +45,25 @@ export interface BedDesign {
   airGapMm: number;
   /** Clearance from the rim to the lid or cage; null without one. */
   lidAboveRimMm: number | null;
+  /** Left out by a design drawn up before its build was. */
+  build?: BedBuild;
+}
+
+/** Farthest apart bearers lie under an ordinary bed, mm. */
+const USUAL_BAY_MM = 600;
+
+/** The build of a design; where it was never said, an ordinary one for its size. */
+export function buildOf(design: BedDesign): BedBuild {
+  if (design.build) return design.build;
+  const inches = design.tiers[0] !== undefined && Number(design.tiers[0].split(/[x×]/i)[0]) <= 4;
+  return {
+    timber: 'durable',
+    corners: 'brackets',
+    riserTiers: Math.max(0, design.tiers.length - 1),
+    loosenSide: false,
+    crossMembers: Math.max(0, Math.ceil(design.lengthMm / USUAL_BAY_MM) - 1),
+    crossBoard: inches ? '2x4' : '50x100',
+    runners: true,
+    feet: { kind: 'bricks', count: 2 * (Math.ceil(design.lengthMm / 900) + 1) },
+  };
 }

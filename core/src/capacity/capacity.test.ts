@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { containerAirShare, containerVolume, startingContainers } from '../container/container';
+import { containerAirShare, containerVolume } from '../container/container';
+import { startingContainers } from '../container/startingContainers';
 import { traysOnBench } from '../container/traysOnBench';
 import { recompute } from '../working/working';
 import { benchLayout } from './benchLayout';
@@ -83,13 +84,13 @@ describe('footprints', () => {
     name: 'B',
     eastM: 2,
     northM: 3,
-    turned: false,
+    angleDeg: 0,
     mediumId: null,
     design: { schema: 1, lengthMm: 4000, widthMm: 1500 },
   } as const;
   it('turn with their place', () => {
     expect(footprintOf(bench)).toEqual({ eastM: 2, northM: 3, widthM: 4, heightM: 1.5 });
-    expect(footprintOf({ ...bench, turned: true })).toMatchObject({ widthM: 1.5, heightM: 4 });
+    expect(footprintOf({ ...bench, angleDeg: 90 })).toMatchObject({ widthM: 1.5, heightM: 4 });
   });
   it('are as far apart as a barrow has room', () => {
     const a = footprintOf(bench);

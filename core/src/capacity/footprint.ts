@@ -1,5 +1,8 @@
+import { BARROW_PATH_M } from '../site/checks';
+import type { BedDesign } from '../bed/design';
 import { bedGeometry } from '../bed/geometry';
 import type { PlaceBody } from '../contract';
+import { rectangle, type Point } from '../site/shapes';
 
 /** Ground a place stands on, metres from the site's south-west corner. */
 export interface Footprint {
@@ -10,20 +13,48 @@ export interface Footprint {
   heightM: number;
 }
 
-/** Narrowest path a barrow passes, m. */
-export const BARROW_PATH_M = 0.6;
+/** Length and width of the ground a place takes, m. @throws RangeError when a bed cannot be built */
+export function sizeOf(place: Pick<PlaceBody, 'kind' | 'design'>): { lengthM: number; widthM: number } {
+  if (place.kind === 'bed') {
+    const { outsideLengthMm, outsideWidthMm } = bedGeometry(place.design as BedDesign).value;
+    return { lengthM: outsideLengthMm / 1000, widthM: outsideWidthMm / 1000 };
+  }
+  return { lengthM: place.design.lengthMm / 1000, widthM: place.design.widthMm / 1000 };
+}
 
-/** @throws RangeError when a bed's design cannot be built */
+/** The upright box about a place's ground. @throws RangeError when a bed's design cannot be built */
 export function footprintOf(place: PlaceBody): Footprint {
-  const size =
-    place.kind === 'bed'
-      ? (({ outsideLengthMm, outsideWidthMm }) => [outsideLengthMm, outsideWidthMm])(
-          bedGeometry(place.design).value,
-        )
-      : [place.design.lengthMm, place.design.widthMm];
-  const [long, short] = size.map((mm) => mm / 1000);
-  const { eastM, northM, turned } = place;
-  return { eastM, northM, widthM: turned ? short : long, heightM: turned ? long : short };
+  const { lengthM, widthM } = sizeOf(place);
+  const { eastM, northM, angleDeg } = place;
+  return { eastM, northM, ...boxAbout(lengthM, widthM, angleDeg) };
+}
+
+/** Size of the upright box about a rectangle turned by an angle. */
+export function boxAbout(lengthM: number, widthM: number, angleDeg: number) {
+  const turn = (angleDeg * Math.PI) / 180;
+  const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))];
+  const tidy = (m: number) => Math.round(m * 1e6) / 1e6;
+  return { widthM: tidy(lengthM * c + widthM * s), heightM: tidy(lengthM * s + widthM * c) };
+}
+
+/** Middle of the ground a place stands on. */
+export function middleOfPlace(place: PlaceBody): Point {
+  const { eastM, northM, widthM, heightM } = footprintOf(place);
+  return [eastM + widthM / 2, northM + heightM / 2];
+}
+
+/** Corners of the ground a place stands on. */
+export function cornersOf(place: PlaceBody): Point[] {
+  const { lengthM, widthM } = sizeOf(place);
+  return rectangle(middleOfPlace(place), lengthM, widthM, place.angleDeg);
+}
+
+/** Where a place's corner comes to lie when its middle stands at a point at some angle. */
+export function spotAbout(place: Pick<PlaceBody, 'kind' | 'design'>, middle: Point, angleDeg: number) {
+  const { lengthM, widthM } = sizeOf(place);
+  const box = boxAbout(lengthM, widthM, angleDeg);
+  const tidy = (m: number) => Math.round(m * 1e6) / 1e6;
+  return { eastM: tidy(middle[0] - box.widthM / 2), northM: tidy(middle[1] - box.heightM / 2), angleDeg };
 }
 
 /** Clear distance between two footprints, m; 0 where they touch or overlap. */

@@ -34,7 +34,7 @@ export type Occupancy =
  * @throws RangeError when the place's design cannot be built
  */
 export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lookup: Lookup): Occupancy {
-  if (place.kind === 'bench') {
+  if (place.kind !== 'bed') {
     const loads = occupants.flatMap(({ lotId, stage }) => {
       const container =
         stage.containerTypeId === null ? undefined : lookup.containers.get(stage.containerTypeId);

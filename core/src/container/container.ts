@@ -1,5 +1,21 @@
 import { sum, type Worked } from '../working/working';
 
+export const containerKinds = [
+  'flat',
+  'plug-closed',
+  'plug-open',
+  'plug-paper',
+  'tube',
+  'slit-cell',
+  'band',
+  'tree-pot',
+  'ribbed-pot',
+  'block',
+  'fabric-bag',
+  'round-pot',
+] as const;
+export type ContainerKind = (typeof containerKinds)[number];
+
 /** A growing container (one cell, band or pot) and the tray or rack it stands in. SI units. */
 export interface ContainerValues {
   name: string;
@@ -15,6 +31,15 @@ export interface ContainerValues {
   cellsPerTray: number;
   trayLengthMm: number;
   trayWidthMm: number;
+  kind?: ContainerKind;
+  /** Single cells that can be spread out; a block's cannot. */
+  spaceable?: boolean;
+  /** Of a tray or rack with its cells, in the nursery's money. */
+  trayPrice?: number;
+  /** Times it is used before it is thrown away. */
+  uses?: number;
+  /** What turns roots: air, fabric that traps tips, ribs to vents, or nothing. */
+  wall?: 'air' | 'fabric' | 'ribs' | 'solid';
 }
 
 /**
@@ -77,41 +102,12 @@ export function cellsPerM2(c: ContainerValues): number {
   return c.cellsPerTray / ((c.trayLengthMm * c.trayWidthMm) / 1e6);
 }
 
-/** Starting containers: generic shapes, sizes in their ordinary ranges. */
-export const startingContainers: readonly ContainerValues[] = [
-  container('Tube 110 mL, racked', 'round', 38, 26, 140, 110, 0.06, 0.7, 98, 610, 305),
-  container('Tube 150 mL, racked', 'round', 40, 28, 165, 150, 0.06, 0.7, 98, 610, 305),
-  container('Deep tube 350 mL, racked', 'round', 50, 36, 250, 350, 0.05, 0.7, 50, 610, 305),
-  container('Slit-wall cell 120 mL', 'square', 42, 32, 100, 120, 0.22, 0.6, 84, 600, 400),
-  container('Slit-wall cell 200 mL', 'square', 50, 38, 115, 200, 0.24, 0.6, 60, 600, 400),
-  container('Open-bottomed band 600 mL', 'square', 76, 70, 130, 600, 0, 0.85, 25, 400, 400),
-  container('Ribbed vented pot 2 L', 'round', 150, 125, 145, 2000, 0.18, 0.4, 8, 640, 330),
-];
+/** Cells on a square metre when every second cell is taken out; null for a block that cannot be spread. */
+export function cellsPerM2Spaced(c: ContainerValues): number | null {
+  return (c.spaceable ?? c.cellsPerTray > 1) ? cellsPerM2(c) / 2 : null;
+}
 
-function container(
-  name: string,
-  section: 'square' | 'round',
-  topMm: number,
-  bottomMm: number,
-  depthMm: number,
-  statedMl: number | null,
-  wallOpenShare: number,
-  baseOpenShare: number,
-  cellsPerTray: number,
-  trayLengthMm: number,
-  trayWidthMm: number,
-): ContainerValues {
-  return {
-    name,
-    section,
-    topMm,
-    bottomMm,
-    depthMm,
-    statedMl,
-    wallOpenShare,
-    baseOpenShare,
-    cellsPerTray,
-    trayLengthMm,
-    trayWidthMm,
-  };
+/** Whether a container has to be washed and disinfected between uses. */
+export function washedBetweenUses(c: ContainerValues): boolean {
+  return (c.uses ?? 1) > 1;
 }

@@ -4,6 +4,8 @@ export * from './basics';
 export * from './yard';
 export * from './lots';
 export * from './weather';
+export * from './site';
+export * from './water';
 export * from './people';
 export * from './routes';
 export * from './openapi';

@@ -4,6 +4,8 @@ import type { Role } from './roles';
 import { paths } from './paths';
 import * as lots from './lots';
 import * as people from './people';
+import * as site from './site';
+import * as water from './water';
 import * as weather from './weather';
 import * as yard from './yard';
 
@@ -33,6 +35,8 @@ export interface Route<
 const none = z.object({});
 const done = z.object({ done: z.literal(true) });
 const inNursery = z.object({ nursery: Id });
+const atDesign = z.object({ nursery: Id, design: Id });
+const atMedium = z.object({ nursery: Id, medium: Id });
 const atLot = z.object({ nursery: Id, lot: Id });
 
 function route<
@@ -98,6 +102,93 @@ export const routes = {
     params: z.object({ nursery: Id, place: Id }),
     body: yard.EditedPlace,
     answer: yard.Place,
+  }),
+
+  site: route('site', 'visitor', 'The site plan', { params: inNursery, answer: site.KeptSite }),
+  arrangeYard: route('arrangeYard', 'grower', 'Change the plan: site, places moved, added and taken away', {
+    params: inNursery,
+    body: site.Arrangement,
+    answer: site.Arranged,
+  }),
+  setPrices: route('setPrices', 'grower', 'Change what things cost', {
+    params: inNursery,
+    body: yard.EditedPrices,
+    answer: yard.KeptPrices,
+  }),
+  addDesign: route('addDesign', 'grower', 'Keep a bed design', {
+    params: inNursery,
+    body: yard.NewDesign,
+    answer: yard.KeptDesign,
+  }),
+  editDesign: route('editDesign', 'grower', 'Save a bed design as its next version', {
+    params: atDesign,
+    body: yard.EditedDesign,
+    answer: yard.KeptDesign,
+  }),
+  designVersions: route('designVersions', 'visitor', 'Every version of a bed design', {
+    params: atDesign,
+    answer: yard.DesignVersions,
+  }),
+  checks: route('checks', 'visitor', 'Condition checks of places, newest first', {
+    params: inNursery,
+    answer: yard.Checks,
+  }),
+  checkPlace: route('checkPlace', 'crew', 'Record the condition of a place', {
+    params: z.object({ nursery: Id, place: Id }),
+    body: yard.NewCheck,
+    answer: yard.PlaceCheck,
+  }),
+  addContainer: route('addContainer', 'grower', 'Add a container type', {
+    params: inNursery,
+    body: yard.NewContainer,
+    answer: yard.ContainerType,
+  }),
+  editContainer: route('editContainer', 'grower', 'Change a container type', {
+    params: z.object({ nursery: Id, container: Id }),
+    body: yard.EditedContainer,
+    answer: yard.ContainerType,
+  }),
+  addMedium: route('addMedium', 'grower', 'Add a medium', {
+    params: inNursery,
+    body: yard.NewMedium,
+    answer: yard.Medium,
+  }),
+  editMedium: route('editMedium', 'grower', 'Change a medium', {
+    params: atMedium,
+    body: yard.EditedMedium,
+    answer: yard.Medium,
+  }),
+  stock: route('stock', 'visitor', 'Medium in and out of the heaps', {
+    params: inNursery,
+    answer: yard.Stock,
+  }),
+  moveStock: route('moveStock', 'crew', 'Record medium bought, mixed, filled or brought back', {
+    params: atMedium,
+    body: yard.NewStock,
+    answer: yard.StockRow,
+  }),
+  water: route('water', 'visitor', 'Supply, drip and zones', { params: inNursery, answer: water.KeptWater }),
+  setWater: route('setWater', 'grower', 'Change supply, drip or zones', {
+    params: inNursery,
+    body: water.EditedWater,
+    answer: water.KeptWater,
+  }),
+  watering: route('watering', 'visitor', 'The programme sent and what the controller reported', {
+    params: inNursery,
+    answer: water.Watering,
+  }),
+  sendProgramme: route('sendProgramme', 'grower', 'Send the controller its programme', {
+    params: inNursery,
+    body: water.ProgrammeSchema,
+    answer: water.Watering,
+  }),
+  readController: route('readController', 'crew', 'Read the controller and its probes up to today', {
+    params: inNursery,
+    answer: water.Watering,
+  }),
+  failStandIn: route('failStandIn', 'grower', 'Make the controller’s stand-in fail, or mend it', {
+    params: inNursery,
+    body: water.StandInFault,
   }),
 
   lots: route('lots', 'visitor', 'Lots by code, a page at a time', {

@@ -8,7 +8,7 @@ const APP_ROLE = 'kauri_app';
 /** Any fixed number: servers starting together wait for one another here. */
 const PREPARE_LOCK = 7_041_953;
 
-const addTo = ['movement', 'journal'];
+const addTo = ['movement', 'journal', 'bed_design_version', 'medium_stock', 'place_check'];
 const readOnly = ['balance', 'demo_person'];
 const change = [
   'nursery',
@@ -17,13 +17,15 @@ const change = [
   'species',
   'medium',
   'container_type',
-  'place',
+  'nursery_value',
+  'bed_design',
+  'water_reading',
   'lot',
   'stage',
   'observation',
   'receipt',
 ];
-const remove = ['session', 'sign_in_try', 'weather_day'];
+const remove = ['session', 'sign_in_try', 'weather_day', 'place'];
 
 /**
  * Brings a database up to date and makes the role the server works as.

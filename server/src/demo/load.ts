@@ -12,7 +12,7 @@ import {
   type LotFacts,
   type WeatherSeries,
 } from '@kauri/core';
-import type { Evidence, NewStage, PlaceBody } from '@kauri/core/contract';
+import type { Evidence, NewStage } from '@kauri/core/contract';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
 import { membership, person } from '../db/schema/index';
@@ -22,10 +22,10 @@ import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../fea
 import { lotRow } from '../features/lots/lotRows';
 import { sowLot } from '../features/lots/sow';
 import { storeDays } from '../features/weather/importWeather';
-import { addPlace } from '../features/yard/places';
 import { yardHandlers } from '../features/yard/routes';
 import type { NurseryCall, Server, Work } from '../http/context';
 import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
+import { makeYard } from './yard';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
 
 const YEARS_OF_WEATHER = 10;
@@ -76,7 +76,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     });
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
     const weather = await makeWeather(work, demo);
-    await makePlaces(work, demo);
+    await makeYard(work, demo, server.irrigationUrl);
     const lookup = await lookupOf(server, tx, nurseryId);
     for (const lot of demo.lots)
       await makeLot({ ...work, personId: people[0].id }, demo, lot, weather, lookup);
@@ -103,26 +103,6 @@ async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries
     })),
   );
   return series;
-}
-
-async function makePlaces(work: Work, demo: DemoNursery): Promise<void> {
-  const { rows } = await work.tx.$client.query<{ id: string }>(
-    'select id from medium where nursery_id = $1 order by id',
-    [work.nurseryId],
-  );
-  for (const p of demo.places) {
-    const spot = {
-      name: p.name,
-      eastM: p.east,
-      northM: p.north,
-      turned: p.turned ?? false,
-      mediumId: rows[p.medium].id,
-    };
-    const place = p.bed
-      ? { ...spot, kind: 'bed', design: { schema: 1, ...p.bed } }
-      : { ...spot, kind: 'bench', design: { schema: 1, ...p.bench } };
-    await addPlace(work, newId(), place as PlaceBody);
-  }
 }
 
 async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Lookup> {

@@ -1,4 +1,4 @@
-import type { BedDesign } from '@kauri/core';
+import type { BedDesign, ElementKind, SiteElement } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
 
 /** A demo lot: what was sown where. Days are in the season year counted from `season` 0, this one. */
@@ -26,11 +26,17 @@ export interface DemoPlace {
   name: string;
   east: number;
   north: number;
-  turned?: true;
+  angle?: number;
   medium: number;
-  bed?: Omit<BedDesign, 'schema'>;
-  bench?: { lengthMm: number; widthMm: number };
+  /** A kept design, by its name. */
+  design?: string;
+  bench?: { lengthMm: number; widthMm: number; ratedKg?: number };
+  /** Of a bench's shape: standing-out ground or a heel-in bay. */
+  as?: 'ground' | 'bay';
 }
+
+/** Something on the demo's site plan. */
+export type DemoElement = Omit<SiteElement, 'id' | 'kind'> & { kind: ElementKind };
 
 export interface DemoNursery {
   name: string;
@@ -41,7 +47,11 @@ export interface DemoNursery {
   timeZone: string;
   weatherSeed: number;
   people: readonly { name: string; email: string; role: Role }[];
+  designs: Readonly<Record<string, Omit<BedDesign, 'schema'>>>;
+  site: readonly DemoElement[];
   places: readonly DemoPlace[];
+  /** A tap's bucket test, and the drip on beds. */
+  water?: { litres: number; seconds: number };
   lots: readonly DemoLot[];
 }
 
@@ -87,17 +97,55 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Tam', email: 'tam@withybeck.example', role: 'crew' },
       { name: 'Wren', email: 'wren@withybeck.example', role: 'visitor' },
     ],
+    designs: {
+      'Large, two tiers': bed(3000, 1200, ['50x200', '50x200'], 400),
+      'Large, two tiers, low lid': bed(3000, 1200, ['50x200', '50x200'], 300),
+      Long: bed(4800, 900, ['50x225'], 450),
+      'Long, open': bed(4800, 900, ['50x225'], null),
+      'Small module': bed(1200, 600, ['50x200'], 300),
+      'Shallow trial': bed(2400, 900, ['50x150'], null, 40),
+    },
+    // One a line.
+    // prettier-ignore
+    site: [
+      { kind: 'outline', name: 'Coach park', points: [[0, 0], [40, 0], [40, 28], [0, 28]] },
+      { kind: 'surface', name: 'Paving', ground: 'paving', points: [[0, 6], [29, 6], [29, 28], [0, 28]] },
+      { kind: 'surface', name: 'Gravel', ground: 'gravel', points: [[0, 0], [40, 0], [40, 6], [0, 6]] },
+      { kind: 'building', name: 'Barn', heightM: 8, points: [[-9, 7], [-0.5, 7], [-0.5, 25], [-9, 25]] },
+      { kind: 'trees', name: 'Sycamores', heightM: 14, passesInLeaf: 0.15, passesBare: 0.65, points: [[-6, 1], [2, -4], [10, -6]] },
+      { kind: 'tunnel', name: 'Polytunnel', heightM: 3, passesInLeaf: 0.78, passesBare: 0.78, points: [[30, 9], [36, 9], [36, 27], [30, 27]] },
+      { kind: 'shade', name: 'Shade tunnel', heightM: 2.4, passesInLeaf: 0.5, passesBare: 0.5, points: [[19, 18.5], [28.5, 18.5], [28.5, 26.5], [19, 26.5]] },
+      { kind: 'cold-store', name: 'Cold store', heightM: 2.6, points: [[35.5, 1], [39.5, 1], [39.5, 5], [35.5, 5]] },
+      { kind: 'standpipe', name: 'Standpipe', flowLpm: 14, points: [[18, 13.5]] },
+      { kind: 'path', name: 'Main path', widthM: 1.2, main: true, points: [[17.5, 6.5], [17.5, 27]] },
+      { kind: 'path', name: 'Bed path', widthM: 0.9, points: [[0.8, 16.7], [16.5, 16.7]] },
+      { kind: 'fence', name: 'Deer fence', heightM: 2, points: [[0, 25.5], [0, 28], [40, 28], [40, 0], [0, 0]] },
+    ],
+    water: { litres: 10, seconds: 43 },
     // One a line.
     // prettier-ignore
     places: [
-      { name: 'Bed 1', east: 6, north: 20, medium: 0, bed: bed(3000, 1200, ['50x200', '50x200'], 400) },
-      { name: 'Bed 2', east: 6, north: 17.5, medium: 0, bed: bed(3000, 1200, ['50x200', '50x200'], 300) },
-      { name: 'Bed 3', east: 11, north: 20, medium: 0, bed: bed(4800, 900, ['50x225'], 450) },
-      { name: 'Bed 4', east: 11, north: 17.5, medium: 1, bed: bed(4800, 900, ['50x225'], null) },
-      { name: 'Bed 5', east: 6, north: 15, medium: 0, bed: bed(1200, 600, ['50x200'], 300) },
-      { name: 'Bed 6, shallow trial', east: 11, north: 15, medium: 2, bed: bed(2400, 900, ['50x150'], null, 40) },
-      { name: 'Bench 1', east: 22, north: 14, turned: true, medium: 3, bench: { lengthMm: 7200, widthMm: 1550 } },
-      { name: 'Bench 2', east: 25, north: 14, turned: true, medium: 3, bench: { lengthMm: 7200, widthMm: 1550 } },
+      { name: 'Bed 1', east: 1.5, north: 20, medium: 0, design: 'Large, two tiers' },
+      { name: 'Bed 2', east: 1.5, north: 17.5, medium: 0, design: 'Large, two tiers, low lid' },
+      { name: 'Bed 3', east: 11, north: 20, medium: 0, design: 'Long' },
+      { name: 'Bed 4', east: 11, north: 17.5, medium: 1, design: 'Long, open' },
+      { name: 'Bed 5', east: 1.5, north: 15, medium: 0, design: 'Small module' },
+      { name: 'Bed 6, shallow trial', east: 6, north: 15, medium: 2, design: 'Shallow trial' },
+      { name: 'Bed 7', east: 6, north: 20, medium: 0, design: 'Large, two tiers' },
+      { name: 'Bed 8', east: 6, north: 17.5, medium: 0, design: 'Large, two tiers' },
+      { name: 'Bed 9', east: 11, north: 22.5, medium: 0, design: 'Long' },
+      { name: 'Bed 10', east: 11, north: 15, medium: 0, design: 'Long' },
+      { name: 'Bed 11', east: 2.7, north: 15, medium: 0, design: 'Small module' },
+      { name: 'Bed 12', east: 1.5, north: 14.4, medium: 0, design: 'Small module' },
+      { name: 'Bed 13', east: 2.7, north: 14.4, medium: 0, design: 'Small module' },
+      { name: 'Bed 14', east: 6, north: 22.5, medium: 0, design: 'Small module' },
+      { name: 'Bench 1', east: 30.6, north: 9.6, angle: 90, medium: 3, bench: { lengthMm: 7200, widthMm: 1550, ratedKg: 1200 } },
+      { name: 'Bench 2', east: 33.8, north: 9.6, angle: 90, medium: 3, bench: { lengthMm: 7200, widthMm: 1550, ratedKg: 1200 } },
+      { name: 'Bench 3', east: 30.6, north: 18.5, angle: 90, medium: 3, bench: { lengthMm: 7200, widthMm: 1550, ratedKg: 1200 } },
+      { name: 'Standing-out 1', east: 20, north: 19.4, medium: 3, as: 'ground', bench: { lengthMm: 7800, widthMm: 2600 } },
+      { name: 'Standing-out 2', east: 20, north: 23.2, medium: 3, as: 'ground', bench: { lengthMm: 7800, widthMm: 2600 } },
+      { name: 'Heel-in bay 1', east: 20, north: 1.5, medium: 1, as: 'bay', bench: { lengthMm: 3600, widthMm: 1200 } },
+      { name: 'Heel-in bay 2', east: 25, north: 1.5, medium: 1, as: 'bay', bench: { lengthMm: 3600, widthMm: 1200 } },
     ],
     // One a line.
     // prettier-ignore
@@ -141,11 +189,25 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Nahuel', email: 'nahuel@piedraclara.example', role: 'owner' },
       { name: 'Aylen', email: 'aylen@piedraclara.example', role: 'crew' },
     ],
-    // One a line.
-    // prettier-ignore
+    designs: {
+      'Grande, dos tablas': bed(2400, 1200, ['50x200', '50x200'], 400),
+      'Grande, una tabla': bed(2400, 1200, ['50x200'], null),
+    },
+    site: [
+      {
+        kind: 'outline',
+        name: 'Patio',
+        points: [
+          [0, 0],
+          [14, 0],
+          [14, 9],
+          [0, 9],
+        ],
+      },
+    ],
     places: [
-      { name: 'Cama 1', east: 2, north: 3, medium: 0, bed: bed(2400, 1200, ['50x200', '50x200'], 400) },
-      { name: 'Cama 2', east: 6, north: 3, medium: 0, bed: bed(2400, 1200, ['50x200'], null) },
+      { name: 'Cama 1', east: 2, north: 3, medium: 0, design: 'Grande, dos tablas' },
+      { name: 'Cama 2', east: 6, north: 3, medium: 0, design: 'Grande, una tabla' },
     ],
     // One a line.
     // prettier-ignore

@@ -2,6 +2,7 @@ import type { RouteName } from '@kauri/core/contract';
 import type { Handler, NurseryHandler } from '../http/context';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
+import { waterHandlers } from './water/routes';
 import { weatherHandlers } from './weather/routes';
 import { yardHandlers } from './yard/routes';
 
@@ -10,4 +11,10 @@ type Outside = 'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEver
 /** One handler for every route of the contract; the compiler sees to it that none is missing. */
 export type Handlers = { [N in RouteName]: N extends Outside ? Handler<N> : NurseryHandler<N> };
 
-export const handlers: Handlers = { ...peopleHandlers, ...yardHandlers, ...lotHandlers, ...weatherHandlers };
+export const handlers: Handlers = {
+  ...peopleHandlers,
+  ...yardHandlers,
+  ...waterHandlers,
+  ...lotHandlers,
+  ...weatherHandlers,
+};

@@ -40,7 +40,8 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'none'"],
-          scriptSrc: ["'self'"],
+          // The cutting solver is WebAssembly; nothing else is ever compiled from text.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           styleSrc: ["'self'"],
           fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:'],

@@ -9,6 +9,8 @@ export interface Server {
   pool: pg.Pool;
   /** Today's plain date in a time zone: the one clock. */
   today: (timeZone: string) => string;
+  /** Where irrigation controllers answer: the stand-in that ships with Kauri, or a gateway on the yard. */
+  irrigationUrl: string;
 }
 
 /** A call of a route outside any nursery. */

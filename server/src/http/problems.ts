@@ -9,8 +9,9 @@ export class Refusal extends Error {
     readonly kind: string,
     message: string,
     readonly extra: Pick<Problem, 'fields' | 'current'> = {},
+    options?: ErrorOptions,
   ) {
-    super(message);
+    super(message, options);
   }
 }
 

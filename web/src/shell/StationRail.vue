@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, useRoute } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
 import { stations } from './stations';
 
 const forecasts = useForecasts();
+const route = useRoute();
+/** A station's own page, or a part of it such as «yard-site». */
+const here = (name: string) => String(route.name).split('-')[0] === name;
 const now = computed(() => forecasts.acts.filter((act) => act.when === 'now').length);
 </script>
 
@@ -16,7 +19,8 @@ const now = computed(() => forecasts.acts.filter((act) => act.when === 'now').le
       :key="station.name"
       :to="{ name: station.name }"
       class="relative flex min-h-14 flex-1 flex-col items-center justify-center gap-1 py-2 text-sm hover:bg-white/10 md:flex-none md:py-3"
-      active-class="rail-here"
+      :class="here(station.name) ? 'rail-here' : ''"
+      :aria-current="here(station.name) ? 'page' : undefined"
     >
       <component :is="station.icon" :size="22" aria-hidden="true" />
       {{ station.words }}

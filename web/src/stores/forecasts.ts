@@ -1,4 +1,12 @@
-import { dayOf, factsFrom, sortActs, type EpochDay, type LotForecast, type RibbonDay } from '@kauri/core';
+import {
+  dayOf,
+  factsFrom,
+  sortActs,
+  type EpochDay,
+  type LotFacts,
+  type LotForecast,
+  type RibbonDay,
+} from '@kauri/core';
 import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -113,6 +121,12 @@ export const useForecasts = defineStore('forecasts', () => {
     selectedId.value = lotId;
   }
 
+  /** Forecast of a lot that might be sown, for plans. */
+  const suppose = async (facts: LotFacts) => (await prepared()).suppose(facts, season.today);
+  /** Run-out of controlled-release feeds between two days. */
+  const feed = async (from: EpochDay, until: EpochDay, warmerByC: number) =>
+    (await prepared()).feed(season.today, from, until, warmerByC);
+
   const acts = computed(() => sortActs([...views.value.values()].flatMap((view) => view.acts)));
-  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select };
+  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select, suppose, feed };
 });

@@ -82,7 +82,24 @@ export const useNursery = defineStore('nursery', () => {
     catalogue.value = { ...before, places };
   }
 
+  function dropPlace(id: string) {
+    const before = catalogue.value!;
+    catalogue.value = { ...before, places: before.places.filter((p) => p.id !== id) };
+  }
+
+  /** Takes changed parts of the catalogue in, so that every view follows. */
+  function takeCatalogue(part: Partial<Catalogue>) {
+    catalogue.value = { ...catalogue.value!, ...part };
+  }
+
+  async function reloadCatalogue() {
+    catalogue.value = await call('catalogue', { params: params.value });
+  }
+
   return {
+    dropPlace,
+    takeCatalogue,
+    reloadCatalogue,
     catalogue,
     lots,
     evidence,

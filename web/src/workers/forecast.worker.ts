@@ -1,6 +1,7 @@
 import {
   actsFor,
   forecastLot,
+  releaseChoice,
   ribbonDays,
   standingOf,
   warmthOf,
@@ -78,6 +79,17 @@ const api = {
     const from = lot.sownOn;
     const to = Math.min(outlook.asOf + HORIZON_DAYS - 5, Math.max(view, outlook.asOf) + 240);
     return forecastLot(lot, outlook, warmth, { view, course: { from, to }, explain: true });
+  },
+
+  /** A lot that might be, as forecast today. */
+  suppose(lot: LotFacts, today: EpochDay): LotForecast {
+    const { outlook, warmth } = outlookAt(today);
+    return forecastLot(lot, outlook, warmth, { view: today, draws: 16 });
+  },
+
+  /** What is left of each rating of feed mixed in on a day and wanted until another. */
+  feed(today: EpochDay, from: EpochDay, until: EpochDay, warmerByC: number) {
+    return releaseChoice(outlookAt(today).outlook, from, until, undefined, warmerByC);
   },
 
   /** Warmth, chill and frost along a strip, as known today. */

@@ -2,3 +2,4 @@ export * from './people';
 export * from './yard';
 export * from './lots';
 export * from './records';
+export * from './site';

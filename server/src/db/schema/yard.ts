@@ -1,7 +1,6 @@
 import type { BedDesign, ContainerValues, MediumValues, SpeciesValues } from '@kauri/core';
 import type { BenchDesign } from '@kauri/core/contract';
 import {
-  boolean,
   doublePrecision,
   foreignKey,
   integer,
@@ -61,13 +60,14 @@ export const place = pgTable(
   {
     nurseryId: nurseryId(),
     id: uuid().notNull(),
-    kind: text({ enum: ['bed', 'bench'] }).notNull(),
+    kind: text({ enum: ['bed', 'bench', 'ground', 'bay'] }).notNull(),
     name: text().notNull(),
     eastM: doublePrecision('east_m').notNull(),
     northM: doublePrecision('north_m').notNull(),
-    turned: boolean().notNull(),
+    angleDeg: doublePrecision('angle_deg').notNull(),
     mediumId: uuid('medium_id'),
     design: jsonb().$type<BedDesign | BenchDesign>().notNull(),
+    builtFrom: jsonb('built_from').$type<{ designId: string; version: number }>(),
     version: integer().notNull().default(1),
   },
   (t) => [

@@ -1,10 +1,15 @@
 import { asc, eq } from 'drizzle-orm';
-import { containerType, medium, nursery, place, species } from '../../db/schema/index';
+import { bedDesign, containerType, medium, nursery, place, species } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import type { NurseryCall } from '../../http/context';
-import type { RouteName } from '@kauri/core/contract';
+import type { AnswerOf, KeptSite, RouteName } from '@kauri/core/contract';
 import type { Handlers } from '../handlers';
+import { arrangeYard } from './arrange';
+import { checkPlace, checksOf } from './checks';
+import { addDesign, designVersions, editDesign, toDesign } from './designs';
+import { addContainer, addMedium, editContainer, editMedium, moveStock, stockOf } from './kinds';
 import { addPlace, editPlace, toPlace } from './places';
+import { keepValue, readValue } from './values';
 
 /** The work a call asks for, with today's date where the nursery stands. */
 export async function workOf<N extends RouteName>({
@@ -20,7 +25,26 @@ export async function workOf<N extends RouteName>({
   return { tx, nurseryId, personId: person.id, today: server.today(row.timeZone) };
 }
 
-export const yardHandlers: Pick<Handlers, 'catalogue' | 'addPlace' | 'editPlace'> = {
+export const yardHandlers: Pick<
+  Handlers,
+  | 'catalogue'
+  | 'addPlace'
+  | 'editPlace'
+  | 'site'
+  | 'arrangeYard'
+  | 'setPrices'
+  | 'addDesign'
+  | 'editDesign'
+  | 'designVersions'
+  | 'checks'
+  | 'checkPlace'
+  | 'addContainer'
+  | 'editContainer'
+  | 'addMedium'
+  | 'editMedium'
+  | 'stock'
+  | 'moveStock'
+> = {
   async catalogue({ tx, nurseryId, role, server }) {
     const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
     const places = await tx
@@ -43,6 +67,12 @@ export const yardHandlers: Pick<Handlers, 'catalogue' | 'addPlace' | 'editPlace'
       .from(medium)
       .where(eq(medium.nurseryId, nurseryId))
       .orderBy(asc(medium.id));
+    const designs = await tx
+      .select()
+      .from(bedDesign)
+      .where(eq(bedDesign.nurseryId, nurseryId))
+      .orderBy(asc(bedDesign.name));
+    const prices = await readValue({ tx, nurseryId }, 'prices');
     const { id, name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone, units } = home;
     return {
       nursery: {
@@ -59,12 +89,41 @@ export const yardHandlers: Pick<Handlers, 'catalogue' | 'addPlace' | 'editPlace'
       role,
       places: places.map(toPlace),
       species: kinds.map(({ id, code, common, latin, values }) => ({ id, code, common, latin, values })),
-      containers: containers.map(({ id, values }) => ({ id, values })),
-      media: media.map(({ id, values }) => ({ id, values })),
+      containers: containers.map(({ id, version, values }) => ({ id, version, values })),
+      media: media.map(({ id, version, values }) => ({
+        id,
+        version,
+        values,
+      })) as AnswerOf<'catalogue'>['media'],
+      designs: designs.map(toDesign),
+      prices: { version: prices.version, list: prices.value },
     };
   },
 
   addPlace: async (call) => addPlace(await workOf(call), call.body.id, call.body.place),
   editPlace: async (call) =>
     editPlace(await workOf(call), call.params.place, call.body.version, call.body.place),
+
+  site: async (call) => siteAnswer(await readValue(call, 'site')),
+  arrangeYard: async (call) => arrangeYard(await workOf(call), call.body),
+  setPrices: async (call) => {
+    const kept = await keepValue(await workOf(call), 'prices', call.body.version, call.body.list);
+    return { version: kept.version, list: kept.value };
+  },
+  addDesign: async (call) => addDesign(await workOf(call), call.body.id, call.body),
+  editDesign: async (call) =>
+    editDesign(await workOf(call), call.params.design, call.body.version, call.body),
+  designVersions: async (call) => designVersions(await workOf(call), call.params.design),
+  checks: async (call) => ({ checks: await checksOf(call) }),
+  checkPlace: async (call) => checkPlace(await workOf(call), call.params.place, call.body),
+  addContainer: async (call) => addContainer(await workOf(call), call.body),
+  editContainer: async (call) => editContainer(await workOf(call), call.params.container, call.body),
+  addMedium: async (call) => addMedium(await workOf(call), call.body),
+  editMedium: async (call) => editMedium(await workOf(call), call.params.medium, call.body),
+  stock: async (call) => ({ rows: await stockOf(call) }),
+  moveStock: async (call) => moveStock(await workOf(call), call.params.medium, call.body),
 };
+
+function siteAnswer({ version, value }: Awaited<ReturnType<typeof readValue<'site'>>>): KeptSite {
+  return { version, plan: value } as KeptSite;
+}

@@ -6,6 +6,7 @@ import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
+import BedMore from './BedMore.vue';
 import BedFigures from './BedFigures.vue';
 import BedSection from './BedSection.vue';
 import { bedAnswers } from './bedAnswers';
@@ -54,5 +55,15 @@ const answers = computed(() =>
         <ShowWorking :steps="[...answers.working, ...shown.occupancy.working]" />
       </div>
     </div>
+    <details class="mt-3">
+      <summary class="quiet">What carries it, life and cost, lid, pots instead</summary>
+      <BedMore
+        class="mt-2"
+        :design="bed.design"
+        :medium="medium.values"
+        :answers="answers"
+        :density-per-m2="densityPerM2"
+      />
+    </details>
   </section>
 </template>

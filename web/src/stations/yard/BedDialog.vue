@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { boardNames, nextSpot } from '@kauri/core';
+import {
+  bedSupports,
+  boardNames,
+  buildOf,
+  footKinds,
+  nextSpot,
+  timberClasses,
+  type BedDesign,
+} from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -11,23 +19,36 @@ import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
+import { useYard } from '../../stores/yard';
 import BedFigures from './BedFigures.vue';
+import BedMore from './BedMore.vue';
+import DesignKeeper from './DesignKeeper.vue';
 import BedSection from './BedSection.vue';
 import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
 import { bedAnswers } from './bedAnswers';
-import { cloths, fromDesign, meshes, toDesign, USUAL_DENSITY, type BedForm } from './bedForm';
+import { buildFields, cloths, fromDesign, meshes, toDesign, USUAL_DENSITY, type BedForm } from './bedForm';
 import { spotWarning } from './spotWarning';
 import { useKeepPlace } from './useKeepPlace';
 import type { ShownPlace } from './usePlaces';
 
-const props = defineProps<{ places: readonly ShownPlace[]; place?: Place }>();
+const props = defineProps<{
+  places: readonly ShownPlace[];
+  place?: Place;
+  /** Sizes proposed for a new bed. */
+  lengthMm?: number;
+  widthMm?: number;
+}>();
 const emit = defineEmits<{ close: []; kept: [id: string] }>();
 const nursery = useNursery();
+const yard = useYard();
 const preferences = usePreferences();
 const mm = (value: number) => String(Number(preferences.shown(value, 'timber').toFixed(1)));
 const metres = (value: number) => String(Number(preferences.shown(value, 'site').toFixed(2)));
 const boards = boardNames[preferences.units];
+
+/** Only its tiers and length matter to the ordinary build. */
+const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
 
 function initial(): BedForm {
   const spot = nextSpot(
@@ -37,8 +58,8 @@ function initial(): BedForm {
   const usual: BedForm = {
     name: '',
     measured: 'outside',
-    length: mm(2400),
-    width: mm(1200),
+    length: mm(props.lengthMm ?? 2400),
+    width: mm(props.widthMm ?? 1200),
     tiers: preferences.units === 'us' ? ['2x8', '2x8'] : ['50x200', '50x200'],
     mediumId: nursery.catalogue!.media[0].id,
     fillBelowRim: mm(30),
@@ -51,11 +72,16 @@ function initial(): BedForm {
     lidAboveRim: mm(400),
     east: metres(spot.eastM),
     north: metres(spot.northM),
-    turned: false,
+    angle: '0',
     density: String(Number(preferences.shown(USUAL_DENSITY, 'density').toFixed(1))),
+    ...buildFields({
+      ...plainDesign,
+      lengthMm: props.lengthMm ?? 2400,
+      tiers: [preferences.units === 'us' ? '2x8' : '50x200', 'riser'],
+    }),
   };
   if (props.place?.place.kind !== 'bed') return usual;
-  const { name, mediumId, eastM, northM, turned, design } = props.place.place;
+  const { name, mediumId, eastM, northM, angleDeg, design } = props.place.place;
   return {
     ...usual,
     ...fromDesign(design, preferences),
@@ -63,12 +89,12 @@ function initial(): BedForm {
     mediumId: mediumId ?? usual.mediumId,
     east: metres(eastM),
     north: metres(northM),
-    turned,
+    angle: String(angleDeg),
   };
 }
 const key = props.place
   ? `bed.${props.place.id}.${props.place.version}.${preferences.units}`
-  : `bed.new.${preferences.units}`;
+  : `bed.new.${preferences.units}${props.lengthMm ? `.${props.lengthMm}x${props.widthMm}` : ''}`;
 const { draft, clear } = useDraft<BedForm>(key, initial());
 const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
   props.place,
@@ -98,23 +124,76 @@ const body = computed<PlaceBody>(() => ({
   name: draft.value.name,
   eastM: preferences.typed(typedNumber(draft.value.east), 'site'),
   northM: preferences.typed(typedNumber(draft.value.north), 'site'),
-  turned: draft.value.turned,
+  angleDeg: ((typedNumber(draft.value.angle) % 360) + 360) % 360,
   mediumId: draft.value.mediumId,
   design: { ...design.value, tiers: [...design.value.tiers], layers: [...design.value.layers] } as Extract<
     PlaceBody,
     { kind: 'bed' }
   >['design'],
+  builtFrom: builtFrom.value,
 }));
+/** The kept design the form now says word for word, if any. */
+const builtFrom = computed(() => {
+  const typed = JSON.stringify(sorted(design.value));
+  const same = nursery.catalogue!.designs.find(
+    (d) => JSON.stringify(sorted(d.design as BedDesign)) === typed,
+  );
+  if (same) return { designId: same.id, version: same.version };
+  const before = props.place?.place.kind === 'bed' ? props.place.place.builtFrom : null;
+  return before && JSON.stringify(sorted((props.place!.place as { design: BedDesign }).design)) === typed
+    ? before
+    : null;
+});
+/** A design with its keys in one order and its build said, so that two can be compared as text. */
+function sorted(d: BedDesign): unknown {
+  const order = (value: unknown): unknown =>
+    Array.isArray(value)
+      ? value.map(order)
+      : value && typeof value === 'object'
+        ? Object.fromEntries(
+            Object.entries(value)
+              .sort(([a], [b]) => a.localeCompare(b))
+              .map(([k, v]) => [k, order(v)]),
+          )
+        : value;
+  return order({ ...d, build: buildOf(d) });
+}
+function startFrom(d: BedDesign) {
+  Object.assign(draft.value, fromDesign(d, preferences));
+}
+const timbers = timberClasses.map((value) => ({
+  value,
+  words: { treated: 'Treated', durable: 'Durable, untreated', scrap: 'Scrap' }[value],
+}));
+const feet = footKinds.map((value) => ({
+  value,
+  words: { bricks: 'Bricks', blocks: 'Blocks', legs: 'Legs', pallet: 'Pallets' }[value],
+}));
+const corners = [
+  { value: 'brackets', words: 'Corner brackets' },
+  { value: 'butt', words: 'Butt joints, screwed' },
+] as const;
+const bearerOptions = computed(() =>
+  [
+    ...new Set([
+      preferences.units === 'us' ? '2x4' : '50x100',
+      preferences.units === 'us' ? '2x6' : '50x150',
+      draft.value.bearerBoard,
+    ]),
+  ].map((value) => ({ value, words: value })),
+);
 const density = computed(() => preferences.typed(typedNumber(draft.value.density), 'density'));
 const worked = computed(() => {
   const medium = nursery.lookup.media.get(draft.value.mediumId) ?? nursery.catalogue!.media[0];
   try {
+    // What carries it is worked out with the rest: a build that makes no sense says so here too.
+    bedSupports(design.value, medium.values);
     return { answers: bedAnswers(design.value, medium.values, density.value), fault: null };
   } catch (error) {
     return { answers: null, fault: error instanceof Error ? error.message : String(error) };
   }
 });
-const warning = computed(() => spotWarning(body.value, props.place?.id, props.places));
+const warning = computed(() => spotWarning(body.value, props.place?.id, props.places, yard.elements));
 
 async function save() {
   const kept = await keep(body.value);
@@ -128,6 +207,7 @@ async function save() {
   <FormDialog :title="place ? `Edit ${place.place.name}` : 'Add a bed'" wide @close="emit('close')">
     <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
+        <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
         <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
         <SelectField v-model="draft.measured" label="Sizes typed are" :options="measures" />
         <div class="grid grid-cols-2 gap-3">
@@ -214,10 +294,46 @@ async function save() {
           inputmode="decimal"
           :fault="wrong('design.lidAboveRimMm')"
         />
+        <details class="panel p-3" :open="!place">
+          <summary class="min-h-8 cursor-pointer font-bold">How it is put together</summary>
+          <div class="mt-2 grid grid-cols-2 gap-3">
+            <SelectField v-model="draft.timber" label="Timber" :options="timbers" />
+            <SelectField v-model="draft.corners" label="Corners" :options="corners" />
+            <FormField
+              v-model="draft.bearers"
+              label="Bearers across"
+              inputmode="numeric"
+              :fault="wrong('design.build.crossMembers')"
+            />
+            <SelectField v-model="draft.bearerBoard" label="Bearer" :options="bearerOptions" />
+            <SelectField v-model="draft.feet" label="Feet" :options="feet" />
+            <FormField
+              v-model="draft.footCount"
+              label="How many feet"
+              inputmode="numeric"
+              :fault="wrong('design.build.feet.count')"
+            />
+            <FormField
+              v-model="draft.risers"
+              label="Tiers that lift off"
+              inputmode="numeric"
+              :fault="wrong('design.build.riserTiers')"
+            />
+            <div>
+              <label class="flex min-h-11 items-center gap-2"
+                ><input v-model="draft.loosenSide" type="checkbox" class="size-5" /> A long side
+                unscrews</label
+              >
+              <label class="flex min-h-11 items-center gap-2"
+                ><input v-model="draft.runners" type="checkbox" class="size-5" /> Runners hold the mesh</label
+              >
+            </div>
+          </div>
+        </details>
         <SpotFields
           v-model:east="draft.east"
           v-model:north="draft.north"
-          v-model:turned="draft.turned"
+          v-model:angle="draft.angle"
           :wrong="wrong"
           :warning="warning"
         />
@@ -240,6 +356,13 @@ async function save() {
             <BedSection :design="design" :geometry="worked.answers.geometry" />
             <BedFigures :answers="worked.answers" :density="density" />
             <ShowWorking :steps="worked.answers.working" />
+            <BedMore
+              class="mt-4"
+              :design="design"
+              :medium="(nursery.lookup.media.get(draft.mediumId) ?? nursery.catalogue!.media[0]).values"
+              :answers="worked.answers"
+              :density-per-m2="density"
+            />
           </template>
           <p v-else class="panel p-4" role="status">{{ worked.fault }}</p>
           <p class="border-ink text-muted mt-3 border-l-4 pl-3 text-[0.95rem]">

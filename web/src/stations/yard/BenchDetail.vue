@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { containerAirShare, containerVolume, traysOnBench } from '@kauri/core';
+import {
+  benchLoad,
+  containerAirShare,
+  containerFigures,
+  containerVolume,
+  traysOnBench,
+  type Step,
+} from '@kauri/core';
 import { computed } from 'vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { useNursery } from '../../stores/nursery';
@@ -12,6 +19,20 @@ const nursery = useNursery();
 const { show } = usePreferences();
 
 const bench = computed(() => props.shown.place.place.design);
+/** Watered weight of what stands here against what it is rated for. */
+const load = computed(() => {
+  const { place } = props.shown.place;
+  if (place.kind === 'bed') return null;
+  const wet = nursery.lookup.media.get(place.mediumId ?? '')?.values.wetKgPerM3 ?? 620;
+  const trays = props.shown.lots.flatMap(({ row }) => {
+    const container = nursery.lookup.containers.get(row.stage.containerTypeId ?? '');
+    return container && row.stage.trays
+      ? [{ count: row.stage.trays, wetKg: containerFigures(container.values, wet).trayWetKg }]
+      : [];
+  });
+  return { ...benchLoad(trays, place.design.ratedKg ?? null), rated: place.design.ratedKg ?? null };
+});
+const loadSteps = computed<Step[]>(() => load.value?.working ?? []);
 const free = computed(() =>
   props.shown.occupancy.kind === 'bench' ? Math.max(0, props.shown.occupancy.layout.freeLengthMm) : 0,
 );
@@ -38,6 +59,15 @@ const rows = computed(() =>
 
 <template>
   <section aria-labelledby="what-fits">
+    <p v-if="load" class="mb-2" data-testid="bench-load">
+      Watered trays weigh <b>{{ show(load.value.kg, 'mass') }}</b><template v-if="load.rated !== null">
+        of {{ show(load.rated, 'mass') }} it is rated for{{
+          load.value.over ? ': ⚠ more than that, take trays off' : ''
+        }}.</template
+      ><template v-else
+        >; no rated load is recorded: stack only within a rating given by someone qualified.</template
+      >
+    </p>
     <h2 id="what-fits" class="mb-2 text-lg">What fits in the room left</h2>
     <div class="overflow-x-auto">
       <table class="w-full min-w-[38rem] text-[0.95rem]" data-testid="bench-fits">
@@ -68,6 +98,7 @@ const rows = computed(() =>
     <ShowWorking
       :steps="[
         ...shown.occupancy.working,
+        ...loadSteps,
         ...rows.flatMap((row) =>
           row.working.map((step) => ({ ...step, what: `${row.name}: ${step.what.toLowerCase()}` })),
         ),

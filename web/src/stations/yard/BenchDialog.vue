@@ -10,6 +10,7 @@ import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
+import { useYard } from '../../stores/yard';
 import { count, several } from '../../words/numbers';
 import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
@@ -20,6 +21,7 @@ import type { ShownPlace } from './usePlaces';
 const props = defineProps<{ places: readonly ShownPlace[]; place?: Place }>();
 const emit = defineEmits<{ close: []; kept: [id: string] }>();
 const nursery = useNursery();
+const yard = useYard();
 const preferences = usePreferences();
 const metres = (value: number) => String(Number(preferences.shown(value, 'site').toFixed(2)));
 const media = nursery.catalogue!.media;
@@ -31,6 +33,7 @@ function initial() {
     1.5,
   );
   const now = props.place?.place;
+  const rated = now && now.kind !== 'bed' ? (now.design.ratedKg ?? null) : null;
   return {
     name: now?.name ?? '',
     length: metres(now ? now.design.lengthMm / 1000 : 3),
@@ -39,7 +42,8 @@ function initial() {
     containerId: nursery.catalogue!.containers[0].id,
     east: metres(now?.eastM ?? spot.eastM),
     north: metres(now?.northM ?? spot.northM),
-    turned: now?.turned ?? false,
+    angle: String(now?.angleDeg ?? 0),
+    rated: rated === null ? '' : String(Number(preferences.shown(rated, 'mass').toFixed(1))),
   };
 }
 const key = props.place
@@ -53,13 +57,18 @@ const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
 
 const mm = (text: string) => Math.round(preferences.typed(typedNumber(text), 'site') * 1000);
 const body = computed<PlaceBody>(() => ({
-  kind: 'bench',
+  kind: (props.place?.place.kind ?? 'bench') as 'bench',
   name: draft.value.name,
   eastM: preferences.typed(typedNumber(draft.value.east), 'site'),
   northM: preferences.typed(typedNumber(draft.value.north), 'site'),
-  turned: draft.value.turned,
+  angleDeg: ((typedNumber(draft.value.angle) % 360) + 360) % 360,
   mediumId: draft.value.mediumId,
-  design: { schema: 1, lengthMm: mm(draft.value.length), widthMm: mm(draft.value.width) },
+  design: {
+    schema: 1,
+    lengthMm: mm(draft.value.length),
+    widthMm: mm(draft.value.width),
+    ratedKg: draft.value.rated.trim() ? preferences.typed(typedNumber(draft.value.rated), 'mass') : null,
+  },
 }));
 const fits = computed(() => {
   const container = nursery.lookup.containers.get(draft.value.containerId);
@@ -72,7 +81,7 @@ const fits = computed(() => {
     return { trays: 0, cells: 0, working: [], fault: error instanceof Error ? error.message : String(error) };
   }
 });
-const warning = computed(() => spotWarning(body.value, props.place?.id, props.places));
+const warning = computed(() => spotWarning(body.value, props.place?.id, props.places, yard.elements));
 
 async function save() {
   const kept = await keep(body.value);
@@ -102,6 +111,13 @@ async function save() {
           :fault="wrong('design.widthMm')"
         />
       </div>
+      <FormField
+        v-model="draft.rated"
+        label="Rated load, if someone qualified has said"
+        :unit="preferences.unit('mass')"
+        inputmode="decimal"
+        :fault="wrong('design.ratedKg')"
+      />
       <SelectField
         v-model="draft.mediumId"
         label="Containers filled with"
@@ -124,7 +140,7 @@ async function save() {
       <SpotFields
         v-model:east="draft.east"
         v-model:north="draft.north"
-        v-model:turned="draft.turned"
+        v-model:angle="draft.angle"
         :wrong="wrong"
         :warning="warning"
       />

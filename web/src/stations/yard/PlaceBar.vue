@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { planParts } from './planParts';
+import { planParts } from './plan/planParts';
 import type { ShownPlace } from './usePlaces';
 
 /** A place from above, stretched to a strip: what is taken of its length. */
 const props = defineProps<{ shown: ShownPlace }>();
-const parts = computed(() => {
-  const { place } = props.shown;
-  const lying = {
-    ...props.shown,
-    place: { ...place, place: { ...place.place, turned: false } },
-  } as ShownPlace;
-  return planParts(lying, { x: 0, y: 0, w: 100, h: 6 });
-});
+const parts = computed(() => planParts(props.shown, { x: 0, y: 0, w: 100, h: 6 }));
 </script>
 
 <template>

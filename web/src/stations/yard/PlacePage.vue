@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { distanceBetween, BARROW_PATH_M } from '@kauri/core';
+import { checkPlan, cornersOf } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import LotChips from './LotChips.vue';
@@ -9,6 +9,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSession } from '../../stores/session';
 import BedDetail from './BedDetail.vue';
 import BenchDetail from './BenchDetail.vue';
+import PlaceChecks from './PlaceChecks.vue';
 import { placeDecision } from './placeDecision';
 import { sizeWords } from './placeWords';
 import type { ShownPlace } from './usePlaces';
@@ -18,16 +19,19 @@ const nursery = useNursery();
 const preferences = usePreferences();
 const session = useSession();
 
-/** Neighbours nearer than a barrow's width. */
-const tight = computed(() =>
-  props.places
-    .filter(
-      (p) =>
-        p.place.id !== props.shown.place.id &&
-        distanceBetween(p.footprint, props.shown.footprint) < BARROW_PATH_M - 1e-9,
-    )
-    .map((p) => p.place.place.name),
-);
+/** Neighbours nearer than a barrow's width, other than those it stands in one block with. */
+const tight = computed(() => {
+  const { id } = props.shown.place;
+  const grounds = props.places.map((p) => ({
+    id: p.place.id,
+    name: p.place.place.name,
+    corners: cornersOf(p.place.place),
+  }));
+  return checkPlan(grounds, [], new Set([id]))
+    .flatMap((fault) => fault.placeIds)
+    .filter((other) => other !== id)
+    .map((other) => nursery.lookup.places.get(other)?.place.name ?? '');
+});
 const settling = computed(
   () => nursery.lookup.media.get(props.shown.place.place.mediumId ?? '')?.values.settling,
 );
@@ -65,6 +69,7 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
       <p v-else class="text-muted">Nothing at this date.</p>
     </section>
     <BedDetail v-if="shown.place.place.kind === 'bed'" class="mt-4" :shown="shown" />
-    <BenchDetail v-else class="mt-4" :shown="shown" />
+    <BenchDetail v-else-if="shown.place.place.kind !== 'bay'" class="mt-4" :shown="shown" />
+    <PlaceChecks class="mt-4" :shown="shown" />
   </article>
 </template>

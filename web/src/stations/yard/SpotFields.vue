@@ -6,14 +6,14 @@ import { usePreferences } from '../../stores/preferences';
 defineProps<{ wrong: (path: string) => string | null; warning: string | null }>();
 const east = defineModel<string>('east', { required: true });
 const north = defineModel<string>('north', { required: true });
-const turned = defineModel<boolean>('turned', { required: true });
+const angle = defineModel<string>('angle', { required: true });
 const preferences = usePreferences();
 </script>
 
 <template>
   <fieldset>
-    <legend class="mb-1 font-bold">Where its south-west corner stands</legend>
-    <div class="grid grid-cols-2 gap-3">
+    <legend class="mb-1 font-bold">Where the south-west corner of its ground lies</legend>
+    <div class="grid grid-cols-3 items-end gap-3">
       <FormField
         v-model="east"
         label="East"
@@ -28,10 +28,15 @@ const preferences = usePreferences();
         inputmode="decimal"
         :fault="wrong('northM')"
       />
+      <FormField
+        v-model="angle"
+        label="Its length turned from east"
+        unit="°"
+        inputmode="decimal"
+        :fault="wrong('angleDeg')"
+      />
     </div>
-    <label class="flex min-h-11 items-center gap-2"
-      ><input v-model="turned" type="checkbox" class="size-5" /> Its length runs north</label
-    >
+
     <p v-if="warning" class="font-bold">{{ warning }}</p>
   </fieldset>
 </template>

@@ -1,30 +1,24 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
-import { useForecasts } from '../../stores/forecasts';
 import { useSession } from '../../stores/session';
+import { useYard } from '../../stores/yard';
 import BedDialog from './BedDialog.vue';
 import BenchDialog from './BenchDialog.vue';
 import PlaceList from './PlaceList.vue';
 import PlacePage from './PlacePage.vue';
-import YardPlan from './YardPlan.vue';
+import PlanView from './plan/PlanView.vue';
 import { usePlaces } from './usePlaces';
 
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
-const forecasts = useForecasts();
+const yard = useYard();
 const { places } = usePlaces();
 
 const chosen = computed(
   () => places.value.find((p) => p.place.id === route.params.place) ?? places.value[0] ?? null,
-);
-// No lot is chosen here, so the ribbon shows no lot's windows.
-watch(
-  () => route.name,
-  (name) => name === 'yard' && forecasts.select(null),
-  { immediate: true },
 );
 const may = computed(() => session.may('grower'));
 const sheet = computed(() => (may.value ? (route.query.add as string | undefined) : undefined));
@@ -48,7 +42,13 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
     </div>
     <div class="md:overflow-y-auto" :class="route.params.place || !places.length ? '' : 'hidden md:block'">
       <template v-if="chosen">
-        <YardPlan :places="places" :chosen-id="chosen.place.id" @choose="choose" />
+        <PlanView
+          class="border-rule h-72 border-b"
+          :places="places"
+          :elements="yard.elements"
+          :chosen="[chosen.place.id]"
+          @choose="choose"
+        />
         <PlacePage :key="chosen.place.id" :shown="chosen" :places="places" />
       </template>
       <EmptyState v-else title="Build the first bed">
@@ -62,7 +62,14 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
         </template>
       </EmptyState>
     </div>
-    <BedDialog v-if="sheet === 'bed'" :places="places" @close="close" @kept="choose" />
+    <BedDialog
+      v-if="sheet === 'bed'"
+      :places="places"
+      :length-mm="Number(route.query.length) || undefined"
+      :width-mm="Number(route.query.width) || undefined"
+      @close="close"
+      @kept="choose"
+    />
     <BenchDialog v-if="sheet === 'bench'" :places="places" @close="close" @kept="choose" />
     <BedDialog
       v-if="editing?.place.place.kind === 'bed'"
@@ -72,7 +79,7 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
       @kept="choose"
     />
     <BenchDialog
-      v-if="editing?.place.place.kind === 'bench'"
+      v-if="editing && editing.place.place.kind !== 'bed'"
       :places="places"
       :place="editing.place"
       @close="close"

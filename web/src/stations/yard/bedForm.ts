@@ -1,4 +1,12 @@
-import type { BedDesign, Ground, OpenLayer, Quantity } from '@kauri/core';
+import {
+  buildOf,
+  type BedDesign,
+  type FootKind,
+  type Ground,
+  type OpenLayer,
+  type Quantity,
+  type TimberClass,
+} from '@kauri/core';
 import { typedNumber } from '../../parts/typed';
 
 export const DENSITY_KEY = 'kauri.density';
@@ -22,8 +30,17 @@ export interface BedForm {
   lidAboveRim: string;
   east: string;
   north: string;
-  turned: boolean;
+  angle: string;
   density: string;
+  timber: TimberClass;
+  corners: 'brackets' | 'butt';
+  risers: string;
+  loosenSide: boolean;
+  bearers: string;
+  bearerBoard: string;
+  runners: boolean;
+  feet: FootKind;
+  footCount: string;
 }
 
 interface Mesh {
@@ -77,6 +94,16 @@ export function toDesign(form: BedForm, { typed }: Convert): BedDesign {
     ground: form.ground,
     airGapMm: mm(form.airGap),
     lidAboveRimMm: form.lid ? mm(form.lidAboveRim) : null,
+    build: {
+      timber: form.timber,
+      corners: form.corners,
+      riserTiers: typedNumber(form.risers),
+      loosenSide: form.loosenSide,
+      crossMembers: typedNumber(form.bearers),
+      crossBoard: form.bearerBoard,
+      runners: form.runners,
+      feet: { kind: form.feet, count: typedNumber(form.footCount) },
+    },
   };
 }
 
@@ -103,5 +130,22 @@ export function fromDesign(design: BedDesign, { shown }: Convert): Partial<BedFo
     airGap: text(design.airGapMm),
     lid: design.lidAboveRimMm !== null,
     lidAboveRim: design.lidAboveRimMm === null ? text(400) : text(design.lidAboveRimMm),
+    ...buildFields(design),
+  };
+}
+
+/** How a design is put together, as it is typed. */
+export function buildFields(design: BedDesign) {
+  const build = buildOf(design);
+  return {
+    timber: build.timber,
+    corners: build.corners,
+    risers: String(build.riserTiers),
+    loosenSide: build.loosenSide,
+    bearers: String(build.crossMembers),
+    bearerBoard: build.crossBoard,
+    runners: build.runners,
+    feet: build.feet.kind,
+    footCount: String(build.feet.count),
   };
 }

@@ -5,12 +5,19 @@ interface Show {
   show: (value: number, quantity: Quantity, digits?: number) => string;
 }
 
+export const kindWords: Record<PlaceBody['kind'], string> = {
+  bed: 'bed',
+  bench: 'bench',
+  ground: 'standing-out ground',
+  bay: 'heel-in bay',
+};
+
 /** Size of a place in a few words. */
 export function sizeWords(place: PlaceBody, { show }: Show): string {
   const { lengthMm, widthMm } = place.design;
   const size = `${show(lengthMm / 1000, 'site', 2)} × ${show(widthMm / 1000, 'site', 2)}`;
-  if (place.kind === 'bench') return `bench ${size}`;
-  return `bed ${size}, ${place.design.tiers.join(' + ')}`;
+  if (place.kind === 'bed') return `bed ${size}, ${place.design.tiers.join(' + ')}`;
+  return `${kindWords[place.kind]} ${size}`;
 }
 
 /** What room is left. */

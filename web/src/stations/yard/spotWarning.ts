@@ -1,25 +1,26 @@
-import { BARROW_PATH_M, distanceBetween, footprintOf } from '@kauri/core';
+import { checkPlan, cornersOf, type PlaceGround, type SiteElement } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import type { ShownPlace } from './usePlaces';
 
-/** What is wrong with where a place would stand: on another, or without a path; null if nothing. */
+/** What is wrong with where a place would stand: on another or a wall, outside, or without a path; null if nothing. */
 export function spotWarning(
   body: PlaceBody,
   ownId: string | undefined,
   places: readonly ShownPlace[],
+  elements: readonly SiteElement[],
 ): string | null {
-  let print;
+  let corners;
   try {
-    print = footprintOf(body);
+    corners = cornersOf(body);
   } catch {
     return null;
   }
-  const others = places.filter((p) => p.place.id !== ownId);
-  const overlaps = (p: ShownPlace) => distanceBetween(p.footprint, print) === 0;
-  const on = others.find(overlaps);
-  if (on) return `It would stand on ${on.place.place.name}.`;
-  const near = others.find((p) => distanceBetween(p.footprint, print) < BARROW_PATH_M - 1e-9);
-  return near
-    ? `A barrow does not pass between it and ${near.place.place.name} (under ${BARROW_PATH_M} m).`
-    : null;
+  if (corners.some((c) => !c.every(Number.isFinite))) return null;
+  const id = ownId ?? 'new';
+  const others: PlaceGround[] = places
+    .filter((p) => p.place.id !== id)
+    .map((p) => ({ id: p.place.id, name: p.place.place.name, corners: cornersOf(p.place.place) }));
+  const own = { id, name: body.name.trim() || 'this place', corners };
+  const sentence = checkPlan([own, ...others], elements, new Set([id]))[0]?.sentence ?? null;
+  return sentence && sentence[0].toUpperCase() + sentence.slice(1);
 }

@@ -6,6 +6,7 @@ import {
   startingContainers,
   startingMedia,
   toShown,
+  type BedDesign,
   type Lookup,
   type Quantity,
   type UnitSystem,
@@ -13,10 +14,10 @@ import {
 import type { Place, PlaceBody, Stage } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
 import { bedAnswers } from './bedAnswers';
-import { fromDesign, meshes, toDesign, type BedForm } from './bedForm';
+import { buildFields, fromDesign, meshes, toDesign, type BedForm } from './bedForm';
 import { placeDecision } from './placeDecision';
 import { roomWords, sizeWords } from './placeWords';
-import { planParts } from './planParts';
+import { planParts } from './plan/planParts';
 import { spotWarning } from './spotWarning';
 import type { ShownPlace } from './usePlaces';
 
@@ -45,7 +46,8 @@ const form: BedForm = {
   lidAboveRim: '400',
   east: '0',
   north: '0',
-  turned: false,
+  angle: '0',
+  ...buildFields({ lengthMm: 2400, tiers: ['50x200', 'riser'] } as unknown as BedDesign),
   density: '240',
 };
 const design = toDesign(form, metric);
@@ -54,7 +56,7 @@ const bed: Extract<PlaceBody, { kind: 'bed' }> = {
   name: 'Bed 1',
   eastM: 2,
   northM: 3,
-  turned: false,
+  angleDeg: 0,
   mediumId: null,
   design: design as Extract<PlaceBody, { kind: 'bed' }>['design'],
 };
@@ -69,7 +71,7 @@ const lookup: Lookup = {
   species: new Map(),
   places: new Map(),
   media: new Map(),
-  containers: new Map([['tube', { id: 'tube', values: startingContainers[1] }]]),
+  containers: new Map([['tube', { id: 'tube', version: 1, values: startingContainers[1] }]]),
 };
 const stage = (more: Partial<Stage>): Stage => ({
   id: 's',
@@ -172,26 +174,24 @@ describe('the plan', () => {
     }
     return parts;
   };
-  it('draws every tray and stretch inside its place, turned or not, over-full too', () => {
-    for (const turned of [false, true]) {
-      expect(
-        within(shown({ ...bench, turned }, [stage({ containerTypeId: 'tube', trays: 9 })])),
-      ).toHaveLength(9);
-      const two = [stage({ areaM2: 1, densityPerM2: 200 }), stage({ areaM2: 1, densityPerM2: 200 })];
-      expect(within(shown({ ...bed, turned }, two))).toHaveLength(2);
-      within(shown({ ...bed, turned }, [stage({ areaM2: 9, densityPerM2: 200 })]));
-      within(shown({ ...bench, turned }, [stage({ containerTypeId: 'tube', trays: 300 })]));
-    }
+  it('draws every tray and stretch inside its place, over-full too', () => {
+    expect(within(shown(bench, [stage({ containerTypeId: 'tube', trays: 9 })]))).toHaveLength(9);
+    const two = [stage({ areaM2: 1, densityPerM2: 200 }), stage({ areaM2: 1, densityPerM2: 200 })];
+    expect(within(shown(bed, two))).toHaveLength(2);
+    within(shown(bed, [stage({ areaM2: 9, densityPerM2: 200 })]));
+    within(shown(bench, [stage({ containerTypeId: 'tube', trays: 300 })]));
     expect(within(shown(bed, []))).toEqual([]);
   });
   it('warns of a place on another, and of a path too narrow, but not of itself', () => {
     const places = [shown(bed, [], 'a'), shown(bench, [], 'b')];
-    expect(spotWarning({ ...bed, eastM: 3 }, undefined, places)).toBe('It would stand on Bed 1.');
-    expect(spotWarning({ ...bed, northM: 4.5 }, undefined, places)).toContain(
-      'A barrow does not pass between it and Bed 1',
+    const warn = (body: PlaceBody, own?: string) => spotWarning(body, own, places, []);
+    expect(warn({ ...bed, name: 'New', eastM: 3 })).toBe('New and Bed 1 stand on the same ground.');
+    expect(warn({ ...bed, name: '', northM: 4.5 })).toContain(
+      'Between this place and Bed 1 a barrow does not pass',
     );
-    expect(spotWarning({ ...bed, northM: 6 }, undefined, places)).toBeNull();
-    expect(spotWarning(bed, 'a', places)).toBeNull();
-    expect(spotWarning({ ...bed, design: { ...bed.design, lengthMm: NaN } }, undefined, places)).toBeNull();
+    expect(warn({ ...bed, northM: 6 })).toBeNull();
+    expect(warn(bed, 'a')).toBeNull();
+    expect(warn({ ...bed, design: { ...bed.design, lengthMm: NaN } })).toBeNull();
+    expect(warn({ ...bed, eastM: NaN })).toBeNull();
   });
 });

@@ -1,0 +1,170 @@
+import type { MediumValues } from '../medium/medium';
+import { cutFromRolls, type RollCut } from '../stock/rolls';
+import { cutStock, type CutPlan, type StockLength, type WantedPiece } from '../stock/cutStock';
+import { buildOf, type BedDesign, type FootKind, type TimberClass } from './design';
+import { bedGeometry } from './geometry';
+import { timberCautions } from './life';
+import { bedParts, type Fixings, type SheetPart, type TimberPart } from './parts';
+import { boardPrice, type PriceList } from './prices';
+import { bedWeight, CARRY_LIMIT_KG } from './weight';
+
+/** A design and how many of it are built. */
+export interface BuildItem {
+  name: string;
+  design: BedDesign;
+  count: number;
+  medium: MediumValues;
+}
+
+export interface SheetCut extends SheetPart {
+  bed: string;
+  cut: RollCut;
+}
+
+export interface BuildStep {
+  what: string;
+  caution?: string;
+}
+
+/** All that is needed to buy for and build some beds, before boards are cut. */
+export interface BuildSheet {
+  timber: (TimberPart & { bed: string })[];
+  sheets: SheetCut[];
+  fixings: Fixings;
+  feet: { kind: FootKind; count: number }[];
+  mediumL: { name: string; litres: number }[];
+  tools: string[];
+  steps: BuildStep[];
+  /** Mesh, fixings and feet. Timber comes with the buying list. */
+  sundriesCost: number;
+}
+
+/**
+ * The build sheet of one or several beds together.
+ * @throws RangeError with the bed's name when one cannot be built
+ */
+export function buildSheet(items: readonly BuildItem[], prices: PriceList): BuildSheet {
+  const timber: BuildSheet['timber'] = [];
+  const sheets: SheetCut[] = [];
+  const fixings: Fixings = { brackets: 0, screws: 0, staples: 0, feet: 0 };
+  const feet = new Map<FootKind, number>();
+  const medium = new Map<string, number>();
+  let sundriesCost = 0;
+  for (const { name, design, count, medium: filling } of items) {
+    if (!(Number.isInteger(count) && count > 0)) continue;
+    const parts = bedParts(design);
+    timber.push(...parts.timber.map((t) => ({ ...t, count: t.count * count, bed: name })));
+    for (const sheet of parts.sheets) {
+      const cut = cutFromRolls(sheet.lengthMm, sheet.widthMm, prices.rollWidthsMm).value;
+      sheets.push({ ...sheet, count: sheet.count * count, bed: name, cut });
+      const perM2 = { mesh: prices.meshPerM2, grid: prices.gridPerM2, cloth: prices.clothPerM2 }[sheet.what];
+      sundriesCost += cut.boughtM2 * perM2 * sheet.count * count;
+    }
+    for (const key of Object.keys(fixings) as (keyof Fixings)[]) fixings[key] += parts.fixings[key] * count;
+    const { kind } = buildOf(design).feet;
+    feet.set(kind, (feet.get(kind) ?? 0) + parts.fixings.feet * count);
+    sundriesCost += parts.fixings.feet * prices.foot[kind] * count;
+    const litres = bedGeometry(design, filling.settling).value.mediumL * count;
+    medium.set(filling.name, (medium.get(filling.name) ?? 0) + litres);
+  }
+  sundriesCost +=
+    fixings.brackets * prices.bracket + fixings.screws * prices.screw + fixings.staples * prices.staple;
+  return {
+    timber,
+    sheets,
+    fixings,
+    feet: [...feet].map(([kind, count]) => ({ kind, count })),
+    mediumL: [...medium].map(([name, litres]) => ({ name, litres })),
+    tools: [
+      'Saw, square, tape, pencil',
+      'Drill driver and bits',
+      'Tin snips or bolt cutters for mesh',
+      'Staple gun',
+      'Level and string line',
+      'Gloves, eye and ear protection, mask',
+    ],
+    steps: stepsOf(items),
+    sundriesCost,
+  };
+}
+
+function stepsOf(items: readonly BuildItem[]): BuildStep[] {
+  const timbers = [...new Set(items.map((i) => buildOf(i.design).timber))] as TimberClass[];
+  const heaviest = Math.max(0, ...items.map((i) => bedWeight(i.design, i.medium).value.totalKg));
+  const riser = items.some((i) => buildOf(i.design).riserTiers > 0);
+  const loosen = items.some((i) => buildOf(i.design).loosenSide);
+  const lid = items.some((i) => i.design.lidAboveRimMm !== null);
+  const legs = items.some((i) => buildOf(i.design).feet.kind === 'legs');
+  return [
+    {
+      what: 'Cut all boards by the cutting diagram, longest pieces first; mark each with its name.',
+      caution: `Eye and ear protection, mask. ${timbers.map((t) => timberCautions[t]).join(' ')}`,
+    },
+    { what: 'Screw the first tier together square: both diagonals the same.' },
+    {
+      what: 'Turn it over; lay cloth if any, then mesh, then grid over the underside; staple every 60 mm.',
+      caution: 'Cut mesh springs and has sharp ends: gloves and eye protection.',
+    },
+    { what: 'Screw bearers across, evenly spaced; screw runners over the mesh’s edge.' },
+    ...(legs ? [{ what: 'Screw the legs inside the corners and along the sides.' }] : []),
+    {
+      what: 'Set feet level on a string line: under the corners first, then along the sides and under bearers.',
+      caution: 'Stack only on ground or a deck rated for the load by someone qualified.',
+    },
+    {
+      what: 'Turn the frame over onto its feet and check it rocks nowhere.',
+      caution: `Two people. Filled and watered the heaviest weighs ${Math.round(heaviest)} kg and is not moved again${heaviest > CARRY_LIMIT_KG ? ' by hand' : ''}.`,
+    },
+    ...(riser
+      ? [{ what: 'Set the riser on top with its corner cleats inside the tier below; do not screw it down.' }]
+      : []),
+    ...(loosen
+      ? [{ what: 'Fix one long side with coach screws only, so that it comes off at lifting.' }]
+      : []),
+    {
+      what: 'Fill with damp medium to the mark below the rim; water it; top up once it has settled.',
+      caution: 'Damp the mix before moving it: dust, moulds and Legionella. Mask, wash hands.',
+    },
+    ...(lid
+      ? [{ what: 'Make the lid and lay it on the same day as the seed.', caution: 'Mesh ends: gloves.' }]
+      : []),
+  ];
+}
+
+/** Boards to buy of one section and timber. */
+export interface BoardBuying {
+  board: string;
+  plan: CutPlan;
+}
+
+/** Stock of a section: every length sold, at the price list's cubic-metre price. */
+export function stockOf(board: string, timber: TimberClass, prices: PriceList): StockLength[] {
+  return prices.boardLengthsMm.map((lengthMm) => ({
+    lengthMm,
+    price: boardPrice(board, lengthMm, prices.timberPerM3[timber]),
+  }));
+}
+
+/**
+ * The cheapest boards for a build sheet, section by section.
+ * @param stock what is sold of a section; the price list's where left out
+ */
+export async function buyingList(
+  sheet: Pick<BuildSheet, 'timber'>,
+  kerfMm: number,
+  stock: (board: string) => readonly StockLength[],
+): Promise<BoardBuying[]> {
+  const byBoard = new Map<string, WantedPiece[]>();
+  for (const { board, lengthMm, count, name } of sheet.timber)
+    byBoard.set(board, [...(byBoard.get(board) ?? []), { lengthMm, count, label: name }]);
+  const lists: BoardBuying[] = [];
+  for (const [board, pieces] of byBoard) {
+    try {
+      lists.push({ board, plan: await cutStock({ pieces, stock: stock(board), kerfMm }) });
+    } catch (error) {
+      if (error instanceof RangeError) throw new RangeError(`${board}: ${error.message}`, { cause: error });
+      throw error;
+    }
+  }
+  return lists;
+}

@@ -1,0 +1,157 @@
+import type { MediumValues } from '../medium/medium';
+import { put, sum, type Worked } from '../working/working';
+import { buildOf, type BedDesign, type FootKind } from './design';
+import { dressedSize } from './dressedSize';
+import { bedGeometry } from './geometry';
+import { bedWeight } from './weight';
+
+const GRAVITY = 9.80665;
+/** Stiffness of softwood, C16 (EN 338), taken down by a fifth for wet wood, N/mm². */
+export const WET_STIFFNESS = 6400;
+/** A bearer may bend by this share of its span. */
+export const SAG_LIMIT = 1 / 180;
+/** Widest bay of mesh that does not belly: plain mesh, and mesh on a heavy grid, mm. */
+const BAY_PLAIN_MM = 350;
+const BAY_GRID_MM = 700;
+
+/** What a foot of each kind bears, kg, and the ground it presses on, m². Ordinary; a pallet within its own rating. */
+export const feetBear: Record<FootKind, { kg: number; areaM2: number }> = {
+  bricks: { kg: 300, areaM2: 0.022 },
+  blocks: { kg: 600, areaM2: 0.044 },
+  legs: { kg: 250, areaM2: 0.0042 },
+  pallet: { kg: 1000, areaM2: 0.24 },
+};
+
+export interface BedSupports {
+  crossSagMm: number | null;
+  crossLimitMm: number | null;
+  sideSagMm: number;
+  sideLimitMm: number;
+  /** Free width of mesh between bearers, and the widest that does not belly. */
+  bayMm: number;
+  bayLimitMm: number;
+  perFootKg: number;
+  footBearsKg: number;
+  underFootKPa: number;
+  feetNeeded: number;
+  /** What sags, bellies or sinks, in sentences. */
+  faults: string[];
+}
+
+/** Sag of a simply supported beam under an even load, mm: 5wL⁴/(384EI). */
+export function beamSag(newtonsPerMm: number, spanMm: number, thicknessMm: number, heightMm: number): number {
+  const inertia = (thicknessMm * heightMm ** 3) / 12;
+  return (5 * newtonsPerMm * spanMm ** 4) / (384 * WET_STIFFNESS * inertia);
+}
+
+/**
+ * Whether bearers, sides, mesh and feet carry a bed filled and watered: sag against a 180th of the span,
+ * the mesh's bays, and the load on each foot.
+ * @throws RangeError when the design cannot be built
+ */
+export function bedSupports(design: BedDesign, medium: MediumValues): Worked<BedSupports> {
+  const build = buildOf(design);
+  const g = bedGeometry(design, medium.settling).value;
+  const weight = bedWeight(design, medium).value;
+  const faults: string[] = [];
+  const bayMm = g.insideLengthMm / (build.crossMembers + 1);
+  const heavyGrid = design.layers.some((l) => l.kind === 'mesh' && l.wireMm >= 3);
+  const bayLimitMm = heavyGrid ? BAY_GRID_MM : BAY_PLAIN_MM;
+  if (bayMm > bayLimitMm + 0.5)
+    faults.push(
+      `The mesh spans ${Math.round(bayMm)} mm between bearers and will belly: ${Math.ceil(g.insideLengthMm / bayLimitMm) - 1} bearers keep it within ${bayLimitMm} mm.`,
+    );
+  let crossSagMm: number | null = null;
+  let crossLimitMm: number | null = null;
+  let perCross = 0;
+  const cross = dressedSize(build.crossBoard);
+  if (build.crossMembers > 0) {
+    // Each bearer carries its bay of medium over the width.
+    perCross = (weight.mediumWetKg * GRAVITY) / (build.crossMembers + 1) / g.insideWidthMm;
+    crossSagMm = beamSag(perCross, g.insideWidthMm, cross.thicknessMm, cross.widthMm);
+    crossLimitMm = g.insideWidthMm * SAG_LIMIT;
+    if (crossSagMm > crossLimitMm)
+      faults.push(
+        `Bearers of ${build.crossBoard} sag ${crossSagMm.toFixed(1)} mm over ${Math.round(g.insideWidthMm)} mm; ${crossLimitMm.toFixed(1)} mm is the most. Take a deeper board or more of them.`,
+      );
+  }
+  const side = dressedSize(design.tiers[0]);
+  const pairs = Math.max(2, Math.floor(build.feet.count / 2));
+  const spanMm = build.feet.kind === 'pallet' ? 600 : g.outsideLengthMm / (pairs - 1);
+  const perSide = (weight.totalKg * GRAVITY) / 2 / g.outsideLengthMm;
+  const sideSagMm = beamSag(perSide, spanMm, side.thicknessMm, side.widthMm);
+  const sideLimitMm = spanMm * SAG_LIMIT;
+  if (sideSagMm > sideLimitMm)
+    faults.push(
+      `The long sides sag ${sideSagMm.toFixed(1)} mm between feet ${Math.round(spanMm)} mm apart: add feet along the sides.`,
+    );
+  const bears = feetBear[build.feet.kind];
+  const perFootKg = weight.totalKg / build.feet.count;
+  const feetNeeded = Math.max(build.feet.kind === 'pallet' ? 1 : 4, Math.ceil(weight.totalKg / bears.kg));
+  if (perFootKg > bears.kg)
+    faults.push(
+      `Each foot carries ${Math.round(perFootKg)} kg and bears ${bears.kg} kg: ${feetNeeded} feet are needed, not ${build.feet.count}.`,
+    );
+  const underFootKPa = (perFootKg * GRAVITY) / bears.areaM2 / 1000;
+  return {
+    value: {
+      crossSagMm,
+      crossLimitMm,
+      sideSagMm,
+      sideLimitMm,
+      bayMm,
+      bayLimitMm,
+      perFootKg,
+      footBearsKg: bears.kg,
+      underFootKPa,
+      feetNeeded,
+      faults,
+    },
+    working: [
+      {
+        what: 'Mesh between bearers',
+        expression: sum`${g.insideLengthMm} ÷ (${build.crossMembers} + 1)`,
+        result: bayMm,
+        unit: 'mm',
+      },
+      ...(crossSagMm === null
+        ? []
+        : [
+            {
+              what: 'Sag of a bearer, watered',
+              expression: `5 × ${put(perCross)} × ${put(g.insideWidthMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(cross.thicknessMm)} × ${put(cross.widthMm)}^3 ÷ 12)`,
+              result: crossSagMm,
+              unit: 'mm',
+              inputs: [
+                { name: 'load', value: perCross, unit: 'N/mm', origin: 'choice' as const },
+                {
+                  name: 'stiffness of wet softwood',
+                  value: WET_STIFFNESS,
+                  unit: 'N/mm²',
+                  origin: 'standard' as const,
+                },
+              ],
+              source: 'Simply supported beam; C16, EN 338; limit a 180th of the span',
+            },
+          ]),
+      {
+        what: 'Sag of a long side between feet',
+        expression: `5 × ${put(perSide)} × ${put(spanMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(side.thicknessMm)} × ${put(side.widthMm)}^3 ÷ 12)`,
+        result: sideSagMm,
+        unit: 'mm',
+      },
+      {
+        what: 'On each foot',
+        expression: sum`${weight.totalKg} ÷ ${build.feet.count}`,
+        result: perFootKg,
+        unit: 'kg',
+      },
+      {
+        what: 'Under each foot',
+        expression: sum`${perFootKg} × ${GRAVITY} ÷ ${bears.areaM2} ÷ 1000`,
+        result: underFootKPa,
+        unit: 'kPa',
+      },
+    ],
+  };
+}

@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import type { PriceList } from '@kauri/core';
+import { ref, watch } from 'vue';
+import { call } from '../../../api/client';
+import FormField from '../../../parts/FormField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useSaving } from '../../../parts/useSaving';
+import { useMessages } from '../../../stores/messages';
+import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
+
+/** What things cost here, and the sizes they are sold in. */
+const nursery = useNursery();
+const messages = useMessages();
+const { shown, typed, unit } = usePreferences();
+const { busy, save, sentence } = useSaving('prices');
+const form = ref<Record<string, string>>({});
+const text = (n: number) => String(Number(n.toFixed(3)));
+watch(
+  () => nursery.catalogue!.prices,
+  ({ list: p }) => {
+    const mm = (values: readonly number[]) => values.map((v) => text(shown(v, 'timber'))).join('; ');
+    form.value = {
+      currency: p.currency,
+      treated: text(p.timberPerM3.treated),
+      durable: text(p.timberPerM3.durable),
+      scrap: text(p.timberPerM3.scrap),
+      lengths: mm(p.boardLengthsMm),
+      rolls: mm(p.rollWidthsMm),
+      kerf: text(shown(p.kerfMm, 'timber')),
+      mesh: text(p.meshPerM2),
+      grid: text(p.gridPerM2),
+      cloth: text(p.clothPerM2),
+      bracket: text(p.bracket),
+      screw: text(p.screw),
+      staple: text(p.staple),
+    };
+  },
+  { immediate: true },
+);
+async function keep() {
+  const f = form.value;
+  const n = (key: string) => typedNumber(f[key]);
+  const list = (key: string) => f[key].split(';').map((part) => typed(typedNumber(part), 'timber'));
+  const before = nursery.catalogue!.prices;
+  const next: PriceList = {
+    ...before.list,
+    currency: f.currency,
+    timberPerM3: { treated: n('treated'), durable: n('durable'), scrap: n('scrap') },
+    boardLengthsMm: list('lengths'),
+    rollWidthsMm: list('rolls'),
+    kerfMm: typed(n('kerf'), 'timber'),
+    meshPerM2: n('mesh'),
+    gridPerM2: n('grid'),
+    clothPerM2: n('cloth'),
+    bracket: n('bracket'),
+    screw: n('screw'),
+    staple: n('staple'),
+  };
+  const kept = await save({ next }, () =>
+    call('setPrices', { params: nursery.params, body: { version: before.version, list: next } }),
+  );
+  if (!kept) return;
+  nursery.takeCatalogue({ prices: kept });
+  messages.say('Prices kept.');
+}
+</script>
+
+<template>
+  <form class="grid grid-cols-2 gap-2" novalidate @submit.prevent="keep">
+    <FormField v-model="form.currency" label="Money" />
+    <FormField v-model="form.kerf" label="Saw cut" :unit="unit('timber')" inputmode="decimal" />
+    <FormField
+      v-model="form.lengths"
+      class="col-span-2"
+      label="Board lengths sold"
+      :unit="unit('timber')"
+      hint="Parted by ;"
+    />
+    <FormField
+      v-model="form.rolls"
+      class="col-span-2"
+      label="Roll widths sold"
+      :unit="unit('timber')"
+      hint="Parted by ;"
+    />
+    <FormField v-model="form.durable" label="Durable timber" unit="per m³" inputmode="decimal" />
+    <FormField v-model="form.treated" label="Treated timber" unit="per m³" inputmode="decimal" />
+    <FormField v-model="form.scrap" label="Scrap" unit="per m³" inputmode="decimal" />
+    <FormField v-model="form.mesh" label="Mesh" unit="per m²" inputmode="decimal" />
+    <FormField v-model="form.grid" label="Grid" unit="per m²" inputmode="decimal" />
+    <FormField v-model="form.cloth" label="Cloth" unit="per m²" inputmode="decimal" />
+    <FormField v-model="form.bracket" label="Bracket" inputmode="decimal" />
+    <FormField v-model="form.screw" label="Screw" inputmode="decimal" />
+    <FormField v-model="form.staple" label="Staple" inputmode="decimal" />
+    <SheetActs class="col-span-2" act="Keep prices" :busy="busy" :sentence="sentence()" @save="keep" />
+  </form>
+</template>

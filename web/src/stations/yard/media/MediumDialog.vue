@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { materials, mixOf, type MediumPart } from '@kauri/core';
+import type { Medium } from '@kauri/core/contract';
+import { Plus, X } from 'lucide-vue-next';
+import { computed } from 'vue';
+import { call } from '../../../api/client';
+import FormDialog from '../../../parts/FormDialog.vue';
+import FormField from '../../../parts/FormField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useDraft } from '../../../parts/useDraft';
+import { useSaving } from '../../../parts/useSaving';
+import { useMessages } from '../../../stores/messages';
+import { useNursery } from '../../../stores/nursery';
+import { percent } from '../../../words/numbers';
+import { money } from '../money';
+
+/** A recipe by parts; what it weighs, holds and costs follows from its materials. */
+const props = defineProps<{ medium?: Medium }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const messages = useMessages();
+const key = props.medium ? `medium.${props.medium.id}.${props.medium.version}` : 'medium.new';
+const { draft, clear } = useDraft(key, {
+  name: props.medium?.values.name ?? '',
+  parts: (props.medium?.values.parts ?? [{ material: 'compost', parts: 1 }]).map((p) => ({
+    material: p.material,
+    parts: String(p.parts),
+  })),
+});
+const { busy, save, sentence, wrong } = useSaving(key);
+const parts = computed<MediumPart[]>(() =>
+  draft.value.parts.map((p) => ({ material: p.material, parts: typedNumber(p.parts) })),
+);
+const mix = computed(() => {
+  try {
+    return { ...mixOf(draft.value.name, parts.value), fault: null };
+  } catch (error) {
+    return { value: null, working: [], fault: (error as Error).message };
+  }
+});
+async function keep() {
+  const values = mix.value.value;
+  if (!values) return;
+  const body = { ...values, parts: [...values.parts!] } as Medium['values'];
+  const kept = await save(body, (id) =>
+    props.medium
+      ? call('editMedium', {
+          params: { ...nursery.params, medium: props.medium.id },
+          body: { version: props.medium.version, values: body },
+        })
+      : call('addMedium', { params: nursery.params, body: { id, values: body } }),
+  );
+  if (!kept) return;
+  const others = nursery.catalogue!.media;
+  nursery.takeCatalogue({
+    media: props.medium ? others.map((m) => (m.id === kept.id ? kept : m)) : [...others, kept],
+  });
+  messages.say(`${kept.values.name} kept.`);
+  clear();
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog :title="medium ? `Recipe of ${medium.values.name}` : 'Add a recipe'" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="keep">
+      <FormField v-model="draft.name" label="Name" :fault="wrong('values.name')" />
+      <fieldset>
+        <legend class="mb-1 font-bold">Parts by volume</legend>
+        <div v-for="(p, i) in draft.parts" :key="i" class="mb-1 flex gap-2">
+          <select v-model="p.material" class="field" :aria-label="`Material ${i + 1}`">
+            <option v-for="m in materials" :key="m.name" :value="m.name">{{ m.name }}</option>
+          </select>
+          <input
+            v-model="p.parts"
+            class="field !w-24"
+            inputmode="decimal"
+            :aria-label="`Parts of material ${i + 1}`"
+          />
+          <button
+            v-if="draft.parts.length > 1"
+            class="act px-2"
+            type="button"
+            :aria-label="`Take ${p.material} out`"
+            @click="draft.parts.splice(i, 1)"
+          >
+            <X :size="20" aria-hidden="true" />
+          </button>
+        </div>
+        <button
+          v-if="draft.parts.length < 12"
+          class="quiet"
+          type="button"
+          @click="draft.parts.push({ material: 'coir', parts: '1' })"
+        >
+          <Plus :size="18" aria-hidden="true" /> A material
+        </button>
+      </fieldset>
+      <p v-if="mix.fault" class="font-bold" role="status">{{ mix.fault }}</p>
+      <div v-else-if="mix.value" class="panel p-3" data-testid="mix">
+        <p>
+          Weighs <b>{{ mix.value.wetKgPerM3.toFixed(0) }} kg/m³</b> watered,
+          {{ mix.value.dryKgPerM3.toFixed(0) }} dry; air {{ percent(mix.value.airShare) }}, water held
+          {{ percent(mix.value.heldShare!) }}, settles by {{ percent(mix.value.settling) }} a season; pH about
+          {{ mix.value.ph }}; {{ money(mix.value.costPerM3!, nursery.catalogue!.prices.list.currency) }} a
+          cubic metre.
+        </p>
+        <p v-if="mix.value.note" class="border-ink mt-1 border-l-4 pl-2 text-sm font-bold">
+          {{ mix.value.note }}
+        </p>
+        <ShowWorking :steps="mix.working" />
+      </div>
+      <SheetActs
+        :act="medium ? 'Save' : 'Add the recipe'"
+        :busy="busy"
+        :off="!!mix.fault"
+        :sentence="sentence()"
+        @save="keep"
+      />
+    </form>
+  </FormDialog>
+</template>

@@ -1,0 +1,274 @@
+<script setup lang="ts">
+import { shapeOfKind, type Point, type SiteElement } from '@kauri/core';
+import type { PlaceBody } from '@kauri/core/contract';
+import { computed, reactive, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import FormField from '../../../parts/FormField.vue';
+import { typedNumber } from '../../../parts/typed';
+import { usePreferences } from '../../../stores/preferences';
+import { lookOf } from '../plan/elementLook';
+import { sizeWords } from '../placeWords';
+
+/** The one thing chosen on the plan, in figures. A figure changed is kept when the field is left or Enter pressed. */
+const props = defineProps<{ id: string; place?: PlaceBody; element?: SiteElement }>();
+const emit = defineEmits<{
+  spot: [spot: { eastM: number; northM: number; angleDeg: number }];
+  change: [change: Partial<SiteElement>];
+}>();
+const preferences = usePreferences();
+const metres = (m: number) => String(Number(preferences.shown(m, 'site').toFixed(3)));
+const toMetres = (text: string) => preferences.typed(typedNumber(text), 'site');
+
+const form = reactive<Record<string, string>>({});
+const faults = reactive<Record<string, string | null>>({});
+watch(
+  () => [props.place, props.element],
+  () => {
+    for (const key of Object.keys(form)) delete form[key];
+    for (const key of Object.keys(faults)) delete faults[key];
+    const { place, element } = props;
+    if (place) {
+      form.east = metres(place.eastM);
+      form.north = metres(place.northM);
+      form.angle = String(Number(place.angleDeg.toFixed(2)));
+    }
+    if (element) {
+      form.name = element.name;
+      form.height = element.heightM === undefined ? '' : metres(element.heightM);
+      form.inLeaf = element.passesInLeaf === undefined ? '' : String(Math.round(element.passesInLeaf * 100));
+      form.bare = element.passesBare === undefined ? '' : String(Math.round(element.passesBare * 100));
+      form.width = element.widthM === undefined ? '' : metres(element.widthM);
+      form.flow = element.flowLpm === undefined ? '' : String(element.flowLpm);
+      element.points.forEach(([e, n], i) => {
+        form[`e${i}`] = metres(e);
+        form[`n${i}`] = metres(n);
+      });
+    }
+  },
+  { immediate: true },
+);
+
+function number(key: string, least: number, most: number, read: (text: string) => number): number | null {
+  const value = read(form[key]);
+  faults[key] =
+    value >= least && value <= most ? null : `A number from ${least} to ${most}.`.replace('-', '−');
+  return faults[key] ? null : value;
+}
+function keepSpot() {
+  const eastM = number('east', -1000, 1000, toMetres);
+  const northM = number('north', -1000, 1000, toMetres);
+  const angle = number('angle', -360, 360, typedNumber);
+  if (eastM === null || northM === null || angle === null || !props.place) return;
+  const spot = { eastM, northM, angleDeg: ((angle % 360) + 360) % 360 };
+  const { place } = props;
+  if (
+    Math.abs(spot.eastM - place.eastM) > 5e-4 ||
+    Math.abs(spot.northM - place.northM) > 5e-4 ||
+    Math.abs(spot.angleDeg - place.angleDeg) > 5e-3
+  )
+    emit('spot', spot);
+}
+function keepName() {
+  const name = form.name.trim();
+  faults.name = name ? null : 'A name is needed.';
+  if (name && name !== props.element!.name) emit('change', { name });
+}
+function keepValue(
+  key: string,
+  field: keyof SiteElement,
+  least: number,
+  most: number,
+  read: (t: string) => number,
+) {
+  const value = number(key, least, most, read);
+  if (value !== null && value !== props.element![field]) emit('change', { [field]: value });
+}
+const share = (text: string) => typedNumber(text) / 100;
+function keepPoint(i: number) {
+  const e = number(`e${i}`, -2000, 2000, toMetres);
+  const n = number(`n${i}`, -2000, 2000, toMetres);
+  if (e === null || n === null) return;
+  const before = props.element!.points[i];
+  if (Math.hypot(e - before[0], n - before[1]) < 5e-4) return;
+  emit('change', { points: props.element!.points.map((p, k) => (k === i ? ([e, n] as Point) : p)) });
+}
+/** A corner more, half-way to the next one. */
+function addCorner(i: number) {
+  const points = props.element!.points;
+  const next = points[(i + 1) % points.length];
+  const here = points[i];
+  const between: Point =
+    i + 1 < points.length || shape.value === 'area'
+      ? [(here[0] + next[0]) / 2, (here[1] + next[1]) / 2]
+      : [here[0] + 2, here[1]];
+  emit('change', { points: [...points.slice(0, i + 1), between, ...points.slice(i + 1)] });
+}
+function dropCorner(i: number) {
+  emit('change', { points: props.element!.points.filter((_, k) => k !== i) });
+}
+const shape = computed(() => (props.element ? shapeOfKind[props.element.kind] : null));
+const least = computed(() => ({ area: 3, line: 2, point: 1 })[shape.value ?? 'point']);
+const has = (...kinds: string[]) => props.element && kinds.includes(props.element.kind);
+const grounds = [
+  ['paving', 'Paving'],
+  ['gravel', 'Gravel'],
+  ['soil', 'Soil'],
+  ['weeds', 'Weeds'],
+] as const;
+</script>
+
+<template>
+  <section aria-labelledby="thing">
+    <template v-if="place">
+      <h2 id="thing" class="text-lg">{{ place.name }}</h2>
+      <p class="text-muted mb-2">{{ sizeWords(place, preferences) }}</p>
+      <div class="grid grid-cols-3 gap-2" @keydown.enter="keepSpot" @focusout="keepSpot">
+        <FormField
+          v-model="form.east"
+          label="East"
+          :unit="preferences.unit('site')"
+          inputmode="decimal"
+          :fault="faults.east"
+        />
+        <FormField
+          v-model="form.north"
+          label="North"
+          :unit="preferences.unit('site')"
+          inputmode="decimal"
+          :fault="faults.north"
+        />
+        <FormField v-model="form.angle" label="Angle" unit="°" inputmode="decimal" :fault="faults.angle" />
+      </div>
+      <RouterLink class="quiet mt-1" :to="{ name: 'yard', params: { place: id } }">What it holds</RouterLink>
+    </template>
+    <template v-else-if="element">
+      <h2 id="thing" class="text-lg">{{ lookOf(element.kind).words }}</h2>
+      <div class="space-y-2">
+        <div @keydown.enter="keepName" @focusout="keepName">
+          <FormField v-model="form.name" label="Name" :fault="faults.name" />
+        </div>
+        <label v-if="has('surface')" class="block font-bold">
+          Ground
+          <select
+            class="field mt-1"
+            :value="element.ground"
+            @change="emit('change', { ground: ($event.target as HTMLSelectElement).value as 'paving' })"
+          >
+            <option v-for="[value, words] in grounds" :key="value" :value="value">{{ words }}</option>
+          </select>
+        </label>
+        <div
+          v-if="has('building', 'wall', 'trees', 'fence', 'tunnel', 'shade', 'cold-store')"
+          @keydown.enter="keepValue('height', 'heightM', 0, 100, toMetres)"
+          @focusout="keepValue('height', 'heightM', 0, 100, toMetres)"
+        >
+          <FormField
+            v-model="form.height"
+            label="Height"
+            :unit="preferences.unit('site')"
+            inputmode="decimal"
+            :fault="faults.height"
+          />
+        </div>
+        <div v-if="has('trees', 'tunnel', 'shade')" class="grid grid-cols-2 gap-2">
+          <div
+            @keydown.enter="keepValue('inLeaf', 'passesInLeaf', 0, 1, share)"
+            @focusout="keepValue('inLeaf', 'passesInLeaf', 0, 1, share)"
+          >
+            <FormField
+              v-model="form.inLeaf"
+              :label="has('trees') ? 'Sun through, in leaf' : 'Sun through'"
+              unit="%"
+              inputmode="decimal"
+              :fault="faults.inLeaf"
+            />
+          </div>
+          <div
+            v-if="has('trees')"
+            @keydown.enter="keepValue('bare', 'passesBare', 0, 1, share)"
+            @focusout="keepValue('bare', 'passesBare', 0, 1, share)"
+          >
+            <FormField
+              v-model="form.bare"
+              label="Out of leaf"
+              unit="%"
+              inputmode="decimal"
+              :fault="faults.bare"
+            />
+          </div>
+        </div>
+        <template v-if="has('path')">
+          <div
+            @keydown.enter="keepValue('width', 'widthM', 0.2, 20, toMetres)"
+            @focusout="keepValue('width', 'widthM', 0.2, 20, toMetres)"
+          >
+            <FormField
+              v-model="form.width"
+              label="Width"
+              :unit="preferences.unit('site')"
+              inputmode="decimal"
+              :fault="faults.width"
+            />
+          </div>
+          <label class="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              class="size-5"
+              :checked="element.main"
+              @change="emit('change', { main: ($event.target as HTMLInputElement).checked })"
+            />
+            Main path: 0.9 m or more
+          </label>
+        </template>
+        <div
+          v-if="has('standpipe')"
+          @keydown.enter="keepValue('flow', 'flowLpm', 0.1, 1000, typedNumber)"
+          @focusout="keepValue('flow', 'flowLpm', 0.1, 1000, typedNumber)"
+        >
+          <FormField v-model="form.flow" label="Flow" unit="L/min" inputmode="decimal" :fault="faults.flow" />
+        </div>
+        <details>
+          <summary class="quiet">Corners in figures</summary>
+          <div
+            v-for="(_, i) in element.points"
+            :key="`${id}.${i}`"
+            class="mb-2 flex items-end gap-1"
+            @keydown.enter="keepPoint(i)"
+            @focusout="keepPoint(i)"
+          >
+            <FormField
+              v-model="form[`e${i}`]"
+              :label="`East ${i + 1}`"
+              inputmode="decimal"
+              :fault="faults[`e${i}`]"
+            />
+            <FormField
+              v-model="form[`n${i}`]"
+              :label="`North ${i + 1}`"
+              inputmode="decimal"
+              :fault="faults[`n${i}`]"
+            />
+            <button
+              v-if="shape !== 'point'"
+              class="act px-2"
+              type="button"
+              :aria-label="`A corner after ${i + 1}`"
+              @click="addCorner(i)"
+            >
+              +
+            </button>
+            <button
+              v-if="element.points.length > least"
+              class="act px-2"
+              type="button"
+              :aria-label="`Take corner ${i + 1} away`"
+              @click="dropCorner(i)"
+            >
+              −
+            </button>
+          </div>
+        </details>
+      </div>
+    </template>
+  </section>
+</template>
