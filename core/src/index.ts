@@ -69,6 +69,7 @@ export * from './bed/life';
 export * from './bed/prices';
 export * from './bed/parts';
 export * from './bed/buildSheet';
+export * from './bed/buyingList';
 export * from './bed/cost';
 export * from './bed/compare';
 export * from './bed/modules';

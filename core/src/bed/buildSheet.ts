@@ -1,11 +1,10 @@
 import type { MediumValues } from '../medium/medium';
 import { cutFromRolls, type RollCut } from '../stock/rolls';
-import { cutStock, type CutPlan, type StockLength, type WantedPiece } from '../stock/cutStock';
 import { buildOf, type BedDesign, type FootKind, type TimberClass } from './design';
 import { bedGeometry } from './geometry';
 import { timberCautions } from './life';
 import { bedParts, type Fixings, type SheetPart, type TimberPart } from './parts';
-import { boardPrice, type PriceList } from './prices';
+import type { PriceList } from './prices';
 import { bedWeight, CARRY_LIMIT_KG } from './weight';
 
 /** A design and how many of it are built. */
@@ -129,42 +128,4 @@ function stepsOf(items: readonly BuildItem[]): BuildStep[] {
       ? [{ what: 'Make the lid and lay it on the same day as the seed.', caution: 'Mesh ends: gloves.' }]
       : []),
   ];
-}
-
-/** Boards to buy of one section and timber. */
-export interface BoardBuying {
-  board: string;
-  plan: CutPlan;
-}
-
-/** Stock of a section: every length sold, at the price list's cubic-metre price. */
-export function stockOf(board: string, timber: TimberClass, prices: PriceList): StockLength[] {
-  return prices.boardLengthsMm.map((lengthMm) => ({
-    lengthMm,
-    price: boardPrice(board, lengthMm, prices.timberPerM3[timber]),
-  }));
-}
-
-/**
- * The cheapest boards for a build sheet, section by section.
- * @param stock what is sold of a section; the price list's where left out
- */
-export async function buyingList(
-  sheet: Pick<BuildSheet, 'timber'>,
-  kerfMm: number,
-  stock: (board: string) => readonly StockLength[],
-): Promise<BoardBuying[]> {
-  const byBoard = new Map<string, WantedPiece[]>();
-  for (const { board, lengthMm, count, name } of sheet.timber)
-    byBoard.set(board, [...(byBoard.get(board) ?? []), { lengthMm, count, label: name }]);
-  const lists: BoardBuying[] = [];
-  for (const [board, pieces] of byBoard) {
-    try {
-      lists.push({ board, plan: await cutStock({ pieces, stock: stock(board), kerfMm }) });
-    } catch (error) {
-      if (error instanceof RangeError) throw new RangeError(`${board}: ${error.message}`, { cause: error });
-      throw error;
-    }
-  }
-  return lists;
 }

@@ -62,7 +62,7 @@ export function buildOf(design: BedDesign): BedBuild {
     riserTiers: Math.max(0, design.tiers.length - 1),
     loosenSide: false,
     crossMembers: Math.max(0, Math.ceil(design.lengthMm / USUAL_BAY_MM) - 1),
-    crossBoard: inches ? '2x4' : '50x100',
+    crossBoard: inches ? '2x3' : '50x75',
     runners: true,
     feet: { kind: 'bricks', count: 2 * (Math.ceil(design.lengthMm / 900) + 1) },
   };

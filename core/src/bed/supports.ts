@@ -65,6 +65,10 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
   let crossLimitMm: number | null = null;
   let perCross = 0;
   const cross = dressedSize(build.crossBoard);
+  if (build.crossMembers > 0 && cross.widthMm > design.airGapMm)
+    faults.push(
+      `Bearers of ${build.crossBoard} are ${Math.round(cross.widthMm)} mm deep and the gap is ${Math.round(design.airGapMm)} mm: they would stand on the ground.`,
+    );
   if (build.crossMembers > 0) {
     // Each bearer carries its bay of medium over the width.
     perCross = (weight.mediumWetKg * GRAVITY) / (build.crossMembers + 1) / g.insideWidthMm;

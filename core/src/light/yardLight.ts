@@ -50,6 +50,8 @@ export interface SpotLight {
   id: string;
   hours: number[];
   openHours: number[];
+  /** Share of sun that the covers over it let through. */
+  cover: number;
   /** Share of an evenly bright sky seen, trees in leaf. */
   sky: number;
 }
@@ -87,7 +89,7 @@ export function yardLight(
       hours.push(sun * cover);
       openHours.push(open);
     }
-    return { id, hours, openHours, sky: openSky(point, leafy, canopyHeightM) * cover };
+    return { id, hours, openHours, cover, sky: openSky(point, leafy, canopyHeightM) * cover };
   });
 }
 

@@ -88,6 +88,7 @@ export async function cutStock({ pieces, stock, kerfMm }: CutProblem): Promise<C
   if (whole && costOf(whole.used) < costOf(greedy) - 1e-9) best = whole.used;
   const cost = costOf(best);
   let bound = Math.min(cost, relaxedCost);
+  bound = Math.min(cost, raised(bound, boards));
   // Only with every pattern listed does the integer programme's own bound hold for the whole problem.
   if (listed && whole?.optimal) bound = Math.max(bound, Math.min(cost, whole.cost));
   return toPlan(best, wanted, kerfMm, cost, bound);
@@ -284,6 +285,15 @@ function firstFit(wanted: readonly Wanted[], boards: readonly StockLength[], ker
     const stock = fits.reduce((a, b) => (b.price < a.price ? b : a));
     return { pattern: { stock, counts }, times: 1 };
   });
+}
+
+/** A bound raised to what prices can add up to: every cost is a multiple of their common measure, in hundredths. */
+function raised(bound: number, boards: readonly StockLength[]): number {
+  const hundredths = boards.map((b) => Math.round(b.price * 100));
+  if (boards.some((b, i) => Math.abs(b.price * 100 - hundredths[i]) > 1e-6)) return bound;
+  const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
+  const measure = hundredths.reduce(gcd) / 100;
+  return Math.ceil(bound / measure - 1e-6) * measure;
 }
 
 function costOf(used: readonly Used[]): number {

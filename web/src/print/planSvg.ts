@@ -20,7 +20,7 @@ export interface PaperPlan {
 }
 
 /** Ordinary scales a plan is read at with a rule. */
-const SCALES = [20, 50, 100, 200, 250, 500, 1000, 2000];
+const SCALES = [20, 50, 100, 125, 150, 200, 250, 500, 1000, 2000];
 const MARGIN_MM = 12;
 
 /** The largest ordinary scale at which a box fits a sheet. */
@@ -71,6 +71,13 @@ export function planSvg(
     const [x, y] = at(point).split(' ');
     return `<text x="${x}" y="${y}" font-size="${size}" text-anchor="middle" fill="#1f261e">${escape(words)}</text>`;
   };
+  /** Covers are named under their south edge and a standpipe beside itself, where no place stands. */
+  const labelPoint = (e: SiteElement): Point => {
+    const [east, north] = middleOf(e.points);
+    if (e.kind === 'tunnel' || e.kind === 'shade')
+      return [east, boxOf(e.points).south - (3.2 * scale) / 1000];
+    return e.kind === 'standpipe' ? [east, north - (4.4 * scale) / 1000] : [east, north];
+  };
   const order = ['surface', 'path', 'outline'];
   const parts = [...elements]
     .sort((a, b) => (order.indexOf(a.kind) + 1 || 9) - (order.indexOf(b.kind) + 1 || 9))
@@ -92,7 +99,7 @@ export function planSvg(
   const names = [
     ...elements
       .filter((e) => !['surface', 'outline', 'fence', 'path'].includes(e.kind))
-      .map((e) => text(middleOf(e.points), e.name)),
+      .map((e) => text(labelPoint(e), e.name)),
     ...places.map((p) => text(middleOf(cornersOf(p)), p.name, 2.3)),
   ];
   const barM = [0.5, 1, 2, 5, 10, 20, 50].find((m) => mm(m) >= 25) ?? 100;

@@ -8,7 +8,7 @@ import {
   type TimberClass,
 } from '@kauri/core';
 import { expose } from 'comlink';
-import solverWasm from 'highs/build/highs.wasm?url';
+import solverWasm from 'highs/runtime?url';
 
 solverAt(solverWasm);
 

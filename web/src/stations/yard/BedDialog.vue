@@ -176,8 +176,8 @@ const corners = [
 const bearerOptions = computed(() =>
   [
     ...new Set([
+      preferences.units === 'us' ? '2x3' : '50x75',
       preferences.units === 'us' ? '2x4' : '50x100',
-      preferences.units === 'us' ? '2x6' : '50x150',
       draft.value.bearerBoard,
     ]),
   ].map((value) => ({ value, words: value })),
@@ -207,8 +207,8 @@ async function save() {
   <FormDialog :title="place ? `Edit ${place.place.name}` : 'Add a bed'" wide @close="emit('close')">
     <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
-        <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
         <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
         <SelectField v-model="draft.measured" label="Sizes typed are" :options="measures" />
         <div class="grid grid-cols-2 gap-3">
           <FormField

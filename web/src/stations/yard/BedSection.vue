@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dressedSize, type BedDesign, type BedGeometry } from '@kauri/core';
+import { buildOf, dressedSize, type BedDesign, type BedGeometry } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
 
@@ -7,9 +7,9 @@ import { usePreferences } from '../../stores/preferences';
 const props = defineProps<{ design: BedDesign; geometry: BedGeometry }>();
 const { show } = usePreferences();
 
-const W = 330;
+const W = 380;
 const LEFT = 14;
-const RIGHT = 108;
+const RIGHT = 150;
 const d = computed(() => {
   const { design, geometry: g } = props;
   const lid = design.lidAboveRimMm ?? 0;
@@ -29,6 +29,8 @@ const d = computed(() => {
     bottom -= h;
     return { y: bottom, h };
   });
+  const build = buildOf(design);
+  const bearer = dressedSize(build.crossBoard);
   return {
     top,
     rim,
@@ -40,22 +42,58 @@ const d = computed(() => {
     tiers,
     fresh: rim + design.fillBelowRimMm * scale,
     settled: floor - g.settledDepthMm * scale,
+    bearer: build.crossMembers > 0 ? bearer.widthMm * scale : 0,
     height: ground + 16,
     gapWords: ground - floor > 9,
   };
 });
-/** Labels at the right, kept apart. */
+const feetWords = { bricks: 'brick', blocks: 'block', legs: 'leg', pallet: 'pallet' };
+/** Every part named and sized, at the right, kept apart. */
 const labels = computed(() => {
   const { design, geometry: g } = props;
+  const build = buildOf(design);
+  const ink = 'var(--ink)';
   const wanted = [
     ...(design.lidAboveRimMm === null
       ? []
-      : [{ y: d.value.top, words: `lid ${show(design.lidAboveRimMm, 'timber')} up`, colour: 'var(--ink)' }]),
+      : [{ y: d.value.top, words: `lid ${show(design.lidAboveRimMm, 'timber')} up`, colour: ink }]),
+    ...d.value.tiers
+      .map((t, i) => ({
+        y: t.y + 4,
+        words: `${i > 0 && i >= design.tiers.length - build.riserTiers ? 'riser' : 'tier'} ${design.tiers[i]}, ${show(g.tierDepthsMm[i], 'timber')}`,
+        colour: ink,
+      }))
+      .reverse(),
     { y: d.value.fresh, words: `filled ${show(g.looseDepthMm, 'timber')}`, colour: 'var(--root)' },
     { y: d.value.settled, words: `settled ${show(g.settledDepthMm, 'timber')}`, colour: 'var(--root)' },
-    { y: d.value.floor, words: 'mesh', colour: 'var(--ink)' },
-    { y: d.value.ground, words: `gap ${show(design.airGapMm, 'timber')}`, colour: 'var(--ink)' },
-  ];
+    {
+      y: d.value.floor,
+      words:
+        design.layers
+          .filter((l) => l.kind !== 'support')
+          .map((l) =>
+            l.kind === 'cloth'
+              ? 'cloth'
+              : `${l.wireMm >= 3 ? 'grid' : 'mesh'} ${show(l.openingMm[0], 'timber')}`,
+          )
+          .join(', ') || 'open',
+      colour: ink,
+    },
+    ...(build.crossMembers
+      ? [
+          {
+            y: d.value.floor + d.value.bearer / 2,
+            words: `${build.crossMembers} bearers ${build.crossBoard}`,
+            colour: ink,
+          },
+        ]
+      : []),
+    {
+      y: d.value.ground,
+      words: `${feetWords[build.feet.kind]} feet, gap ${show(design.airGapMm, 'timber')}`,
+      colour: ink,
+    },
+  ].sort((a, b) => a.y - b.y);
   let last = -Infinity;
   return wanted.map((label) => {
     const at = Math.max(label.y, last + 15);
@@ -96,6 +134,16 @@ const labels = computed(() => {
         stroke="var(--ink)"
         stroke-width="2"
         stroke-dasharray="3 3"
+      />
+      <rect
+        v-if="d.bearer"
+        :x="d.left + d.thick"
+        :y="d.floor + 1"
+        :width="d.width - 2 * d.thick"
+        :height="d.bearer"
+        fill="var(--card)"
+        stroke="var(--muted)"
+        stroke-dasharray="4 2"
       />
       <g v-if="d.ground > d.floor" fill="var(--rule)" stroke="var(--ink)">
         <rect

@@ -26,7 +26,7 @@ export function buyLines({ sheet, buying, prices, length, litres, area }: BuildF
     const perM2 = { mesh: prices.meshPerM2, grid: prices.gridPerM2, cloth: prices.clothPerM2 }[s.what];
     lines.push({
       what: `${s.name}, ${s.bed}`,
-      size: `${s.cut.strips > 1 ? `${s.cut.strips} strips of ` : ''}${length(s.cut.stripMm)} off a ${length(s.cut.rollWidthMm)} roll (waste ${area(Math.max(0, s.cut.wasteM2))})`,
+      size: `${s.cut.strips > 1 ? `${s.cut.strips} strips of ` : ''}${length(s.cut.stripMm)} off a ${length(s.cut.rollWidthMm)} roll${s.cut.wasteM2 > 0.005 ? `, waste ${area(s.cut.wasteM2)}` : ''}`,
       count: s.count,
       each: s.cut.boughtM2 * perM2,
     });

@@ -62,7 +62,8 @@ const rows = computed(() =>
     .filter((p) => light.value.has(p.place.id))
     .map((p) => {
       const l = light.value.get(p.place.id)!;
-      const share = (m: number) => (l.openHours[m] > 0 ? l.hours[m] / l.openHours[m] : 0);
+      // Of what its own cover would let through: a shade tunnel is no loss of the plan's.
+      const share = (m: number) => (l.openHours[m] > 0 ? l.hours[m] / (l.openHours[m] * l.cover) : 0);
       const mean = grow.value.reduce((t, m) => t + l.hours[m], 0) / grow.value.length;
       // The first month of the season's second half in which less than half of the open sun is left.
       const late = grow.value.slice(3).find((m) => share(m) < 0.5);
@@ -100,8 +101,8 @@ const marks = computed(() =>
 </script>
 
 <template>
-  <div class="grid min-h-full lg:grid-cols-[1fr_30rem]">
-    <div class="flex min-h-80 flex-col">
+  <div class="grid lg:h-full lg:grid-cols-[1fr_30rem]">
+    <div class="flex min-h-80 min-w-0 flex-col">
       <PlanView
         class="min-h-72 flex-1"
         :places="places"
@@ -140,7 +141,7 @@ const marks = computed(() =>
         </span>
       </div>
     </div>
-    <div class="border-rule space-y-4 p-4 lg:border-l">
+    <div class="border-rule min-w-0 space-y-4 p-4 lg:overflow-y-auto lg:border-l">
       <p v-if="!places.length">
         Light is worked out for beds and benches on the plan. Add them, and what shades them, on the site
         plan.

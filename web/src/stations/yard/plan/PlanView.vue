@@ -88,7 +88,20 @@ const fills: Record<string, string> = {
   bay: 'var(--frost)',
 };
 const dashes: Record<string, string | undefined> = { bench: '6 3', ground: '2 3', bay: '10 2' };
+/** Covers are named under their south edge, where no place stands. */
+const under = (e: SiteElement) => e.kind === 'tunnel' || e.kind === 'shade';
+function labelAt(e: SiteElement): Point {
+  const [east, north] = middleOf(e.points);
+  return under(e) ? [east, boxOf(e.points).south] : [east, north];
+}
 const isChosen = (id: string) => props.chosen.includes(id);
+/** A place's note, where it has room beside the name. */
+function noteOf(d: (typeof drawn.value)[number]): string {
+  const note = props.notes?.get(d.id);
+  if (!note) return '';
+  const room = (d.upright ? d.w : d.l) * scale.value + 14;
+  return isChosen(d.id) || room > (d.name.length + note.length) * 6.6 ? ` ${note}` : '';
+}
 /** The one place or thing the Tab key reaches; arrows go on from it when choosing. */
 const tabId = computed(() => props.chosen[0] ?? drawn.value[0]?.id);
 
@@ -296,13 +309,13 @@ defineExpose({ view, frame, focus });
               (x) => !['surface', 'outline', 'fence', 'path'].includes(x.kind),
             )"
             :key="e.id"
-            :transform="`translate(${middleOf(e.points)[0]} ${middleOf(e.points)[1]}) scale(${1 / scale} ${-1 / scale})`"
+            :transform="`translate(${labelAt(e)[0]} ${labelAt(e)[1]}) scale(${1 / scale} ${-1 / scale})`"
           >
             <text
               class="halo"
               font-size="12"
               text-anchor="middle"
-              :y="e.kind === 'standpipe' ? 22 : 4"
+              :y="e.kind === 'standpipe' ? 22 : under(e) ? 15 : 4"
               fill="var(--muted)"
             >
               {{ e.name }}
@@ -321,7 +334,7 @@ defineExpose({ view, frame, focus });
               :font-weight="isChosen(d.id) ? 700 : 400"
               fill="var(--ink)"
             >
-              {{ d.name }}{{ notes?.get(d.id) ? ` ${notes.get(d.id)}` : '' }}
+              {{ d.name }}{{ noteOf(d) }}
             </text>
           </g>
           <g
@@ -344,7 +357,7 @@ defineExpose({ view, frame, focus });
         <text x="16" y="-21" font-size="12" text-anchor="middle" fill="var(--ink)">N</text>
       </g>
     </svg>
-    <div class="absolute top-2 left-2 flex gap-1">
+    <div class="absolute bottom-2 left-2 flex gap-1">
       <button class="act px-3" type="button" aria-label="Closer" @click="view.zoom(1.4)">+</button>
       <button class="act px-3" type="button" aria-label="Farther" @click="view.zoom(1 / 1.4)">−</button>
       <button class="act" type="button" @click="view.fit()">Whole plan</button>

@@ -15,7 +15,8 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
   const scale = ref(20);
   const left = ref(0);
   const top = ref(0);
-  const fitted = ref(false);
+  /** Once panned or zoomed by hand, the view stays where it was put. */
+  let byHand = false;
 
   function keepInSight() {
     const { west, east, south, north } = extent.value;
@@ -43,11 +44,11 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
     );
     left.value = width.value / 2 - ((west + east) / 2) * scale.value;
     top.value = height.value / 2 + ((south + north) / 2) * scale.value;
-    fitted.value = true;
   }
-  watch([width, height], fit);
+  watch([width, height, extent], () => (byHand ? keepInSight() : fit()));
 
   function zoom(by: number, atX = width.value / 2, atY = height.value / 2) {
+    byHand = true;
     const next = Math.max(LEAST_SCALE, Math.min(MOST_SCALE, scale.value * by));
     const ratio = next / scale.value;
     left.value = atX - (atX - left.value) * ratio;
@@ -56,9 +57,15 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
     keepInSight();
   }
   function pan(dx: number, dy: number) {
+    byHand = true;
     left.value += dx;
     top.value += dy;
     keepInSight();
+  }
+
+  function fitAll() {
+    byHand = false;
+    fit();
   }
 
   const transform = computed(() => `matrix(${scale.value} 0 0 ${-scale.value} ${left.value} ${top.value})`);
@@ -74,5 +81,5 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
     const metres = [0.5, 1, 2, 5, 10, 20, 50, 100].find((m) => m >= span) ?? 100;
     return { metres, px: metres * scale.value };
   });
-  return { width, height, scale, left, top, transform, toPlan, middle, bar, fitted, fit, zoom, pan };
+  return { width, height, scale, left, top, transform, toPlan, middle, bar, fit: fitAll, zoom, pan };
 }

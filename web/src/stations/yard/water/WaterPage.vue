@@ -151,8 +151,8 @@ const decision = computed(() => {
   const silent = [...faults.value][0];
   if (silent)
     return {
-      headline: `${nursery.lookup.places.get(silent[0])?.place.name}: ${faultWords[silent[1]].split(':')[0].toLowerCase()}`,
-      detail: faultWords[silent[1]] + '.',
+      headline: `${nursery.lookup.places.get(silent[0])?.place.name}: ${faultWords[silent[1]].what}`,
+      detail: `${faultWords[silent[1]].check}, then read the controller again.`,
       urgent: true,
     };
   if (over.value.length)
@@ -267,7 +267,7 @@ const weeks = computed(
               </span>
               <span class="text-muted block text-sm font-normal">
                 <template v-if="faults.get(x.drip.placeId)"
-                  >⚠ {{ faultWords[faults.get(x.drip.placeId)!] }}</template
+                  >⚠ {{ faultWords[faults.get(x.drip.placeId)!].what }}</template
                 >
                 <template v-else-if="'grid' in x">
                   {{ zones.find((z) => z.zone.placeIds.includes(x.drip.placeId))?.zone.name ?? 'no zone' }};
@@ -285,7 +285,7 @@ const weeks = computed(
         </ul>
       </section>
     </div>
-    <div class="space-y-5 p-4">
+    <div class="min-w-0 space-y-5 p-4">
       <PlantTag :headline="decision.headline" :detail="decision.detail" :urgent="decision.urgent" />
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
       <div v-if="chosen" class="grid gap-5 xl:grid-cols-2">
@@ -468,7 +468,8 @@ const weeks = computed(
         </div>
         <ul v-if="faults.size" class="mt-1" data-testid="water-faults">
           <li v-for="[id, what] in faults" :key="id">
-            <b>{{ nursery.lookup.places.get(id)?.place.name }}</b>: {{ faultWords[what] }}.
+            <b>{{ nursery.lookup.places.get(id)?.place.name }}</b>: {{ faultWords[what].what }}.
+            {{ faultWords[what].check }}.
           </li>
         </ul>
         <div v-if="readings.length" class="mt-2 overflow-x-auto">

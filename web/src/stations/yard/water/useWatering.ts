@@ -319,10 +319,10 @@ export function useWatering() {
   };
 }
 
-export const faultWords: Record<WaterFault, string> = {
-  'no-supply': 'No water anywhere: check the tap and the main',
-  'stuck-closed': 'Asked for water and got none: check its valve',
-  'stuck-open': 'Water runs unasked: the valve is stuck open',
-  'dead-probe': 'The moisture probe says nothing: check its cable',
-  'no-response': 'Water runs but the medium stays dry: look for a split line',
+export const faultWords: Record<WaterFault, { what: string; check: string }> = {
+  'no-supply': { what: 'no water came anywhere', check: 'Check the tap and the main' },
+  'stuck-closed': { what: 'it asked for water and got none', check: 'Check its valve' },
+  'stuck-open': { what: 'water runs unasked', check: 'Its valve is stuck open: shut the tap' },
+  'dead-probe': { what: 'its moisture probe says nothing', check: 'Check its cable' },
+  'no-response': { what: 'water runs but the medium stays dry', check: 'Look for a split line' },
 };
