@@ -136,6 +136,15 @@ export async function station(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click();
 }
 
+/** Opens a part of the yard, and waits until it shows what it is about. */
+export async function yardPart(page: Page, name: string): Promise<void> {
+  await station(page, 'Yard');
+  const link = page.getByRole('navigation', { name: 'Parts of the yard' }).getByRole('link', { name });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+  await expect(page.locator('main').getByRole('heading', { level: 2 }).first()).toBeVisible();
+}
+
 /** Opens a lot's page from the list, and waits for its forecast. */
 export async function openLot(page: Page, code: string): Promise<void> {
   await station(page, 'Grow');

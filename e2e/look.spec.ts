@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openLot, sheet, signIn, station, test } from './kauri';
+import { expect, openLot, sheet, signIn, station, test, yardPart } from './kauri';
 
 /** No serious or critical fault, by axe's rules for WCAG 2 A and AA. */
 async function expectSound(page: Page, what: string) {
@@ -37,6 +37,14 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.keyboard.press('Escape');
       await expect(sheet(page)).toHaveCount(0);
     }
+    for (const part of ['Site plan', 'Light', 'Water', 'Build', 'Containers', 'Media']) {
+      await yardPart(page, part);
+      await expectSound(page, part);
+    }
+    await yardPart(page, 'Build');
+    await page.getByRole('button', { name: 'One more of Small module' }).click();
+    await expect(page.getByTestId('buy')).toBeVisible();
+    await expectSound(page, 'a build sheet');
     await openLot(page, '25-ALN-02');
     await page.getByText('Show working').click();
     await expectSound(page, 'a root-bound lot');
@@ -141,13 +149,13 @@ test('each main task is done by keyboard alone', async ({ page, own }) => {
   await focusOn(page.getByRole('link', { name: 'Add bench' }));
   await page.keyboard.press('Enter');
   await expect(sheet(page).getByLabel('Name', { exact: true })).toBeFocused();
-  await page.keyboard.type('Bench 3');
+  await page.keyboard.type('Bench 9');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'Bench 3', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Bench 9', level: 1 })).toBeVisible();
   // Walk the plan.
-  await focusOn(page.getByTestId('plan').getByRole('button', { name: /Bench 3/ }));
+  await focusOn(page.getByTestId('plan').getByRole('button', { name: /Bench 9/ }));
   await page.keyboard.press('ArrowUp');
-  await expect(page.getByRole('heading', { name: 'Bench 3', level: 1 })).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Bench 9', level: 1 })).toHaveCount(0);
   // Sow.
   await page.keyboard.press('n');
   await expect(sheet(page).getByLabel('Species')).toBeFocused();

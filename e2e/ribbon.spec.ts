@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { dayOf, recompute } from '@kauri/core';
 import { expect, lookAt, openLot, station, test } from './kauri';
 
@@ -72,15 +73,8 @@ test('a past date shows only what was known then', async ({ isla: page }) => {
   await expect(page.getByTestId('decision')).toContainText('Leave it to fill');
 });
 
-test('Show working recomputes by hand to the figure', async ({ isla: page }) => {
-  await openLot(page, '26-SOR-03');
-  const shown = (
-    await page
-      .getByTestId('figures')
-      .getByText(/^\d+.cm \(/)
-      .innerText()
-  ).replace(/\D.*/s, '');
-  await page.getByText('Show working').click();
+/** Every sum shown under an open working, done again from its numbers. */
+async function sumsShown(page: Page) {
   const steps = page.getByTestId('working').getByRole('listitem');
   const sums: { what: string; again: number; result: number }[] = [];
   for (const step of await steps.all()) {
@@ -95,6 +89,27 @@ test('Show working recomputes by hand to the figure', async ({ isla: page }) => 
       result: parseFloat(result),
     });
   }
+  return sums;
+}
+
+/** At least so many sums are shown, and each gives its result. */
+async function expectWorking(page: Page, least: number) {
+  const sums = await sumsShown(page);
+  expect(sums.length).toBeGreaterThanOrEqual(least);
+  for (const { what, again, result } of sums)
+    if (result !== 0) expect(Math.abs(again / result - 1), what).toBeLessThan(1e-4);
+}
+
+test('Show working recomputes by hand to the figure', async ({ isla: page }) => {
+  await openLot(page, '26-SOR-03');
+  const shown = (
+    await page
+      .getByTestId('figures')
+      .getByText(/^\d+.cm \(/)
+      .innerText()
+  ).replace(/\D.*/s, '');
+  await page.getByText('Show working').click();
+  const sums = await sumsShown(page);
   expect(sums.length).toBeGreaterThan(4);
   for (const { what, again, result } of sums) expect(Math.abs(again / result - 1), what).toBeLessThan(1e-4);
   const height = sums.find((sum) => sum.what === 'Height of the middle run')!;
@@ -104,11 +119,32 @@ test('Show working recomputes by hand to the figure', async ({ isla: page }) => 
 test('the yard’s working recomputes to its figures', async ({ isla: page }) => {
   await station(page, 'Yard');
   await page.getByTestId('places').getByText('Bed 1', { exact: true }).click();
-  await page.getByText('Show working').click();
+  await page.getByText('What carries it, life and cost, lid, pots instead').click();
+  for (const opener of await page.getByText('Show working').all()) await opener.click();
   const settled = page
     .getByTestId('working')
     .getByRole('listitem')
     .filter({ hasText: 'Depth after a season’s settling' });
   const again = recompute(await settled.getByTestId('expression').innerText());
   await expect(page.getByTestId('bed-figures')).toContainText(`${Math.round(again)}\u00a0mm`);
+  await expectWorking(page, 20);
 });
+
+for (const [part, least] of [
+  ['Site plan', 1],
+  ['Light', 0],
+  ['Water', 8],
+  ['Containers', 0],
+  ['Media', 5],
+] as const)
+  test(`${part}: every figure opens its working, and its sums are right`, async ({ isla: page }) => {
+    await station(page, 'Yard');
+    await page
+      .getByRole('navigation', { name: 'Parts of the yard' })
+      .getByRole('link', { name: part })
+      .click();
+    await expect(page.getByText('Show working').first()).toBeVisible();
+    for (const opener of await page.getByText('Show working').all()) await opener.click();
+    await expect(page.getByTestId('working').first()).toBeVisible();
+    await expectWorking(page, least);
+  });

@@ -53,7 +53,7 @@ test('a bed that cannot be built says why while it is typed', async ({ isla: pag
   await expect(form).toContainText('The gap is too small over this ground: 250\u00a0mm are needed');
   await form.getByRole('textbox', { name: 'East' }).fill('6');
   await form.getByRole('textbox', { name: 'North' }).fill('20');
-  await expect(form).toContainText('It would stand on Bed 1.');
+  await expect(form).toContainText('This place and Bed 7 stand on the same ground.');
   // What was typed is there again when the sheet is opened anew.
   await page.keyboard.press('Escape');
   await expect(form).toHaveCount(0);

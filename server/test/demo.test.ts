@@ -63,7 +63,7 @@ describe('the demo', () => {
     const withybeck = await read(await server.signIn('wren@withybeck.example'));
     expect(withybeck.lots).toHaveLength(25);
     expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bed')).toHaveLength(14);
-    expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bench')).toHaveLength(2);
+    expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bench')).toHaveLength(3);
     expect(withybeck.series.tMinC.length).toBeGreaterThan(3650);
     const clara = await read(await server.signIn('aylen@piedraclara.example'));
     expect(clara.lots).toHaveLength(3);

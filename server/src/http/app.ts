@@ -40,8 +40,7 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
         useDefaults: false,
         directives: {
           defaultSrc: ["'none'"],
-          // The cutting solver is WebAssembly; nothing else is ever compiled from text.
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          scriptSrc: ["'self'"],
           styleSrc: ["'self'"],
           fontSrc: ["'self'"],
           imgSrc: ["'self'", 'data:'],
@@ -57,6 +56,15 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   );
+  // The cutting solver is WebAssembly. Its worker alone, whose own answer sets its policy, may compile it.
+  app.use('/assets', (req, res, next) => {
+    if (req.path.startsWith('/cut.worker-'))
+      res.setHeader(
+        'Content-Security-Policy',
+        "default-src 'none';script-src 'self' 'wasm-unsafe-eval';connect-src 'self'",
+      );
+    next();
+  });
   app.use('/api', (_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
     next();

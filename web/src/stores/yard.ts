@@ -90,7 +90,7 @@ export const useYard = defineStore('yard', () => {
       if (now) nursery.takePlace({ ...now, place: { ...now.place, ...after } });
     }
     for (const { id, place } of edit.added ?? []) nursery.takePlace({ id, version: 0, place });
-    for (const { id } of edit.removed ?? []) nursery.dropPlace(id);
+    // What is taken away goes once the server agrees: lots may still name it.
   }
 
   function send(edit: YardEdit, versions: ReadonlyMap<string, number>): Promise<boolean> {
@@ -116,6 +116,7 @@ export const useYard = defineStore('yard', () => {
       };
       const answer = await call('arrangeYard', { params: nursery.params, body });
       if (edit.elements) site.value = { ...site.value!, version: answer.site.version };
+      for (const gone of answer.removed) nursery.dropPlace(gone);
       for (const place of answer.places) {
         const now = placeOf(place.id);
         // A later edit may already be shown: only the version is taken then.

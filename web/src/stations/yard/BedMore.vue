@@ -206,7 +206,7 @@ const lidWords = computed(() => {
     </section>
     <section aria-label="Timber">
       <h3 class="text-base">Timber, side by side</h3>
-      <div class="overflow-x-auto">
+      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
         <table class="w-full text-[0.9rem]" data-testid="timber-schools">
           <thead class="text-muted text-left">
             <tr>

@@ -28,13 +28,7 @@ const preferences = usePreferences();
         inputmode="decimal"
         :fault="wrong('northM')"
       />
-      <FormField
-        v-model="angle"
-        label="Its length turned from east"
-        unit="°"
-        inputmode="decimal"
-        :fault="wrong('angleDeg')"
-      />
+      <FormField v-model="angle" label="Angle" unit="°" inputmode="decimal" :fault="wrong('angleDeg')" />
     </div>
 
     <p v-if="warning" class="font-bold">{{ warning }}</p>

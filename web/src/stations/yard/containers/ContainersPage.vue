@@ -99,7 +99,7 @@ const close = () => void router.replace({ query: {} });
     </div>
     <section aria-labelledby="side">
       <h2 id="side" class="text-lg">Side by side</h2>
-      <div class="overflow-x-auto">
+      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
         <table class="text-[0.95rem]" data-testid="compare">
           <tbody>
             <tr class="align-bottom">
@@ -163,7 +163,7 @@ const close = () => void router.replace({ query: {} });
     </section>
     <section aria-labelledby="library">
       <h2 id="library" class="text-lg">Library</h2>
-      <div class="overflow-x-auto">
+      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
         <table class="w-full min-w-[56rem] text-[0.92rem]" data-testid="library">
           <thead class="text-muted text-left">
             <tr>

@@ -160,7 +160,7 @@ const marks = computed(() =>
         <p v-else class="text-muted">No place loses half its sun before the season ends.</p>
         <section aria-labelledby="sun-hours">
           <h2 id="sun-hours" class="text-lg">Hours of direct sun a day, clear sky, mid-month</h2>
-          <div class="overflow-x-auto">
+          <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
             <table class="w-full text-[0.9rem]" data-testid="sun-table">
               <thead class="text-muted">
                 <tr>

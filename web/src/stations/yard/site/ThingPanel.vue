@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shapeOfKind, type Point, type SiteElement } from '@kauri/core';
+import { boxOf, shapeOfKind, type Point, type SiteElement } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { computed, reactive, watch } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -39,6 +39,11 @@ watch(
       form.bare = element.passesBare === undefined ? '' : String(Math.round(element.passesBare * 100));
       form.width = element.widthM === undefined ? '' : metres(element.widthM);
       form.flow = element.flowLpm === undefined ? '' : String(element.flowLpm);
+      const box = boxOf(element.points);
+      form.west = metres(box.west);
+      form.south = metres(box.south);
+      form.across = metres(box.east - box.west);
+      form.upward = metres(box.north - box.south);
       element.points.forEach(([e, n], i) => {
         form[`e${i}`] = metres(e);
         form[`n${i}`] = metres(n);
@@ -92,6 +97,31 @@ function keepPoint(i: number) {
   if (Math.hypot(e - before[0], n - before[1]) < 5e-4) return;
   emit('change', { points: props.element!.points.map((p, k) => (k === i ? ([e, n] as Point) : p)) });
 }
+/** Moves and stretches the whole thing to the box typed; a line keeps to its own direction. */
+function keepBox() {
+  const { points } = props.element!;
+  const box = boxOf(points);
+  const [w, h] = [box.east - box.west, box.north - box.south];
+  const west = number('west', -2000, 2000, toMetres);
+  const south = number('south', -2000, 2000, toMetres);
+  const across = w > 0 ? number('across', 0.1, 2000, toMetres) : 0;
+  const upward = h > 0 ? number('upward', 0.1, 2000, toMetres) : 0;
+  if (west === null || south === null || across === null || upward === null) return;
+  const tidy = (m: number) => Math.round(m * 1000) / 1000;
+  const next = points.map(
+    ([e, n]) =>
+      [
+        tidy(west + (w > 0 ? ((e - box.west) / w) * across : 0)),
+        tidy(south + (h > 0 ? ((n - box.south) / h) * upward : 0)),
+      ] as Point,
+  );
+  if (next.some((p, i) => Math.hypot(p[0] - points[i][0], p[1] - points[i][1]) > 5e-4))
+    emit('change', { points: next });
+}
+const extent = computed(() => {
+  const box = boxOf(props.element!.points);
+  return { w: box.east - box.west, h: box.north - box.south };
+});
 /** A corner more, half-way to the next one. */
 function addCorner(i: number) {
   const points = props.element!.points;
@@ -146,6 +176,38 @@ const grounds = [
       <div class="space-y-2">
         <div @keydown.enter="keepName" @focusout="keepName">
           <FormField v-model="form.name" label="Name" :fault="faults.name" />
+        </div>
+        <div class="grid grid-cols-2 gap-2" @keydown.enter="keepBox" @focusout="keepBox">
+          <FormField
+            v-model="form.west"
+            label="West edge"
+            :unit="preferences.unit('site')"
+            inputmode="decimal"
+            :fault="faults.west"
+          />
+          <FormField
+            v-model="form.south"
+            label="South edge"
+            :unit="preferences.unit('site')"
+            inputmode="decimal"
+            :fault="faults.south"
+          />
+          <FormField
+            v-if="extent.w > 0"
+            v-model="form.across"
+            label="West to east"
+            :unit="preferences.unit('site')"
+            inputmode="decimal"
+            :fault="faults.across"
+          />
+          <FormField
+            v-if="extent.h > 0"
+            v-model="form.upward"
+            label="South to north"
+            :unit="preferences.unit('site')"
+            inputmode="decimal"
+            :fault="faults.upward"
+          />
         </div>
         <label v-if="has('surface')" class="block font-bold">
           Ground

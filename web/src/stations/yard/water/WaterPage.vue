@@ -202,9 +202,9 @@ async function fail() {
   await w.read();
 }
 const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
-/** Weeks to show in the programme: every other one keeps the table narrow. */
+/** Weeks to show in the programme: every fourth keeps the table narrow. */
 const weeks = computed(
-  () => good.value[0]?.plan?.weeks.map((x) => x.monday).filter((_, i) => i % 2 === 0) ?? [],
+  () => good.value[0]?.plan?.weeks.map((x) => x.monday).filter((_, i) => i % 4 === 0) ?? [],
 );
 </script>
 
@@ -415,8 +415,8 @@ const weeks = computed(
                   {{ z.over ? '⚠ ' : '' }}{{ count(z.flowLph) }}
                 </td>
                 <td v-for="(m, i) in weeks" :key="m" class="px-1 text-right whitespace-nowrap">
-                  <template v-if="z.byWeek[i * 2].minutes"
-                    >{{ z.byWeek[i * 2].minutes }}′ / {{ z.byWeek[i * 2].everyDays }} d</template
+                  <template v-if="z.byWeek[i * 4].minutes"
+                    >{{ z.byWeek[i * 4].minutes }}′ / {{ z.byWeek[i * 4].everyDays }} d</template
                   >
                   <template v-else>rain</template>
                 </td>
