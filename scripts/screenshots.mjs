@@ -1,9 +1,9 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
-import { ensureChromium, ensurePackages } from './lib/packages.mjs';
+import { ensureChromium, ensurePackages, ensurePdfReader } from './lib/packages.mjs';
 import { ensureDatabase, ensurePostgres, openThrowaway } from './lib/postgres.mjs';
-import { fail, step } from './lib/steps.mjs';
+import { fail, run, step } from './lib/steps.mjs';
 
 /* npm run screenshots: one picture of each main view, made from the demo as it stands on one fixed day. */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
@@ -17,11 +17,6 @@ const lot = (code) => async (page) => {
   await page.getByTestId('ground-line').waitFor();
 };
 const go = (path) => (page) => page.goto(path);
-const open = (before, key) => async (page) => {
-  await before(page);
-  await page.keyboard.press(key);
-  await page.getByRole('dialog').getByRole('heading').first().waitFor();
-};
 
 const views = [
   { name: 'sign-in', nobody: true, go: go('/') },
@@ -35,6 +30,39 @@ const views = [
     },
   },
   { name: 'add-a-bed', go: go('/yard?add=bed') },
+  {
+    name: 'site-plan',
+    go: async (page) => {
+      await page.goto('/yard/site');
+      await page
+        .getByTestId('plan')
+        .getByRole('button', { name: /^Bed 3,/ })
+        .click();
+    },
+  },
+  { name: 'light', go: go('/yard/light') },
+  { name: 'water', go: go('/yard/water') },
+  {
+    name: 'build',
+    go: async (page) => {
+      await page.goto('/yard/build');
+      await page.getByRole('button', { name: 'One more of Large, two tiers', exact: true }).click();
+      await page.getByRole('button', { name: 'One more of Small module' }).click();
+      await page.getByTestId('buy').waitFor();
+    },
+  },
+  {
+    name: 'build-sheet',
+    // A page of the sheet itself, as it comes out of the printer.
+    paper: { button: 'Build sheet, PDF', page: 2 },
+    go: async (page) => {
+      await page.goto('/yard/build');
+      await page.getByRole('button', { name: 'One more of Large, two tiers', exact: true }).click();
+      await page.getByRole('button', { name: 'One more of Small module' }).click();
+      await page.getByTestId('buy').waitFor();
+    },
+  },
+  { name: 'containers', go: go('/yard/containers') },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
   { name: 'lot-in-a-bed', go: lot('26-ALN-01') },
   {
@@ -52,30 +80,10 @@ const views = [
       await page.getByLabel('Good trees wanted').fill('500');
     },
   },
-  {
-    name: 'measure',
-    go: async (page) => {
-      await open(lot('26-SOR-03'), 'm')(page);
-      for (const value of ['33', '36', '31.5', '35', '34', '32', '37', '33.5']) {
-        await page.keyboard.type(value);
-        await page.keyboard.press('Enter');
-      }
-    },
-  },
   { name: 'lift', go: go('/lift') },
-  { name: 'records', go: go('/records') },
   { name: 'dark', dark: true, go: lot('26-ALN-07') },
   { name: 'phone-today', phone: true, go: go('/today') },
   { name: 'phone-lot', phone: true, go: lot('26-SOR-03') },
-  {
-    name: 'phone-pull',
-    phone: true,
-    go: async (page) => {
-      await lot('26-SOR-03')(page);
-      await page.getByRole('button', { name: /^Pull plugs/ }).click();
-      await page.getByRole('dialog').getByRole('heading').first().waitFor();
-    },
-  },
 ];
 
 async function main() {
@@ -112,7 +120,29 @@ async function main() {
   }
 }
 
-async function picture(browser, baseURL, { name, nobody, dark, phone, go: prepare }) {
+/** A page of a PDF that a button makes, as a picture. */
+async function printed(page, name, { button, page: number }) {
+  const reader = await ensurePdfReader();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: button }).click(),
+  ]);
+  const at = String(number);
+  await run(reader, [
+    '-png',
+    '-r',
+    '100',
+    '-f',
+    at,
+    '-l',
+    at,
+    '-singlefile',
+    await download.path(),
+    join(folder, name),
+  ]);
+}
+
+async function picture(browser, baseURL, { name, nobody, dark, phone, paper, go: prepare }) {
   const context = await browser.newContext({
     baseURL,
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -130,6 +160,10 @@ async function picture(browser, baseURL, { name, nobody, dark, phone, go: prepar
   await page.goto('/');
   if (!nobody) await page.getByTestId('ribbon').waitFor();
   await prepare(page);
+  if (paper) {
+    await printed(page, name, paper);
+    return context.close();
+  }
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
   // Two frames, so that what was just worked out is drawn.

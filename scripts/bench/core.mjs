@@ -1,3 +1,4 @@
+import { benchYard } from './yard.mjs';
 import { loadSource } from './load.mjs';
 import { fastest, ms, times } from './measure.mjs';
 
@@ -69,5 +70,6 @@ export async function benchCore() {
     ['one lot’s forecast with course and working', ms(forecast), ms(bare), times(forecast / bare), ''],
     ['2 000 lots in one worker', ms(all), ms(bareAll), times(all / bareAll), '< 8 ×'],
     ['seedsToSow for 1 000 000', ms(seeds), '', '', '< 20 ms'],
+    ...(await benchYard(core)),
   ];
 }

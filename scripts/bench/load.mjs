@@ -16,6 +16,8 @@ export async function loadSource(entry) {
       format: 'esm',
       platform: 'neutral',
       mainFields: ['module', 'main'],
+      // The solver finds its WebAssembly beside its own script.
+      external: ['highs'],
       outfile,
       logLevel: 'error',
     });

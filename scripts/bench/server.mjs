@@ -22,7 +22,7 @@ async function fill(client, nurseryId) {
   const { rows } = await client.query('select id from species where nursery_id = $1 limit 1', [nurseryId]);
   const place = '019aa5b0-0001-7000-8000-000000000001';
   await client.query(
-    'insert into place (nursery_id, id, kind, name, east_m, north_m, turned, design) values ($1, $2, $3, $4, 0, 0, false, $5)',
+    'insert into place (nursery_id, id, kind, name, east_m, north_m, angle_deg, design) values ($1, $2, $3, $4, 0, 0, 0, $5)',
     [
       nurseryId,
       place,

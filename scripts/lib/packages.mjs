@@ -63,3 +63,10 @@ export async function ensureChromium() {
   if (!find()) await installDebian(['chromium'], 'Chromium');
   return find();
 }
+
+/** Debian's PDF reader, to make a picture of a page. */
+export async function ensurePdfReader() {
+  const find = () => findProgram('pdftoppm', ['/usr/bin']);
+  if (!find()) await installDebian(['poppler-utils'], 'A PDF reader');
+  return find();
+}

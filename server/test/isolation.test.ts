@@ -157,12 +157,54 @@ describe('rows of two nurseries, over HTTP', () => {
       'lots',
       'evidence',
       'weather',
+      'site',
+      'checks',
+      'stock',
+      'water',
+      'watering',
       'exportWeather',
       'exportMeasurements',
     ] as const) {
       expect((await nahuel.refused(name, { params: { nursery: ids.withybeck } })).status).toBe(404);
       expect((await isla.refused(name, { params: { nursery: ids.piedraClara } })).status).toBe(404);
     }
+  });
+  it('of the yard are not changed through one’s own nursery', async () => {
+    const theirs = await isla.ok('catalogue', { params: { nursery: ids.withybeck } });
+    const own = { nursery: ids.piedraClara };
+    const place = theirs.places[0];
+    const spot = { eastM: 1, northM: 1, angleDeg: 0 };
+    const arrange = (change: object) =>
+      nahuel.refused('arrangeYard', {
+        params: own,
+        body: { id: newId(), site: null, moved: [], added: [], removed: [], ...change },
+      });
+    expect((await arrange({ moved: [{ id: place.id, version: place.version, ...spot }] })).status).toBe(404);
+    expect((await arrange({ removed: [{ id: place.id, version: place.version }] })).status).toBe(404);
+    const check = { id: newId(), day: '2026-11-01', condition: 'sound' as const, repaired: false, note: '' };
+    expect(
+      (await nahuel.refused('checkPlace', { params: { ...own, place: place.id }, body: check })).status,
+    ).toBe(404);
+    const stock = { id: newId(), day: '2026-11-01', litres: 5, why: 'bought' as const, note: '' };
+    expect(
+      (await nahuel.refused('moveStock', { params: { ...own, medium: theirs.media[0].id }, body: stock }))
+        .status,
+    ).toBe(404);
+    const { designs } = theirs;
+    expect(
+      (await nahuel.refused('designVersions', { params: { ...own, design: designs[0].id } })).status,
+    ).toBe(404);
+    const { version, plan } = await nahuel.ok('water', { params: own });
+    const zones = [{ id: newId(), name: 'Z', placeIds: [place.id] }];
+    expect(
+      (await nahuel.refused('setWater', { params: own, body: { version, plan: { ...plan, zones } } })).status,
+    ).toBe(422);
+    expect(
+      (await nahuel.refused('failStandIn', { params: own, body: { placeId: place.id, fault: 'stuck-open' } }))
+        .status,
+    ).toBe(422);
+    const after = await isla.ok('catalogue', { params: { nursery: ids.withybeck } });
+    expect(after.places.find((p) => p.id === place.id)).toEqual(place);
   });
   it('are not reached through one’s own nursery', async () => {
     const { lots } = await isla.ok('lots', { params: { nursery: ids.withybeck } });

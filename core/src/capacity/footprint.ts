@@ -1,4 +1,6 @@
-import { BARROW_PATH_M } from '../site/checks';
+import { BARROW_PATH_M, checkPlan, type PlaceGround } from '../site/checks';
+import type { SiteElement } from '../site/elements';
+import { boxOf } from '../site/snap';
 import type { BedDesign } from '../bed/design';
 import { bedGeometry } from '../bed/geometry';
 import type { PlaceBody } from '../contract';
@@ -72,4 +74,32 @@ export function nextSpot(standing: readonly Footprint[], heightM: number): { eas
     eastM: round(Math.min(...standing.map((f) => f.eastM))),
     northM: round(Math.min(...standing.map((f) => f.northM)) - heightM - 2 * BARROW_PATH_M),
   };
+}
+
+/**
+ * Free ground within the site's outline for a place of a size, a barrow's path from everything and not under a
+ * cover: the northernmost, then the westernmost.
+ * @returns its south-west corner; null without an outline, or where nothing is free
+ */
+export function freeSpot(
+  lengthM: number,
+  widthM: number,
+  grounds: readonly PlaceGround[],
+  elements: readonly SiteElement[],
+): { eastM: number; northM: number } | null {
+  const outline = elements.find((e) => e.kind === 'outline');
+  if (!outline || !(lengthM > 0 && widthM > 0)) return null;
+  const solid = elements.map((e) =>
+    e.kind === 'tunnel' || e.kind === 'shade' ? { ...e, kind: 'building' as const } : e,
+  );
+  const { west, east, south, north } = boxOf(outline.points);
+  const only = new Set(['new']);
+  const step = 0.5;
+  for (let n = Math.floor((north - widthM - 0.5) / step) * step; n >= south + 0.5; n -= step)
+    for (let e = Math.ceil((west + 0.5) / step) * step; e + lengthM <= east - 0.5; e += step) {
+      const corners = rectangle([e + lengthM / 2, n + widthM / 2], lengthM, widthM, 0);
+      if (!checkPlan([{ id: 'new', name: 'new', corners }, ...grounds], solid, only).length)
+        return { eastM: e, northM: n };
+    }
+  return null;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cornersOf, footprintOf, spotAbout } from '../capacity/footprint';
+import { cornersOf, footprintOf, freeSpot, spotAbout } from '../capacity/footprint';
+import { checkPlan } from './checks';
 import { benchLoad, yardCapacity } from '../capacity/yardCapacity';
 import { PlaceBody, SiteElementSchema } from '../contract';
 import { zoneRun, dripParts } from '../water/programme';
@@ -176,6 +177,25 @@ describe('places on the plan', () => {
         expect(b.north).toBeCloseTo(f.northM + f.heightM, 5);
       }),
     );
+  });
+  it('find free ground on the site, a barrow’s path from all that stands', () => {
+    const outline: SiteElement = {
+      id: 'o',
+      kind: 'outline',
+      name: 'Yard',
+      points: [
+        [0, 0],
+        [20, 0],
+        [20, 12],
+        [0, 12],
+      ],
+    };
+    const grounds = [{ id: '1', name: 'Bed 1', corners: cornersOf(bed) }];
+    const spot = freeSpot(3, 1.2, grounds, [outline, barn])!;
+    const placed = { id: 'n', name: 'New', corners: cornersOf({ ...bed, ...spot }) };
+    expect(checkPlan([placed, ...grounds], [outline, barn], new Set(['n']))).toEqual([]);
+    expect(freeSpot(30, 1.2, grounds, [outline])).toBeNull();
+    expect(freeSpot(3, 1.2, grounds, [])).toBeNull();
   });
   it('a contract refuses broken outlines in a sentence', () => {
     const id = '019a0000-0000-7000-8000-000000000001';

@@ -6,7 +6,8 @@ export const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', '
 /** "Tue 24 Nov", with the year where it is not the one given. */
 export function longDate(day: EpochDay, thisYear?: number): string {
   if (!Number.isFinite(day)) return 'beyond the forecast';
-  return `${weekdays[Math.round(day) - mondayOf(day)]} ${shortDate(day, thisYear)}`;
+  const whole = Math.round(day);
+  return `${weekdays[whole - mondayOf(whole)]} ${shortDate(whole, thisYear)}`;
 }
 
 /** "24 Nov", with the year where it is not the one given. */

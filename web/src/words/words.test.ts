@@ -13,6 +13,7 @@ describe('dates in words', () => {
     expect(longDate(view, 2026)).toBe('Tue 24 Nov');
     expect(longDate(day('2027-03-17'), 2026)).toBe('Wed 17 Mar 2027');
     expect(shortDate(day('2026-12-01'), 2026)).toBe('1 Dec');
+    expect(longDate(view + 0.4, 2026)).toBe('Tue 24 Nov');
     expect(longDate(Infinity)).toBe('beyond the forecast');
   });
   it('come from ISO dates, and leave alone what is none', () => {

@@ -4,6 +4,8 @@ import {
   boardNames,
   buildOf,
   footKinds,
+  cornersOf,
+  freeSpot,
   nextSpot,
   timberClasses,
   type BedDesign,
@@ -51,10 +53,17 @@ const boards = boardNames[preferences.units];
 const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
 
 function initial(): BedForm {
-  const spot = nextSpot(
-    props.places.map((p) => p.footprint),
-    1.2,
-  );
+  const grounds = props.places.map((p) => ({
+    id: p.place.id,
+    name: p.place.place.name,
+    corners: cornersOf(p.place.place),
+  }));
+  const spot =
+    freeSpot((props.lengthMm ?? 2400) / 1000, (props.widthMm ?? 1200) / 1000, grounds, yard.elements) ??
+    nextSpot(
+      props.places.map((p) => p.footprint),
+      1.2,
+    );
   const usual: BedForm = {
     name: '',
     measured: 'outside',

@@ -211,10 +211,10 @@ const lidWords = computed(() => {
           <thead class="text-muted text-left">
             <tr>
               <th scope="col" class="font-normal">Timber</th>
-              <th scope="col" class="text-right font-normal">Seasons</th>
-              <th scope="col" class="text-right font-normal">To build, filled</th>
-              <th scope="col" class="text-right font-normal">A season</th>
-              <th scope="col" class="text-right font-normal">A tree</th>
+              <th scope="col" class="pl-3 text-right font-normal">Seasons</th>
+              <th scope="col" class="pl-3 text-right font-normal">To build, filled</th>
+              <th scope="col" class="pl-3 text-right font-normal">A season</th>
+              <th scope="col" class="pl-3 text-right font-normal">A tree</th>
             </tr>
           </thead>
           <tbody>
@@ -222,12 +222,12 @@ const lidWords = computed(() => {
               <th scope="row" class="py-1 text-left" :class="s.chosen ? '' : 'font-normal'">
                 {{ timberWords[s.timber] }}{{ s.chosen ? ' (this one)' : '' }}
               </th>
-              <td class="text-right">
+              <td class="py-1 pl-3 text-right">
                 {{ s.life.value.early.toFixed(0) }}–{{ s.life.value.late.toFixed(0) }}
               </td>
-              <td class="text-right">{{ cash(s.cost.value.total) }}</td>
-              <td class="text-right">{{ cash(s.cost.value.perSeason) }}</td>
-              <td class="text-right">{{ cash(s.cost.value.perTree) }}</td>
+              <td class="py-1 pl-3 text-right">{{ cash(s.cost.value.total) }}</td>
+              <td class="py-1 pl-3 text-right">{{ cash(s.cost.value.perSeason) }}</td>
+              <td class="py-1 pl-3 text-right">{{ cash(s.cost.value.perTree) }}</td>
             </tr>
           </tbody>
         </table>
@@ -250,35 +250,35 @@ const lidWords = computed(() => {
         <thead class="text-muted">
           <tr>
             <th scope="col" class="text-left font-normal">A season</th>
-            <th scope="col" class="text-right font-normal">This bed</th>
-            <th scope="col" class="text-right font-normal">Containers</th>
+            <th scope="col" class="pl-3 text-right font-normal">This bed</th>
+            <th scope="col" class="pl-3 text-right font-normal">Containers</th>
           </tr>
         </thead>
         <tbody>
           <tr class="border-rule border-t">
             <th scope="row" class="text-left font-normal">Ground</th>
-            <td class="text-right">{{ show(against.value.bed.groundM2, 'area') }}</td>
-            <td class="text-right">{{ show(against.value.container.groundM2, 'area') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.bed.groundM2, 'area') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.container.groundM2, 'area') }}</td>
           </tr>
           <tr class="border-rule border-t">
             <th scope="row" class="text-left font-normal">Medium</th>
-            <td class="text-right">{{ show(against.value.bed.mediumL, 'volume') }}</td>
-            <td class="text-right">{{ show(against.value.container.mediumL, 'volume') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.bed.mediumL, 'volume') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.container.mediumL, 'volume') }}</td>
           </tr>
           <tr class="border-rule border-t">
             <th scope="row" class="text-left font-normal">Water</th>
-            <td class="text-right">{{ show(against.value.bed.waterL, 'volume') }}</td>
-            <td class="text-right">{{ show(against.value.container.waterL, 'volume') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.bed.waterL, 'volume') }}</td>
+            <td class="py-1 pl-3 text-right">{{ show(against.value.container.waterL, 'volume') }}</td>
           </tr>
           <tr class="border-rule border-t">
             <th scope="row" class="text-left font-normal">Cost</th>
-            <td class="text-right">{{ cash(against.value.bed.cost) }}</td>
-            <td class="text-right">{{ cash(against.value.container.cost) }}</td>
+            <td class="py-1 pl-3 text-right">{{ cash(against.value.bed.cost) }}</td>
+            <td class="py-1 pl-3 text-right">{{ cash(against.value.container.cost) }}</td>
           </tr>
           <tr class="border-rule border-t">
             <th scope="row" class="text-left font-normal">Hours</th>
-            <td class="text-right">{{ against.value.bed.hours.toFixed(0) }} h</td>
-            <td class="text-right">{{ against.value.container.hours.toFixed(0) }} h</td>
+            <td class="py-1 pl-3 text-right">{{ against.value.bed.hours.toFixed(0) }} h</td>
+            <td class="py-1 pl-3 text-right">{{ against.value.container.hours.toFixed(0) }} h</td>
           </tr>
         </tbody>
       </table>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextSpot, traysOnBench } from '@kauri/core';
+import { cornersOf, freeSpot, nextSpot, traysOnBench } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -28,10 +28,17 @@ const media = nursery.catalogue!.media;
 const soilless = media.find((m) => m.values.note.includes('container')) ?? media[media.length - 1];
 
 function initial() {
-  const spot = nextSpot(
-    props.places.map((p) => p.footprint),
-    1.5,
-  );
+  const grounds = props.places.map((p) => ({
+    id: p.place.id,
+    name: p.place.place.name,
+    corners: cornersOf(p.place.place),
+  }));
+  const spot =
+    freeSpot(3, 1.5, grounds, yard.elements) ??
+    nextSpot(
+      props.places.map((p) => p.footprint),
+      1.5,
+    );
   const now = props.place?.place;
   const rated = now && now.kind !== 'bed' ? (now.design.ratedKg ?? null) : null;
   return {

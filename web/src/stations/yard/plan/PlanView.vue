@@ -11,6 +11,7 @@ import {
   type Point,
   type SiteElement,
 } from '@kauri/core';
+import { Maximize } from 'lucide-vue-next';
 import { computed, useTemplateRef } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
 import { roomWords } from '../placeWords';
@@ -327,7 +328,7 @@ defineExpose({ view, frame, focus });
             :transform="`translate(${d.corner[0]} ${d.corner[1]}) scale(${1 / scale} ${-1 / scale})`"
           >
             <text
-              v-if="isChosen(d.id) || (d.upright ? d.w : d.l) * scale > d.name.length * 4.6"
+              v-if="isChosen(d.id) || (scale > 8.5 && (d.upright ? d.w : d.l) * scale > d.name.length * 4.6)"
               class="halo"
               font-size="13"
               y="-4"
@@ -360,7 +361,9 @@ defineExpose({ view, frame, focus });
     <div class="absolute bottom-2 left-2 flex gap-1">
       <button class="act px-3" type="button" aria-label="Closer" @click="view.zoom(1.4)">+</button>
       <button class="act px-3" type="button" aria-label="Farther" @click="view.zoom(1 / 1.4)">−</button>
-      <button class="act" type="button" @click="view.fit()">Whole plan</button>
+      <button class="act px-2.5" type="button" aria-label="Whole plan" title="Whole plan" @click="view.fit()">
+        <Maximize :size="20" aria-hidden="true" />
+      </button>
     </div>
   </div>
 </template>

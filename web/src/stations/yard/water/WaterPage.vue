@@ -210,7 +210,7 @@ const weeks = computed(
 
 <template>
   <div v-if="plan && supply" class="grid min-h-full lg:grid-cols-[22rem_1fr]">
-    <div class="border-rule space-y-4 p-4 lg:border-r">
+    <div class="border-rule order-last space-y-4 p-4 lg:order-first lg:border-r">
       <section aria-labelledby="supply">
         <h2 id="supply" class="text-lg">The tap</h2>
         <form class="grid grid-cols-2 gap-2" novalidate @submit.prevent="keepSupply">
