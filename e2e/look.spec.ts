@@ -154,7 +154,7 @@ test('each main task is done by keyboard alone', async ({ page, own }) => {
   await expect(page.getByRole('heading', { name: 'Bench 9', level: 1 })).toBeVisible();
   // Walk the plan.
   await focusOn(page.getByTestId('plan').getByRole('button', { name: /Bench 9/ }));
-  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { name: 'Bench 9', level: 1 })).toHaveCount(0);
   // Sow.
   await page.keyboard.press('n');

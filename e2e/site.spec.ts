@@ -42,6 +42,7 @@ async function set(page: Page, figures: Record<string, string>) {
 
 async function add(page: Page, what: string) {
   await page.getByLabel('Add to the plan').selectOption({ label: what });
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(said(page)).toContainText('1 thing chosen');
 }
 
@@ -185,7 +186,26 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     await expect(page.getByTestId('capacity')).toContainText(/[1-9]\d* trays/);
   });
 
-  await test.step('by keyboard alone', async () => {
+  await test.step('by keyboard alone: a bed is placed, moved, and its figures read', async () => {
+    // The list of what to add, its first bed, then the button beside it.
+    await page.getByLabel('Add to the plan').focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Tab');
+    await page.keyboard.press('Enter');
+    await expect(chosen(page).getByRole('heading', { level: 2 }).first()).toHaveText(/Bed (9|10)/);
+    const name = await chosen(page).getByRole('heading', { level: 2 }).first().innerText();
+    await thing(page, new RegExp(`^${name},`)).focus();
+    await page.keyboard.press('Shift+ArrowUp');
+    await page.keyboard.press('r');
+    await expect(chosen(page).getByRole('textbox', { name: /^Angle/ })).toHaveValue('90');
+    await chosen(page).getByRole('link', { name: 'What it holds' }).focus();
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('bed-figures')).toContainText('Medium to buy');
+    await page.goBack();
+    await expect(thing(page, new RegExp(`^${name},`))).toBeVisible();
+    await thing(page, new RegExp(`^${name},`)).focus();
+    await page.keyboard.press('Delete');
+    await expect(thing(page, new RegExp(`^${name},`))).toHaveCount(0);
     const before = (await kept(empty)).places.find((p) => p.name === 'Bed 3');
     await thing(page, /^Bed 3,/).focus();
     await page.keyboard.press('ArrowRight');
@@ -207,6 +227,7 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
   await test.step('drip to the tap’s limit', async () => {
     await yardPart(page, 'Water');
     await page.getByLabel('Lay drip on').selectOption({ label: 'Every bed without' });
+    await page.getByRole('button', { name: 'Lay', exact: true }).click();
     await expect(page.getByTestId('drips').getByRole('listitem')).toHaveCount(8);
     await expect(page.getByTestId('drip-figures')).toContainText('mm/h');
     // A tap that gives next to nothing: no zone takes the bed, and why is said.

@@ -76,6 +76,8 @@ export const PlaceBody = z.discriminatedUnion('kind', [
     ...spot,
     kind: z.literal('bed'),
     design: BedDesignSchema,
+    /** From when its seasons count; null while it is only planned. */
+    builtOn: PlainDate.nullable().optional(),
     /** The kept design it was built from, as it was then. */
     builtFrom: z
       .object({ designId: Id, version: wholeNumber('Version', 1, 1e9) })

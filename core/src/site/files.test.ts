@@ -18,6 +18,7 @@ const bed: PlaceBody = {
   northM: 7.5,
   angleDeg: 0,
   mediumId: null,
+  builtOn: '2024-03-01',
   builtFrom: null,
   design: {
     schema: 1,

@@ -71,7 +71,13 @@ export async function makeYard(work: Work, demo: DemoNursery, irrigationUrl: str
     };
     const from = p.design ? designs.get(p.design)! : null;
     const place = from
-      ? { ...spot, kind: 'bed', design: from.design, builtFrom: { designId: from.id, version: 1 } }
+      ? {
+          ...spot,
+          kind: 'bed',
+          design: from.design,
+          builtOn: isoOf(dayOf(work.today) - 1000),
+          builtFrom: { designId: from.id, version: 1 },
+        }
       : { ...spot, kind: p.as ?? 'bench', design: { schema: 1, ...p.bench } };
     await addPlace(work, id, place as PlaceBody);
     if (from) beds.push({ id, design: from.design, medium: media[p.medium].values });

@@ -63,6 +63,7 @@ CREATE TABLE "water_reading" (
 ALTER TABLE "place" ADD COLUMN "angle_deg" double precision;--> statement-breakpoint
 UPDATE "place" SET "angle_deg" = CASE WHEN "turned" THEN 90 ELSE 0 END;--> statement-breakpoint
 ALTER TABLE "place" ALTER COLUMN "angle_deg" SET NOT NULL;--> statement-breakpoint
+ALTER TABLE "place" ADD COLUMN "built_on" date;--> statement-breakpoint
 ALTER TABLE "place" ADD COLUMN "built_from" jsonb;--> statement-breakpoint
 ALTER TABLE "bed_design" ADD CONSTRAINT "bed_design_nursery_id_nursery_id_fk" FOREIGN KEY ("nursery_id") REFERENCES "public"."nursery"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "bed_design_version" ADD CONSTRAINT "bed_design_version_nursery_id_nursery_id_fk" FOREIGN KEY ("nursery_id") REFERENCES "public"."nursery"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint

@@ -1,6 +1,7 @@
 import type { BedDesign, ContainerValues, MediumValues, SpeciesValues } from '@kauri/core';
 import type { BenchDesign } from '@kauri/core/contract';
 import {
+  date,
   doublePrecision,
   foreignKey,
   integer,
@@ -67,6 +68,7 @@ export const place = pgTable(
     angleDeg: doublePrecision('angle_deg').notNull(),
     mediumId: uuid('medium_id'),
     design: jsonb().$type<BedDesign | BenchDesign>().notNull(),
+    builtOn: date('built_on'),
     builtFrom: jsonb('built_from').$type<{ designId: string; version: number }>(),
     version: integer().notNull().default(1),
   },

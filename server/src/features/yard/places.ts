@@ -9,12 +9,12 @@ import { Refusal } from '../../http/problems';
 type PlaceRow = typeof place.$inferSelect;
 
 export function toPlace(row: PlaceRow): Place {
-  const { kind, name, eastM, northM, angleDeg, mediumId, design, builtFrom } = row;
+  const { kind, name, eastM, northM, angleDeg, mediumId, design, builtOn, builtFrom } = row;
   const spot = { kind, name, eastM, northM, angleDeg, mediumId, design };
   return {
     id: row.id,
     version: row.version,
-    place: (kind === 'bed' ? { ...spot, builtFrom } : spot) as PlaceBody,
+    place: (kind === 'bed' ? { ...spot, builtOn, builtFrom } : spot) as PlaceBody,
   };
 }
 
@@ -25,7 +25,9 @@ function mustStand(body: PlaceBody) {
 
 /** What a place's row holds; only beds are built from designs. */
 function columnsOf(body: PlaceBody) {
-  return { ...body, builtFrom: body.kind === 'bed' ? (body.builtFrom ?? null) : null };
+  return body.kind === 'bed'
+    ? { ...body, builtOn: body.builtOn ?? null, builtFrom: body.builtFrom ?? null }
+    : { ...body, builtOn: null, builtFrom: null };
 }
 
 /** Stages that still take room in a place: of lots with seed or trees in it. */

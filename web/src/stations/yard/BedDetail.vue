@@ -51,7 +51,11 @@ const answers = computed(() =>
         />
       </div>
       <div>
-        <BedFigures :answers="answers" :density="densityPerM2" />
+        <BedFigures
+          :answers="answers"
+          :density="densityPerM2"
+          :rim-mm="answers.geometry.frameHeightMm + bed.design.airGapMm"
+        />
         <ShowWorking :steps="[...answers.working, ...shown.occupancy.working]" />
       </div>
     </div>

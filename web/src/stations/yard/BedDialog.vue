@@ -83,6 +83,7 @@ function initial(): BedForm {
     north: metres(spot.northM),
     angle: '0',
     density: String(Number(preferences.shown(USUAL_DENSITY, 'density').toFixed(1))),
+    builtOn: '',
     ...buildFields({
       ...plainDesign,
       lengthMm: props.lengthMm ?? 2400,
@@ -95,6 +96,7 @@ function initial(): BedForm {
     ...usual,
     ...fromDesign(design, preferences),
     name,
+    builtOn: props.place.place.builtOn ?? '',
     mediumId: mediumId ?? usual.mediumId,
     east: metres(eastM),
     north: metres(northM),
@@ -139,6 +141,7 @@ const body = computed<PlaceBody>(() => ({
     PlaceBody,
     { kind: 'bed' }
   >['design'],
+  builtOn: draft.value.builtOn || null,
   builtFrom: builtFrom.value,
 }));
 /** The kept design the form now says word for word, if any. */
@@ -339,6 +342,13 @@ async function save() {
             </div>
           </div>
         </details>
+        <FormField
+          v-model="draft.builtOn"
+          label="Built on"
+          type="date"
+          hint="Left empty while it is only planned"
+          :fault="wrong('builtOn')"
+        />
         <SpotFields
           v-model:east="draft.east"
           v-model:north="draft.north"
@@ -363,7 +373,11 @@ async function save() {
               bridge it.
             </p>
             <BedSection :design="design" :geometry="worked.answers.geometry" />
-            <BedFigures :answers="worked.answers" :density="density" />
+            <BedFigures
+              :answers="worked.answers"
+              :density="density"
+              :rim-mm="worked.answers.geometry.frameHeightMm + design.airGapMm"
+            />
             <ShowWorking :steps="worked.answers.working" />
             <BedMore
               class="mt-4"

@@ -4,7 +4,7 @@ import { usePreferences } from '../../stores/preferences';
 import { count, percent } from '../../words/numbers';
 import type { BedAnswers } from './bedAnswers';
 
-const props = defineProps<{ answers: BedAnswers; density: number }>();
+const props = defineProps<{ answers: BedAnswers; density: number; rimMm: number }>();
 const { show } = usePreferences();
 
 const rows = computed(() => {
@@ -16,6 +16,11 @@ const rows = computed(() => {
       name: 'Height of boards as they measure',
       value: show(g.frameHeightMm, 'timber'),
       aside: `${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
+    },
+    {
+      name: 'Rim above the ground',
+      value: show(props.rimMm, 'timber'),
+      aside: props.rimMm >= 700 ? 'worked standing' : props.rimMm < 300 ? 'worked kneeling' : '',
     },
     { name: 'Depth filled', value: show(g.looseDepthMm, 'timber') },
     {

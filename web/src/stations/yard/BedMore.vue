@@ -3,6 +3,7 @@ import {
   bedAgainstContainer,
   bedCost,
   bedSupports,
+  cutFromRolls,
   buildOf,
   dayFrom,
   depthThrough,
@@ -45,6 +46,23 @@ const cash = (amount: number) => money(amount, prices.value.currency);
 
 const supports = computed(() => bedSupports(props.design, props.medium));
 const holds = computed(() => retaining(props.design, props.medium));
+/** What cannot be bought in one piece. */
+const bought = computed(() => {
+  const { outsideLengthMm: l, outsideWidthMm: w } = props.answers.geometry;
+  const { boardLengthsMm, rollWidthsMm } = prices.value;
+  const said: string[] = [];
+  const longest = Math.max(...boardLengthsMm);
+  if (l > longest)
+    said.push(
+      `No board is sold as long as its side: the longest is ${show(longest, 'timber')}. Shorten it, or add a longer board to the prices.`,
+    );
+  const { joints } = cutFromRolls(l, w, rollWidthsMm).value;
+  if (joints)
+    said.push(
+      `No roll of mesh is wide enough: ${joints + 1} strips are laced together. A width of ${show(Math.max(...rollWidthsMm.filter((r) => r <= w), rollWidthsMm[0]), 'timber')} needs none.`,
+    );
+  return said;
+});
 const layers = computed(() =>
   props.design.layers.map((layer) => ({
     words:
@@ -164,11 +182,11 @@ const lidWords = computed(() => {
     <section aria-label="What carries it" data-testid="bed-carries">
       <h3 class="text-base">What carries it</h3>
       <ul
-        v-if="supports.value.faults.length || !holds.holds || !holds.tipsPass"
+        v-if="supports.value.faults.length || bought.length || !holds.holds || !holds.tipsPass"
         class="font-bold"
         role="status"
       >
-        <li v-for="f in supports.value.faults" :key="f">⚠ {{ f }}</li>
+        <li v-for="f in [...supports.value.faults, ...bought]" :key="f">⚠ {{ f }}</li>
         <li v-if="!holds.holds || !holds.tipsPass">⚠ {{ holds.sentence }}</li>
       </ul>
       <p class="text-[0.95rem]">

@@ -36,6 +36,19 @@ const here = computed(() =>
 const life = computed(() =>
   props.shown.place.place.kind === 'bed' ? serviceLife(props.shown.place.place.design as BedDesign) : null,
 );
+/** Years in which the frame is due, where it is known when it was built. */
+const ends = computed(() => {
+  const { place } = props.shown.place;
+  if (place.kind !== 'bed' || !place.builtOn || !life.value) return null;
+  const year = Number(place.builtOn.slice(0, 4));
+  const { early, median, late } = life.value.value;
+  return {
+    on: place.builtOn,
+    early: year + Math.floor(early),
+    median: year + Math.round(median),
+    late: year + Math.ceil(late),
+  };
+});
 const built = computed(() => {
   const { place } = props.shown.place;
   if (place.kind !== 'bed' || !place.builtFrom) return null;
@@ -75,7 +88,11 @@ async function keep() {
       >.
     </p>
     <template v-if="life">
-      <p>
+      <p v-if="ends" data-testid="end-of-life">
+        Built {{ dateWords(ends.on) }}: to be replaced about {{ ends.median }}, at the earliest
+        {{ ends.early }}, at the latest {{ ends.late }}.
+      </p>
+      <p v-else>
         Lasts {{ life.value.early.toFixed(0) }} to {{ life.value.late.toFixed(0) }} seasons in this timber
         over this ground.
       </p>

@@ -9,6 +9,7 @@ import BenchDialog from './BenchDialog.vue';
 import PlaceList from './PlaceList.vue';
 import PlacePage from './PlacePage.vue';
 import PlanView from './plan/PlanView.vue';
+import { useConditions } from './useConditions';
 import { usePlaces } from './usePlaces';
 
 const route = useRoute();
@@ -16,6 +17,8 @@ const router = useRouter();
 const session = useSession();
 const yard = useYard();
 const { places } = usePlaces();
+
+const notes = useConditions();
 
 const chosen = computed(
   () => places.value.find((p) => p.place.id === route.params.place) ?? places.value[0] ?? null,
@@ -47,6 +50,7 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
           :places="places"
           :elements="yard.elements"
           :chosen="[chosen.place.id]"
+          :notes="notes"
           @choose="choose"
         />
         <PlacePage :key="chosen.place.id" :shown="chosen" :places="places" />

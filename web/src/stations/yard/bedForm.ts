@@ -32,6 +32,7 @@ export interface BedForm {
   north: string;
   angle: string;
   density: string;
+  builtOn: string;
   timber: TimberClass;
   corners: 'brackets' | 'butt';
   risers: string;

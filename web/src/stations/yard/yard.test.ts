@@ -49,6 +49,7 @@ const form: BedForm = {
   angle: '0',
   ...buildFields({ lengthMm: 2400, tiers: ['50x200', 'riser'] } as unknown as BedDesign),
   density: '240',
+  builtOn: '',
 };
 const design = toDesign(form, metric);
 const bed: Extract<PlaceBody, { kind: 'bed' }> = {

@@ -3,9 +3,11 @@ import {
   alignments,
   boxOf,
   checkPlan,
+  clearance,
   cornersOf,
   elementKinds,
   narrowPaths,
+  outlineOf,
   spotAbout,
   type Alignment,
   type Box,
@@ -26,6 +28,7 @@ import { several } from '../../../words/numbers';
 import { kindWords } from '../placeWords';
 import { lookOf } from '../plan/elementLook';
 import PlanView from '../plan/PlanView.vue';
+import { useConditions } from '../useConditions';
 import { usePlaces } from '../usePlaces';
 import PlanFiles from './PlanFiles.vue';
 import SiteCapacity from './SiteCapacity.vue';
@@ -57,6 +60,7 @@ const grounds = computed(() =>
 );
 const faults = computed(() => checkPlan(grounds.value, yard.elements));
 const faulty = computed(() => new Set(faults.value.flatMap((f) => f.placeIds)));
+const notes = useConditions();
 const thin = computed(() => narrowPaths(yard.elements));
 
 useDragging({
@@ -142,6 +146,16 @@ function onGround(point: Point) {
   if (measuring.value) measured.value = measured.value.length === 2 ? [point] : [...measured.value, point];
   else chosen.value = [];
 }
+/** Clear ground between two chosen things, m. */
+const between = computed(() => {
+  if (chosen.value.length !== 2) return null;
+  const [a, b] = chosen.value.map((id) => {
+    const place = editing.placeOf(id);
+    const element = editing.elementOf(id);
+    return place ? { points: cornersOf(place), closed: true } : element ? outlineOf(element) : null;
+  });
+  return a && b ? clearance(a, b) : null;
+});
 const span = computed(() => {
   const [a, b] = measured.value;
   return a && b ? Math.hypot(a[0] - b[0], a[1] - b[1]) : null;
@@ -251,8 +265,8 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
       aria-label="Plan tools"
     >
       <template v-if="may">
-        <select v-model="adding" class="field w-auto" aria-label="Add to the plan" @change="add">
-          <option value="">Add …</option>
+        <select v-model="adding" class="field w-auto" aria-label="Add to the plan">
+          <option value="">What to add</option>
           <optgroup label="Beds, from a kept design">
             <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
               {{ d.name }}
@@ -267,6 +281,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
             <option v-for="k in elementKinds" :key="k" :value="`element:${k}`">{{ lookOf(k).words }}</option>
           </optgroup>
         </select>
+        <button class="act" type="button" :disabled="!adding" @click="add">Add</button>
         <button
           class="act px-2.5"
           type="button"
@@ -317,16 +332,13 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         >
           <Trash2 :size="20" aria-hidden="true" />
         </button>
-        <select
-          v-model="aligning"
-          class="field w-auto"
-          aria-label="Align"
-          :disabled="chosen.length < 2"
-          @change="align"
-        >
-          <option value="">Align …</option>
+        <select v-model="aligning" class="field w-auto" aria-label="Align" :disabled="chosen.length < 2">
+          <option value="">In line by</option>
           <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
         </select>
+        <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">
+          Align
+        </button>
         <button
           class="act px-2.5"
           type="button"
@@ -370,6 +382,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         :elements="yard.elements"
         :chosen="chosen"
         :faulty="faulty"
+        :notes="notes"
         edit
         @choose="editing.choose"
         @act="act"
@@ -438,7 +451,9 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         @change="editing.changeElement(one, $event)"
       />
       <p v-else-if="chosen.length > 1" class="font-bold">
-        {{ several(extentOf(chosen).length, 'thing') }} chosen
+        {{ several(extentOf(chosen).length, 'thing') }} chosen<template v-if="between !== null"
+          >, {{ preferences.show(between, 'site', 2) }} clear between them</template
+        >
       </p>
       <section v-if="may && chosen.length" aria-labelledby="set-out">
         <h2 id="set-out" class="text-lg">Set out in rows</h2>

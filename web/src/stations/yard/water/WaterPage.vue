@@ -238,17 +238,16 @@ const weeks = computed(
       </section>
       <section aria-labelledby="drips">
         <h2 id="drips" class="text-lg">Drip laid</h2>
-        <select
-          v-if="may && dry.length"
-          v-model="laying"
-          class="field mb-2"
-          aria-label="Lay drip on"
-          @change="lay"
-        >
-          <option value="">Lay drip on …</option>
-          <option v-if="dry.some((p) => p.place.place.kind === 'bed')" value="all">Every bed without</option>
-          <option v-for="p in dry" :key="p.place.id" :value="p.place.id">{{ p.place.place.name }}</option>
-        </select>
+        <div v-if="may && dry.length" class="mb-2 flex gap-2">
+          <select v-model="laying" class="field" aria-label="Lay drip on">
+            <option value="">Lay drip on …</option>
+            <option v-if="dry.some((p) => p.place.place.kind === 'bed')" value="all">
+              Every bed without
+            </option>
+            <option v-for="p in dry" :key="p.place.id" :value="p.place.id">{{ p.place.place.name }}</option>
+          </select>
+          <button class="act" type="button" :disabled="busy || !laying" @click="lay">Lay</button>
+        </div>
         <p v-if="!all.length" class="text-muted">
           None yet. Choose a bed: Kauri lays lines on it and says what they need.
         </p>
