@@ -167,8 +167,8 @@ function diagramSvg(
       const [x, w] = [40 + at * scale, mm * scale];
       at += mm + kerfMm;
       const words =
-        w > 34
-          ? `<text x="${x + w / 2}" y="${y + 11.5}" font-size="7.5" text-anchor="middle">${length(mm)}</text>`
+        w > 24
+          ? `<text x="${x + w / 2}" y="${y + 11.5}" font-size="${w > 34 ? 7.5 : 5.8}" text-anchor="middle">${length(mm)}</text>`
           : '';
       return `<rect x="${x.toFixed(2)}" y="${y}" width="${w.toFixed(2)}" height="16" fill="#fffcf5" stroke="#1f261e" stroke-width="0.7"/>${words}`;
     });

@@ -75,10 +75,10 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
     (top.value - y) / scale.value,
   ];
   const middle = computed<Point>(() => toPlan(width.value / 2, height.value / 2));
-  /** A round length near a fifth of the window, for the scale bar. */
+  /** A round length within a quarter of the window, for the scale bar. */
   const bar = computed(() => {
-    const span = width.value / scale.value / 5;
-    const metres = [0.5, 1, 2, 5, 10, 20, 50, 100].find((m) => m >= span) ?? 100;
+    const span = width.value / scale.value / 4;
+    const metres = [100, 50, 20, 10, 5, 2, 1].find((m) => m <= span) ?? 0.5;
     return { metres, px: metres * scale.value };
   });
   return { width, height, scale, left, top, transform, toPlan, middle, bar, fit: fitAll, zoom, pan };

@@ -265,7 +265,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
       aria-label="Plan tools"
     >
       <template v-if="may">
-        <select v-model="adding" class="field w-auto" aria-label="Add to the plan">
+        <select v-model="adding" class="field !w-40" aria-label="Add to the plan">
           <option value="">What to add</option>
           <optgroup label="Beds, from a kept design">
             <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
@@ -332,7 +332,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         >
           <Trash2 :size="20" aria-hidden="true" />
         </button>
-        <select v-model="aligning" class="field w-auto" aria-label="Align" :disabled="chosen.length < 2">
+        <select v-model="aligning" class="field !w-32" aria-label="Align" :disabled="chosen.length < 2">
           <option value="">In line by</option>
           <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
         </select>
