@@ -1,5 +1,4 @@
 import {
-  dayOf,
   factsFrom,
   sortActs,
   type EpochDay,
@@ -55,19 +54,10 @@ export const useForecasts = defineStore('forecasts', () => {
     worker ??= wrap<ForecastWorker>(
       new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' }),
     );
-    const { weather, weatherVersion, catalogue, evidence, lots, lookup } = nursery;
+    const { series, weatherVersion, catalogue, evidence, lots, lookup } = nursery;
     if (sentWeather !== weatherVersion) {
-      const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
-      const { latitudeDeg, elevationM, today } = catalogue!.nursery;
-      await worker.setWeather(
-        {
-          start: weather!.start === null ? dayOf(today) : dayOf(weather!.start),
-          tMinC: numbers(weather!.tMinC),
-          tMaxC: numbers(weather!.tMaxC),
-          rainMm: numbers(weather!.rainMm),
-        },
-        { latitudeDeg, elevationM },
-      );
+      const { latitudeDeg, elevationM } = catalogue!.nursery;
+      await worker.setWeather(series, { latitudeDeg, elevationM });
       sentWeather = weatherVersion;
     }
     if (sentLots !== evidence || sentLookup !== lookup) {

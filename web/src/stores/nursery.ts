@@ -1,4 +1,4 @@
-import { dayOf, type EpochDay, type Lookup } from '@kauri/core';
+import { dayOf, type EpochDay, type Lookup, type WeatherSeries } from '@kauri/core';
 import type { Catalogue, Evidence, LotDetail, LotRow, Place, WeatherColumns } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -28,6 +28,17 @@ export const useNursery = defineStore('nursery', () => {
     containers: byId(catalogue.value?.containers ?? []),
     media: byId(catalogue.value?.media ?? []),
   }));
+  /** The weather as the core reads it; NaN where nothing was measured. */
+  const series = computed<WeatherSeries>(() => {
+    const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
+    const days = weather.value!;
+    return {
+      start: dayOf(days.start ?? catalogue.value!.nursery.today),
+      tMinC: numbers(days.tMinC),
+      tMaxC: numbers(days.tMaxC),
+      rainMm: numbers(days.rainMm),
+    };
+  });
   const firstDay = computed<EpochDay>(() => {
     const today = dayOf(catalogue.value!.nursery.today);
     return Math.min(today - 365, ...[...lots.value.values()].map((lot) => dayOf(lot.sownOn)));
@@ -105,6 +116,7 @@ export const useNursery = defineStore('nursery', () => {
     evidence,
     weather,
     weatherVersion,
+    series,
     nurseryId,
     params,
     lookup,

@@ -3,7 +3,7 @@ import { boxOf, shapeOfKind, type Point, type SiteElement } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { computed, reactive, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import FormField from '../../../parts/FormField.vue';
+import KeptField from '../../../parts/KeptField.vue';
 import { typedNumber } from '../../../parts/typed';
 import { usePreferences } from '../../../stores/preferences';
 import { lookOf } from '../plan/elementLook';
@@ -17,6 +17,7 @@ const emit = defineEmits<{
 }>();
 const preferences = usePreferences();
 const metres = (m: number) => String(Number(preferences.shown(m, 'site').toFixed(3)));
+const share = (text: string) => typedNumber(text) / 100;
 const toMetres = (text: string) => preferences.typed(typedNumber(text), 'site');
 
 const form = reactive<Record<string, string>>({});
@@ -53,10 +54,14 @@ watch(
   { immediate: true },
 );
 
-function number(key: string, least: number, most: number, read: (text: string) => number): number | null {
+/** A figure typed, within bounds in SI; its sentence gives them as they are typed. */
+function number(key: string, low: number, most: number, read: (text: string) => number): number | null {
   const value = read(form[key]);
-  faults[key] =
-    value >= least && value <= most ? null : `A number from ${least} to ${most}.`.replace('-', '−');
+  const typed = (bound: number) => {
+    const shown = read === share ? bound * 100 : read === toMetres ? preferences.shown(bound, 'site') : bound;
+    return String(Number(shown.toFixed(1))).replace('-', '−');
+  };
+  faults[key] = value >= low && value <= most ? null : `A number from ${typed(low)} to ${typed(most)}.`;
   return faults[key] ? null : value;
 }
 function keepSpot() {
@@ -78,17 +83,80 @@ function keepName() {
   faults.name = name ? null : 'A name is needed.';
   if (name && name !== props.element!.name) emit('change', { name });
 }
-function keepValue(
-  key: string,
-  field: keyof SiteElement,
-  least: number,
-  most: number,
-  read: (t: string) => number,
-) {
-  const value = number(key, least, most, read);
+/** A figure that only some kinds have: where it is typed, how it is read, and within what. */
+interface Figure {
+  key: string;
+  field: keyof SiteElement;
+  label: string;
+  unit: string;
+  least: number;
+  most: number;
+  read: (text: string) => number;
+}
+const m = computed(() => preferences.unit('site'));
+const figures = computed<Figure[]>(() => {
+  const trees = has('trees');
+  const all: (Figure & { of: string[] })[] = [
+    {
+      of: ['building', 'wall', 'trees', 'fence', 'tunnel', 'shade', 'cold-store'],
+      ...{
+        key: 'height',
+        field: 'heightM',
+        label: 'Height',
+        unit: m.value,
+        least: 0,
+        most: 100,
+        read: toMetres,
+      },
+    },
+    {
+      of: ['trees', 'tunnel', 'shade'],
+      ...{ key: 'inLeaf', field: 'passesInLeaf', label: trees ? 'Sun through, in leaf' : 'Sun through' },
+      ...{ unit: '%', least: 0, most: 1, read: share },
+    },
+    {
+      of: ['trees'],
+      ...{
+        key: 'bare',
+        field: 'passesBare',
+        label: 'Out of leaf',
+        unit: '%',
+        least: 0,
+        most: 1,
+        read: share,
+      },
+    },
+    {
+      of: ['path'],
+      ...{
+        key: 'width',
+        field: 'widthM',
+        label: 'Width',
+        unit: m.value,
+        least: 0.2,
+        most: 20,
+        read: toMetres,
+      },
+    },
+    {
+      of: ['standpipe'],
+      ...{
+        key: 'flow',
+        field: 'flowLpm',
+        label: 'Flow',
+        unit: 'L/min',
+        least: 0.1,
+        most: 1000,
+        read: typedNumber,
+      },
+    },
+  ];
+  return all.filter((f) => has(...f.of));
+});
+function keepValue({ key, field, least: low, most, read }: Figure) {
+  const value = number(key, low, most, read);
   if (value !== null && value !== props.element![field]) emit('change', { [field]: value });
 }
-const share = (text: string) => typedNumber(text) / 100;
 function keepPoint(i: number) {
   const e = number(`e${i}`, -2000, 2000, toMetres);
   const n = number(`n${i}`, -2000, 2000, toMetres);
@@ -152,61 +220,41 @@ const grounds = [
     <template v-if="place">
       <h2 id="thing" class="text-lg">{{ place.name }}</h2>
       <p class="text-muted mb-2">{{ sizeWords(place, preferences) }}</p>
-      <div class="grid grid-cols-3 gap-2" @keydown.enter="keepSpot" @focusout="keepSpot">
-        <FormField
-          v-model="form.east"
-          label="East"
-          :unit="preferences.unit('site')"
-          inputmode="decimal"
-          :fault="faults.east"
-        />
-        <FormField
-          v-model="form.north"
-          label="North"
-          :unit="preferences.unit('site')"
-          inputmode="decimal"
-          :fault="faults.north"
-        />
-        <FormField v-model="form.angle" label="Angle" unit="°" inputmode="decimal" :fault="faults.angle" />
+      <div class="grid grid-cols-3 gap-2">
+        <KeptField v-model="form.east" label="East" :unit="m" :fault="faults.east" @keep="keepSpot" />
+        <KeptField v-model="form.north" label="North" :unit="m" :fault="faults.north" @keep="keepSpot" />
+        <KeptField v-model="form.angle" label="Angle" unit="°" :fault="faults.angle" @keep="keepSpot" />
       </div>
       <RouterLink class="quiet mt-1" :to="{ name: 'yard', params: { place: id } }">What it holds</RouterLink>
     </template>
     <template v-else-if="element">
       <h2 id="thing" class="text-lg">{{ lookOf(element.kind).words }}</h2>
       <div class="space-y-2">
-        <div @keydown.enter="keepName" @focusout="keepName">
-          <FormField v-model="form.name" label="Name" :fault="faults.name" />
-        </div>
-        <div class="grid grid-cols-2 gap-2" @keydown.enter="keepBox" @focusout="keepBox">
-          <FormField
-            v-model="form.west"
-            label="West edge"
-            :unit="preferences.unit('site')"
-            inputmode="decimal"
-            :fault="faults.west"
-          />
-          <FormField
+        <KeptField v-model="form.name" label="Name" text :fault="faults.name" @keep="keepName" />
+        <div class="grid grid-cols-2 gap-2">
+          <KeptField v-model="form.west" label="West edge" :unit="m" :fault="faults.west" @keep="keepBox" />
+          <KeptField
             v-model="form.south"
             label="South edge"
-            :unit="preferences.unit('site')"
-            inputmode="decimal"
+            :unit="m"
             :fault="faults.south"
+            @keep="keepBox"
           />
-          <FormField
+          <KeptField
             v-if="extent.w > 0"
             v-model="form.across"
             label="West to east"
-            :unit="preferences.unit('site')"
-            inputmode="decimal"
+            :unit="m"
             :fault="faults.across"
+            @keep="keepBox"
           />
-          <FormField
+          <KeptField
             v-if="extent.h > 0"
             v-model="form.upward"
             label="South to north"
-            :unit="preferences.unit('site')"
-            inputmode="decimal"
+            :unit="m"
             :fault="faults.upward"
+            @keep="keepBox"
           />
         </div>
         <label v-if="has('surface')" class="block font-bold">
@@ -219,96 +267,40 @@ const grounds = [
             <option v-for="[value, words] in grounds" :key="value" :value="value">{{ words }}</option>
           </select>
         </label>
-        <div
-          v-if="has('building', 'wall', 'trees', 'fence', 'tunnel', 'shade', 'cold-store')"
-          @keydown.enter="keepValue('height', 'heightM', 0, 100, toMetres)"
-          @focusout="keepValue('height', 'heightM', 0, 100, toMetres)"
-        >
-          <FormField
-            v-model="form.height"
-            label="Height"
-            :unit="preferences.unit('site')"
-            inputmode="decimal"
-            :fault="faults.height"
+        <div class="grid grid-cols-2 items-end gap-2">
+          <KeptField
+            v-for="f in figures"
+            :key="f.key"
+            v-model="form[f.key]"
+            :label="f.label"
+            :unit="f.unit"
+            :fault="faults[f.key]"
+            @keep="keepValue(f)"
           />
         </div>
-        <div v-if="has('trees', 'tunnel', 'shade')" class="grid grid-cols-2 gap-2">
-          <div
-            @keydown.enter="keepValue('inLeaf', 'passesInLeaf', 0, 1, share)"
-            @focusout="keepValue('inLeaf', 'passesInLeaf', 0, 1, share)"
-          >
-            <FormField
-              v-model="form.inLeaf"
-              :label="has('trees') ? 'Sun through, in leaf' : 'Sun through'"
-              unit="%"
-              inputmode="decimal"
-              :fault="faults.inLeaf"
-            />
-          </div>
-          <div
-            v-if="has('trees')"
-            @keydown.enter="keepValue('bare', 'passesBare', 0, 1, share)"
-            @focusout="keepValue('bare', 'passesBare', 0, 1, share)"
-          >
-            <FormField
-              v-model="form.bare"
-              label="Out of leaf"
-              unit="%"
-              inputmode="decimal"
-              :fault="faults.bare"
-            />
-          </div>
-        </div>
-        <template v-if="has('path')">
-          <div
-            @keydown.enter="keepValue('width', 'widthM', 0.2, 20, toMetres)"
-            @focusout="keepValue('width', 'widthM', 0.2, 20, toMetres)"
-          >
-            <FormField
-              v-model="form.width"
-              label="Width"
-              :unit="preferences.unit('site')"
-              inputmode="decimal"
-              :fault="faults.width"
-            />
-          </div>
-          <label class="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              class="size-5"
-              :checked="element.main"
-              @change="emit('change', { main: ($event.target as HTMLInputElement).checked })"
-            />
-            Main path: 0.9 m or more
-          </label>
-        </template>
-        <div
-          v-if="has('standpipe')"
-          @keydown.enter="keepValue('flow', 'flowLpm', 0.1, 1000, typedNumber)"
-          @focusout="keepValue('flow', 'flowLpm', 0.1, 1000, typedNumber)"
-        >
-          <FormField v-model="form.flow" label="Flow" unit="L/min" inputmode="decimal" :fault="faults.flow" />
-        </div>
+        <label v-if="has('path')" class="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            class="size-5"
+            :checked="element.main"
+            @change="emit('change', { main: ($event.target as HTMLInputElement).checked })"
+          />
+          Main path: 0.9 m or more
+        </label>
         <details>
           <summary class="quiet">Corners in figures</summary>
-          <div
-            v-for="(_, i) in element.points"
-            :key="`${id}.${i}`"
-            class="mb-2 flex items-end gap-1"
-            @keydown.enter="keepPoint(i)"
-            @focusout="keepPoint(i)"
-          >
-            <FormField
+          <div v-for="(_, i) in element.points" :key="`${id}.${i}`" class="mb-2 flex items-end gap-1">
+            <KeptField
               v-model="form[`e${i}`]"
               :label="`East ${i + 1}`"
-              inputmode="decimal"
               :fault="faults[`e${i}`]"
+              @keep="keepPoint(i)"
             />
-            <FormField
+            <KeptField
               v-model="form[`n${i}`]"
               :label="`North ${i + 1}`"
-              inputmode="decimal"
               :fault="faults[`n${i}`]"
+              @keep="keepPoint(i)"
             />
             <button
               v-if="shape !== 'point'"

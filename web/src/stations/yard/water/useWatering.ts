@@ -22,7 +22,6 @@ import {
   type Step,
   type WaterFault,
   type WaterPlan as SeasonPlan,
-  type WeatherSeries,
 } from '@kauri/core';
 import type { Drip, KeptWater, Programme, Watering, WaterPlan } from '@kauri/core/contract';
 import { computed, ref, shallowRef } from 'vue';
@@ -86,20 +85,10 @@ export function useWatering() {
     if (!plan.value) return null;
     return bucketTest(plan.value.bucketLitres, plan.value.bucketSeconds);
   });
-  const series = computed<WeatherSeries>(() => {
-    const { weather } = nursery;
-    const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
-    return {
-      start: weather!.start === null ? season.today : dayOf(weather!.start),
-      tMinC: numbers(weather!.tMinC),
-      tMaxC: numbers(weather!.tMaxC),
-      rainMm: numbers(weather!.rainMm),
-    };
-  });
   const monday = computed(() => mondayOf(season.view));
   const years = computed(() => {
     const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
-    return waterYears(series.value, { latitudeDeg, elevationM }, monday.value, SEASON_WEEKS * 7);
+    return waterYears(nursery.series, { latitudeDeg, elevationM }, monday.value, SEASON_WEEKS * 7);
   });
 
   function watered(
