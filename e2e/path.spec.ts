@@ -7,7 +7,6 @@ import { expect, sheet, station, stationTable, test } from './kauri';
 test.use({ expected: { faults: [/409|422/] } });
 
 test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
-  test.setTimeout(120_000);
   await page.goto(empty.url);
 
   await test.step('set up', async () => {

@@ -8,8 +8,9 @@ export default defineConfig({
   fullyParallel: false,
   workers: 2,
   retries: 0,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Generous: a slow machine is not a fault of Kauri's.
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: [['line'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -134,7 +134,8 @@ for (const [part, least] of [
   ['Site plan', 1],
   ['Light', 0],
   ['Water', 8],
-  ['Containers', 0],
+  ['Containers', 2],
+  ['Build', 1],
   ['Media', 5],
 ] as const)
   test(`${part}: every figure opens its working, and its sums are right`, async ({ isla: page }) => {
@@ -143,6 +144,11 @@ for (const [part, least] of [
       .getByRole('navigation', { name: 'Parts of the yard' })
       .getByRole('link', { name: part })
       .click();
+    if (part === 'Build') {
+      await page.getByText('Sizes for a piece of ground').click();
+      await page.getByRole('button', { name: 'One more of Long, open' }).click();
+      await expect(page.getByTestId('buy')).toBeVisible();
+    }
     await expect(page.getByText('Show working').first()).toBeVisible();
     for (const opener of await page.getByText('Show working').all()) await opener.click();
     await expect(page.getByTestId('working').first()).toBeVisible();

@@ -56,7 +56,7 @@ async function kept({ database }: Kauri) {
 }
 
 test('a yard from nothing: site, barn, two designs, sheets, drip, light', async ({ page, empty }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   await setUp(page, empty);
 
   await test.step('outline, barn and standpipe', async () => {

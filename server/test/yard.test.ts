@@ -188,6 +188,41 @@ describe('a place with lots in it', () => {
   });
 });
 
+describe('what is sown where', () => {
+  it('trays stand on ground too, and never in a bay or a bed', async () => {
+    const [ground, bay] = [newId(), newId()];
+    const like = benchPlace('x');
+    await arrange({
+      added: [
+        { id: ground, place: { ...like, name: 'Standing out', kind: 'ground' } },
+        { id: bay, place: { ...like, name: 'Bay', kind: 'bay' } },
+      ],
+    });
+    const sow = (placeId: string) =>
+      yard.owner.send('sowLot', {
+        params: yard.nursery,
+        body: {
+          id: newId(),
+          code: `G-${placeId.slice(-5)}`,
+          speciesId: yard.speciesId('ALN'),
+          sownOn: '2026-04-08',
+          seedState: 'ready',
+          targetHeightCm: 30,
+          seeds: 50,
+          stage: {
+            kind: 'container',
+            id: newId(),
+            placeId,
+            containerTypeId: yard.catalogue.containers[0].id,
+            trays: 1,
+          },
+        },
+      });
+    expect((await sow(ground)).status).toBe(200);
+    for (const placeId of [bay, (await placeNamed('Bed')).id]) expect((await sow(placeId)).status).toBe(422);
+  });
+});
+
 describe('designs', () => {
   it('are kept version by version, each as it was', async () => {
     const { owner, nursery } = yard;

@@ -1,3 +1,5 @@
+import { sum, type Step } from '../working/working';
+
 /** A module size and how many of it stand on a piece of ground with paths. */
 export interface ModuleFit {
   lengthMm: number;
@@ -8,6 +10,7 @@ export interface ModuleFit {
   count: number;
   /** Share of the ground that is bed. */
   bedShare: number;
+  working: Step[];
   /** Smaller sizes that tile the same footprint, and so share its lid, feet and roll. */
   tiles: { lengthMm: number; widthMm: number; per: number }[];
 }
@@ -53,6 +56,14 @@ export function proposeModules(
         count,
         bedShare: (count * lengthMm * widthMm) / (groundLengthM * groundWidthM * 1e6),
         tiles,
+        working: [
+          {
+            what: `Rows of beds ${lengthMm} × ${widthMm} mm`,
+            expression: sum`floor((${groundWidthM} × 1000 + ${pathM} × 1000) ÷ (${widthMm} + ${pathM} × 1000))`,
+            result: rows,
+          },
+          { what: 'Beds', expression: sum`${rows} × ${perRow}`, result: count },
+        ],
       });
     }
   return fits.sort((a, b) => b.bedShare - a.bedShare || b.lengthMm - a.lengthMm);

@@ -56,7 +56,8 @@ interface Pattern {
 }
 
 const MOST_PATTERNS = 6000;
-const SOLVE_SECONDS = 0.7;
+/** A grower's patience with one section's boards, s. The best plan by then is taken, with its bound. */
+const SOLVE_SECONDS = 0.9;
 
 /**
  * One-dimensional cutting stock over stock lengths and prices at least cost. Where all ways of cutting a
@@ -246,8 +247,7 @@ function solveMaster(
   lines.push('End');
   const answer = solver.solve(lines.join('\n'), {
     output_flag: false,
-    time_limit: SOLVE_SECONDS,
-    ...(whole ? { mip_rel_gap: 1e-7 } : {}),
+    ...(whole ? { mip_rel_gap: 1e-7, time_limit: SOLVE_SECONDS } : {}),
   });
   const columns = answer.Columns as Record<string, { Primal?: number }>;
   const used: Used[] = patterns.flatMap((pattern, j) => {

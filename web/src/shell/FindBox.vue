@@ -2,6 +2,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
+import { kindWords } from '../stations/yard/placeWords';
 import { useNursery } from '../stores/nursery';
 import { useSession } from '../stores/session';
 
@@ -29,7 +30,12 @@ const all = computed<Find[]>(() => {
     });
   }
   for (const { id, place } of nursery.catalogue!.places)
-    finds.push({ key: id, words: place.name, kind: place.kind, to: { name: 'yard', params: { place: id } } });
+    finds.push({
+      key: id,
+      words: place.name,
+      kind: kindWords[place.kind],
+      to: { name: 'yard', params: { place: id } },
+    });
   if (session.may('grower')) {
     finds.push({
       key: 'new-lot',
@@ -50,6 +56,15 @@ const all = computed<Find[]>(() => {
       to: { name: 'yard', query: { add: 'bench' } },
     });
   }
+  for (const [name, words] of [
+    ['yard-site', 'Site plan'],
+    ['yard-light', 'Light of the yard'],
+    ['yard-water', 'Water: drip, zones, controller'],
+    ['yard-build', 'Build sheets and prices'],
+    ['yard-containers', 'Containers side by side'],
+    ['yard-media', 'Media: recipes, batches, heaps'],
+  ])
+    finds.push({ key: name, words, kind: 'yard', to: { name } });
   finds.push({ key: 'weather', words: 'Weather: import and export', kind: 'act', to: { name: 'records' } });
   finds.push({
     key: 'measurements',

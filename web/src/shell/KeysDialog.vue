@@ -26,6 +26,17 @@ const groups = [
     ],
   },
   {
+    name: 'On the site plan, on a thing',
+    keys: [
+      ['← → ↑ ↓', 'Moves it 0.1 m; with Shift 1 m'],
+      ['Enter', 'Chooses it; with Shift as well'],
+      ['R', 'Turns it a quarter; with Shift 15°'],
+      ['D', 'Duplicates it'],
+      ['Delete', 'Takes it away'],
+      ['Ctrl Z, Ctrl Y', 'Undo, redo'],
+    ],
+  },
+  {
     name: 'On the ribbon',
     keys: [
       ['← →', 'A day'],

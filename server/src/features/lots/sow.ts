@@ -47,7 +47,7 @@ async function mustFit(work: Work, s: NewStage): Promise<void> {
   if (!there) throw new Refusal(422, 'no-such-place', 'Choose a place of this nursery.');
   if (s.kind === 'bed') {
     if (there.kind !== 'bed')
-      throw new Refusal(422, 'invalid', `${there.name} is a bench; a bed lot needs a bed.`);
+      throw new Refusal(422, 'invalid', `${there.name} is no bed; a bed lot needs a bed.`);
     const area = bedGeometry(there.design as Parameters<typeof bedGeometry>[0]).value.insideAreaM2;
     if (s.areaM2 > area * 1.001)
       throw new Refusal(
@@ -57,8 +57,9 @@ async function mustFit(work: Work, s: NewStage): Promise<void> {
       );
     return;
   }
-  if (there.kind !== 'bench')
-    throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
+  if (there.kind === 'bed') throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
+  if (there.kind === 'bay')
+    throw new Refusal(422, 'invalid', `${there.name} is for lifted trees; trays need a bench or ground.`);
   const [container] = await work.tx
     .select()
     .from(containerType)

@@ -28,7 +28,9 @@ const season = useSeason();
 const messages = useMessages();
 const route = useRoute();
 const router = useRouter();
-const { places } = usePlaces();
+const { places: all } = usePlaces();
+/** Heel-in bays are for lifted trees: nothing is sown there. */
+const places = computed(() => all.value.filter((p) => p.place.place.kind !== 'bay'));
 
 const { draft, clear } = useDraft('lot.new', {
   speciesId: nursery.catalogue!.species[0].id,

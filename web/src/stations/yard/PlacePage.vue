@@ -58,7 +58,10 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
           :to="{ name: 'yard', params: { place: shown.place.id }, query: { edit: '1' } }"
           >Edit</RouterLink
         >
-        <RouterLink class="act" :to="{ name: 'grow', query: { new: '1', in: shown.place.id } }"
+        <RouterLink
+          v-if="shown.place.place.kind !== 'bay'"
+          class="act"
+          :to="{ name: 'grow', query: { new: '1', in: shown.place.id } }"
           >Sow here</RouterLink
         >
       </div>

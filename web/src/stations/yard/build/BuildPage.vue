@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../../parts/PlantTag.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
 import { makePdf, offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
@@ -9,7 +10,7 @@ import { useSession } from '../../../stores/session';
 import { count, percent, several } from '../../../words/numbers';
 import { money } from '../money';
 import { sizeWords } from '../placeWords';
-import { buildCsv, buildPdf, buyLines, type BuildFile } from './buildFiles';
+import { buildCsv, buildPdf, buildWorking, buyLines, type BuildFile } from './buildFiles';
 import CutDiagram from './CutDiagram.vue';
 import ModuleFinder from './ModuleFinder.vue';
 import PriceForm from './PriceForm.vue';
@@ -160,6 +161,7 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
               </tr>
             </tbody>
           </table>
+          <ShowWorking :steps="buildWorking(file)" />
         </section>
         <section aria-labelledby="diagram">
           <h2 id="diagram" class="text-lg">Cutting diagram</h2>

@@ -4,6 +4,7 @@ import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import FormField from '../../../parts/FormField.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
 import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
@@ -69,5 +70,6 @@ const found = computed(() => {
         >
       </li>
     </ul>
+    <ShowWorking v-if="found.fits.length" :steps="found.fits.flatMap((f) => f.working)" />
   </div>
 </template>

@@ -1,4 +1,4 @@
-import type { BoardBuying, BuildSheet, PriceList } from '@kauri/core';
+import { cutFromRolls, put, type BoardBuying, type BuildSheet, type PriceList, type Step } from '@kauri/core';
 import Papa from 'papaparse';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
 import { money } from '../money';
@@ -175,4 +175,48 @@ function diagramSvg(
     return `<text x="0" y="${y + 11.5}" font-size="9">${b.count} x</text><rect x="40" y="${y}" width="${(b.stockMm * scale).toFixed(2)}" height="16" fill="#d9d0bd" stroke="#1f261e" stroke-width="0.7"/>${cuts.join('')}`;
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 510 ${boards.length * 22}" font-family="Atkinson">${rows.join('')}</svg>`;
+}
+
+/** How the sums of a build sheet come about. */
+export function buildWorking({ sheet, buying, prices }: BuildFile): Step[] {
+  const { currency } = prices;
+  const steps: Step[] = buying.flatMap(({ board, plan }) => [
+    {
+      what: `Boards ${board}`,
+      expression: plan.buy.map((b) => `${b.count} × ${put(b.price)}`).join(' + '),
+      result: plan.cost,
+      unit: currency,
+      inputs: plan.buy.map((b) => ({
+        name: `a board of ${b.lengthMm} mm`,
+        value: b.price,
+        unit: currency,
+        origin: 'choice' as const,
+      })),
+    },
+    {
+      what: `No set of boards ${board} can cost less than`,
+      how: plan.optimal
+        ? 'Proven by the mixed-integer programme over every way of cutting a board.'
+        : 'The linear relaxation by column generation, raised to what prices can add up to.',
+      result: plan.bound,
+      unit: currency,
+      source: 'Gilmore & Gomory 1961; Farley 1990; solved by HiGHS',
+    },
+  ]);
+  for (const s of sheet.sheets)
+    steps.push(
+      ...cutFromRolls(s.lengthMm, s.widthMm, prices.rollWidthsMm).working.map((step) => ({
+        ...step,
+        what: `${s.name}, ${s.bed}: ${step.what.toLowerCase()}`,
+      })),
+    );
+  const f = sheet.fixings;
+  const fixings = f.brackets * prices.bracket + f.screws * prices.screw + f.staples * prices.staple;
+  steps.push({
+    what: 'Brackets, screws and staples',
+    expression: `${f.brackets} × ${put(prices.bracket)} + ${f.screws} × ${put(prices.screw)} + ${f.staples} × ${put(prices.staple)}`,
+    result: fixings,
+    unit: currency,
+  });
+  return steps;
 }

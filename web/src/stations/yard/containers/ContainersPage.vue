@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  containerAirShare,
   containerFigures,
   containerSuitability,
   containerVolume,
@@ -156,7 +157,11 @@ const close = () => void router.replace({ query: {} });
       <ShowWorking
         :steps="
           compared.flatMap((c) =>
-            c.hold.working.map((s) => ({ ...s, what: `${c.values.name}: ${s.what.toLowerCase()}` })),
+            [
+              ...containerVolume(c.values).working,
+              ...containerAirShare(c.values).working,
+              ...c.hold.working,
+            ].map((s) => ({ ...s, what: `${c.values.name}: ${s.what.toLowerCase()}` })),
           )
         "
       />

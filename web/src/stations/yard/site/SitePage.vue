@@ -17,7 +17,7 @@ import {
 import type { PlaceBody } from '@kauri/core/contract';
 import { useLocalStorage } from '@vueuse/core';
 import { Copy, Magnet, Redo2, RotateCw, Ruler, Trash2, Undo2 } from 'lucide-vue-next';
-import { computed, onMounted, ref, useTemplateRef } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import FormField from '../../../parts/FormField.vue';
 import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
@@ -49,7 +49,6 @@ const snap = useLocalStorage('kauri.plan.snap', true);
 const measuring = ref(false);
 const measured = ref<Point[]>([]);
 const said = ref('');
-onMounted(() => void yard.load());
 
 const grounds = computed(() =>
   places.value.map((p) => ({
@@ -63,6 +62,10 @@ const faulty = computed(() => new Set(faults.value.flatMap((f) => f.placeIds)));
 const notes = useConditions();
 const thin = computed(() => narrowPaths(yard.elements));
 
+let dragged = false;
+function choose(id: string, more: boolean) {
+  if (!dragged) editing.choose(id, more);
+}
 useDragging({
   frame: computed(() => (may.value ? plan.value?.frame : null)),
   scale: () => plan.value!.view.scale.value,
@@ -81,6 +84,9 @@ useDragging({
   ],
   dropped: (ids, move) => {
     chosen.value = [...ids];
+    // The click that ends a drag is not a choice of one thing.
+    dragged = true;
+    setTimeout(() => (dragged = false));
     void editing.moveBy(ids, [move]);
   },
   during: (_ids, move) => {
@@ -384,7 +390,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         :faulty="faulty"
         :notes="notes"
         edit
-        @choose="editing.choose"
+        @choose="choose"
         @act="act"
         @ground="onGround"
       >

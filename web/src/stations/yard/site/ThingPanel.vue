@@ -22,8 +22,14 @@ const toMetres = (text: string) => preferences.typed(typedNumber(text), 'site');
 
 const form = reactive<Record<string, string>>({});
 const faults = reactive<Record<string, string | null>>({});
+// Only when its figures change: an answer that brings a new version alone leaves what is being typed.
 watch(
-  () => [props.place, props.element],
+  () =>
+    JSON.stringify([
+      props.place && [props.place.eastM, props.place.northM, props.place.angleDeg],
+      props.element,
+      preferences.units,
+    ]),
   () => {
     for (const key of Object.keys(form)) delete form[key];
     for (const key of Object.keys(faults)) delete faults[key];
