@@ -36,6 +36,8 @@ export async function openTestServer({ demo = false, today = TODAY } = {}): Prom
   const owner = new pg.Pool({ connectionString: databaseUrl, max: 4 });
   // Dropping the database ends its idle connections.
   owner.on('error', () => undefined);
+  // Also one that is being closed at that moment.
+  owner.on('connect', (client) => client.on('error', () => undefined));
   const visitor = () => new Caller(server.url);
   return {
     ...server,

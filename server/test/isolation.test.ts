@@ -38,6 +38,7 @@ beforeAll(async () => {
     ),
     max: 2,
   });
+  app.on('connect', (client) => client.on('error', () => undefined));
   const { rows } = await server.owner.query<{ id: string; name: string }>('select id, name from nursery');
   ids = {
     withybeck: rows.find((row) => row.name.startsWith('Withybeck'))!.id,
@@ -140,6 +141,15 @@ describe('rows of two nurseries, in SQL', () => {
     await expect(within(ids.withybeck, 'update balance set held = held + 1')).rejects.toThrow(
       /permission denied/,
     );
+  });
+});
+
+describe('servers that start together on databases of one cluster', () => {
+  it('all come up, though they share a role', async () => {
+    const started = await Promise.all(Array.from({ length: 5 }, () => openTestServer()));
+    const answers = await Promise.all(started.map((s) => s.visitor().ok('health')));
+    expect(answers).toEqual(started.map(() => ({ server: 'up', database: 'up' })));
+    await Promise.all(started.map((s) => s.close()));
   });
 });
 

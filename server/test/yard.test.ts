@@ -74,7 +74,13 @@ describe('the plan', () => {
       version: bed.version + 1,
       place: { eastM: 3.25, angleDeg: 30 },
     });
+    // Its condition checks go with it.
+    await yard.owner.ok('checkPlace', {
+      params: { ...yard.nursery, place: id },
+      body: { id: newId(), day: TODAY, condition: 'sound', repaired: false, note: '' },
+    });
     const gone = await arrange({ removed: [{ id, version: 1 }] });
+    expect((await yard.owner.ok('checks', { params: yard.nursery })).checks).toEqual([]);
     expect(gone.removed).toEqual([id]);
     expect(await placeNamed('Extra')).toBeUndefined();
     // An undo adds it again under its own id.
@@ -82,7 +88,7 @@ describe('the plan', () => {
     const { rows } = await server.owner.query('select act from journal where subject_id = $1 order by id', [
       id,
     ]);
-    expect(rows.map((r) => r.act)).toEqual(['add place', 'take place away', 'add place']);
+    expect(rows.map((r) => r.act)).toEqual(['add place', 'check place', 'take place away', 'add place']);
   });
 
   it('is left as it was when any part of an edit is refused', async () => {

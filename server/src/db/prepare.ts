@@ -1,4 +1,5 @@
 import { createHmac } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { drizzle } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import pg from 'pg';
@@ -61,11 +62,7 @@ async function grantApp(owner: pg.Client, ownerUrl: string): Promise<string> {
   const url = new URL(ownerUrl);
   const secret = decodeURIComponent(url.password) || ownerUrl;
   const password = createHmac('sha256', secret).update(APP_ROLE).digest('hex');
-  const exists = await owner.query('select 1 from pg_roles where rolname = $1', [APP_ROLE]);
-  const verb = exists.rowCount ? 'alter' : 'create';
-  await owner.query(
-    `${verb} role ${APP_ROLE} login nosuperuser nocreaterole nocreatedb nobypassrls password '${password}'`,
-  );
+  await keepRole(owner, password);
   await owner.query(`grant usage on schema public to ${APP_ROLE}`);
   await owner.query(`grant select on ${readOnly.join(', ')} to ${APP_ROLE}`);
   await owner.query(`grant select, insert on ${addTo.join(', ')} to ${APP_ROLE}`);
@@ -74,4 +71,28 @@ async function grantApp(owner: pg.Client, ownerUrl: string): Promise<string> {
   url.username = APP_ROLE;
   url.password = password;
   return url.toString();
+}
+
+/** What PostgreSQL answers when another server makes or changes the same role at that moment. */
+const ROLE_RACES = new Set(['XX000', '42710', '23505']);
+const MOST_TRIES = 40;
+
+/**
+ * Makes the role, or sets it as it must be. Roles belong to the whole cluster, and the lock above to one database:
+ * servers starting on two databases of a cluster may come here at once, and whoever loses asks again.
+ */
+async function keepRole(owner: pg.Client, password: string): Promise<void> {
+  for (let tries = 1; ; tries++) {
+    const exists = await owner.query('select 1 from pg_roles where rolname = $1', [APP_ROLE]);
+    const verb = exists.rowCount ? 'alter' : 'create';
+    try {
+      await owner.query(
+        `${verb} role ${APP_ROLE} login nosuperuser nocreaterole nocreatedb nobypassrls password '${password}'`,
+      );
+      return;
+    } catch (error) {
+      if (tries === MOST_TRIES || !ROLE_RACES.has((error as { code?: string }).code ?? '')) throw error;
+      await pause(25 * tries);
+    }
+  }
 }

@@ -13,6 +13,8 @@ export function openPool(connectionString: string): pg.Pool {
   const pool = new pg.Pool({ connectionString, max: 20, connectionTimeoutMillis: 5000 });
   // A dropped idle connection is replaced on the next query; it must not stop the server.
   pool.on('error', () => undefined);
+  // One that is being closed when the database goes says so on itself.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return pool;
 }
 

@@ -7,6 +7,8 @@ import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { move } from './ledger';
 
+const kindWords = { bed: 'a bed', bench: 'a bench', ground: 'standing-out ground', bay: 'a heel-in bay' };
+
 /** Sows a lot: the lot, where it stands, and its first two movements. */
 export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> {
   if (body.sownOn > work.today) {
@@ -47,7 +49,7 @@ async function mustFit(work: Work, s: NewStage): Promise<void> {
   if (!there) throw new Refusal(422, 'no-such-place', 'Choose a place of this nursery.');
   if (s.kind === 'bed') {
     if (there.kind !== 'bed')
-      throw new Refusal(422, 'invalid', `${there.name} is no bed; a bed lot needs a bed.`);
+      throw new Refusal(422, 'invalid', `${there.name} is ${kindWords[there.kind]}; a bed lot needs a bed.`);
     const area = bedGeometry(there.design as Parameters<typeof bedGeometry>[0]).value.insideAreaM2;
     if (s.areaM2 > area * 1.001)
       throw new Refusal(

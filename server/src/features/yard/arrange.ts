@@ -1,5 +1,5 @@
 import type { Arranged, Arrangement, Place } from '@kauri/core/contract';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { place, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
@@ -28,6 +28,8 @@ export async function arrangeYard(work: Work, edit: Arrangement): Promise<Arrang
             ),
           ),
         )
+        // In one order, so that two edits of the same places wait and never lock each other out.
+        .orderBy(asc(place.id))
         .for('update')
     : [];
   const standing = new Map(rows.map((row) => [row.id, row]));

@@ -211,6 +211,16 @@ export function useWatering() {
     }),
   );
 
+  /** A water plan without places that were taken off the site plan meanwhile. */
+  function stillStanding(next: WaterPlan): WaterPlan {
+    const stands = (id: string) => nursery.lookup.places.has(id);
+    return {
+      ...next,
+      drips: next.drips.filter((d) => stands(d.placeId)),
+      zones: next.zones.map((z) => ({ ...z, placeIds: z.placeIds.filter(stands) })),
+    };
+  }
+
   /** Keeps a changed water plan. @returns whether it was taken */
   async function keep(next: WaterPlan): Promise<boolean> {
     busy.value = true;
@@ -218,7 +228,7 @@ export function useWatering() {
     try {
       const kept = await call('setWater', {
         params: nursery.params,
-        body: { version: yard.water!.version, plan: next },
+        body: { version: yard.water!.version, plan: stillStanding(next) },
       });
       yard.water = kept;
       messages.say('Water kept.');
