@@ -49,7 +49,7 @@ const extent = computed<Box>(() => {
   ];
   return boxes.length ? boxAround(boxes) : { west: 0, east: 20, south: 0, north: 15 };
 });
-const view = useView(frame, extent);
+const view = useView(frame, extent, () => (preferences.units === 'us' ? 0.3048 : 1));
 const { width, height, scale, transform, bar } = view;
 
 const areas = computed(() => props.elements.filter((e) => shapeOfKind[e.kind] === 'area'));
@@ -221,15 +221,28 @@ defineExpose({ view, frame, focus });
             stroke-linecap="round"
             stroke-linejoin="round"
             :vector-effect="e.kind === 'path' ? undefined : 'non-scaling-stroke'"
+            pointer-events="none"
             :data-id="edit ? e.id : undefined"
-            :role="edit ? 'button' : undefined"
-            :tabindex="edit ? 0 : undefined"
-            :aria-label="edit ? elementWords(e, (m) => preferences.show(m, 'site')) : undefined"
-            :aria-pressed="edit ? isChosen(e.id) : undefined"
-            :aria-hidden="edit ? undefined : true"
-            class="thing"
-            @click="edit && emit('choose', e.id, $event.shiftKey)"
-            @keydown="edit && emit('act', $event, e.id)"
+            aria-hidden="true"
+          />
+          <path
+            v-if="edit"
+            :d="pathOf(e)"
+            fill="none"
+            stroke="var(--water)"
+            stroke-opacity="0"
+            stroke-width="18"
+            stroke-linecap="round"
+            vector-effect="non-scaling-stroke"
+            pointer-events="stroke"
+            :data-id="e.id"
+            role="button"
+            tabindex="0"
+            :aria-label="elementWords(e, (m) => preferences.show(m, 'site'))"
+            :aria-pressed="isChosen(e.id)"
+            class="thing line"
+            @click="emit('choose', e.id, $event.shiftKey)"
+            @keydown="emit('act', $event, e.id)"
           />
           <path
             v-if="isChosen(e.id)"
@@ -352,7 +365,7 @@ defineExpose({ view, frame, focus });
       <g :transform="`translate(${width - 34} ${height - 16})`" aria-hidden="true">
         <path :d="`M${-bar.px} 0H0M${-bar.px} -4v8M0 -4v8`" stroke="var(--ink)" stroke-width="1.5" />
         <text :x="-bar.px - 6" y="4" class="halo" font-size="13" text-anchor="end" fill="var(--ink)">
-          {{ preferences.show(bar.metres, 'site', preferences.units === 'us' ? 1 : bar.metres < 1 ? 1 : 0) }}
+          {{ preferences.show(bar.metres, 'site', bar.metres < 0.4 ? 1 : 0) }}
         </text>
         <path d="M16 4V-12M16 -18l-5 9h10z" stroke="var(--ink)" fill="var(--ink)" />
         <text x="16" y="-21" font-size="12" text-anchor="middle" fill="var(--ink)">N</text>
@@ -380,6 +393,9 @@ defineExpose({ view, frame, focus });
 .thing:focus-visible {
   stroke: var(--water);
   stroke-width: 5;
+}
+.line:focus-visible {
+  stroke-opacity: 0.6;
 }
 .plan-place:hover .edge {
   stroke-width: 3;

@@ -10,7 +10,12 @@ const MOST_SCALE = 240;
  * Pan and zoom of a plan: pixels per metre, and where the site's corner lies. The plan is never lost: what is on
  * it always stays within the window, by a quarter at least.
  */
-export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref<Box>) {
+export function useView(
+  frame: Ref<SVGElement | HTMLElement | null>,
+  extent: Ref<Box>,
+  /** Metres of the grower's own unit of length on the site. */
+  unitM: () => number,
+) {
   const { width, height } = useElementSize(frame);
   const scale = ref(20);
   const left = ref(0);
@@ -78,7 +83,7 @@ export function useView(frame: Ref<SVGElement | HTMLElement | null>, extent: Ref
   /** A round length within a quarter of the window, for the scale bar. */
   const bar = computed(() => {
     const span = width.value / scale.value / 4;
-    const metres = [100, 50, 20, 10, 5, 2, 1].find((m) => m <= span) ?? 0.5;
+    const metres = ([200, 100, 50, 20, 10, 5, 2, 1].find((n) => n * unitM() <= span) ?? 0.5) * unitM();
     return { metres, px: metres * scale.value };
   });
   return { width, height, scale, left, top, transform, toPlan, middle, bar, fit: fitAll, zoom, pan };
