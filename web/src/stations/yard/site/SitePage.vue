@@ -1,42 +1,32 @@
 <script setup lang="ts">
 import {
-  alignments,
   boxOf,
   checkPlan,
   clearance,
   cornersOf,
-  elementKinds,
   narrowPaths,
   outlineOf,
-  spotAbout,
-  type Alignment,
   type Box,
-  type ElementKind,
   type Point,
 } from '@kauri/core';
-import type { PlaceBody } from '@kauri/core/contract';
 import { useLocalStorage } from '@vueuse/core';
-import { Copy, Magnet, Redo2, RotateCw, Ruler, Trash2, Undo2 } from 'lucide-vue-next';
+import { Ruler } from 'lucide-vue-next';
 import { computed, ref, useTemplateRef } from 'vue';
-import FormField from '../../../parts/FormField.vue';
-import { typedNumber } from '../../../parts/typed';
-import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
 import { useYard } from '../../../stores/yard';
 import { several } from '../../../words/numbers';
-import { kindWords } from '../placeWords';
-import { lookOf } from '../plan/elementLook';
 import PlanView from '../plan/PlanView.vue';
 import { useConditions } from '../useConditions';
 import { usePlaces } from '../usePlaces';
 import PlanFiles from './PlanFiles.vue';
+import SetOut from './SetOut.vue';
 import SiteCapacity from './SiteCapacity.vue';
+import SiteTools from './SiteTools.vue';
 import ThingPanel from './ThingPanel.vue';
 import { useDragging } from './useDragging';
 import { useSiteEditing } from './useSiteEditing';
 
-const nursery = useNursery();
 const yard = useYard();
 const session = useSession();
 const preferences = usePreferences();
@@ -167,67 +157,6 @@ const span = computed(() => {
   return a && b ? Math.hypot(a[0] - b[0], a[1] - b[1]) : null;
 });
 
-const adding = ref('');
-const soilless = computed(() => nursery.catalogue!.media.at(-1)!.id);
-function add() {
-  const what = adding.value;
-  adding.value = '';
-  if (!what) return;
-  const middle = plan.value!.view.middle.value;
-  const [kind, of] = what.split(':');
-  if (kind === 'element') return void editing.addElement(of as ElementKind, middle);
-  const round = (m: number) => Math.round(m * 10) / 10;
-  const designed = nursery.catalogue!.designs.find((d) => d.id === of);
-  const body = designed
-    ? {
-        kind: 'bed' as const,
-        name: 'Bed 1',
-        mediumId: nursery.catalogue!.media[0].id,
-        design: designed.design,
-        builtFrom: { designId: designed.id, version: designed.version },
-      }
-    : {
-        kind: of as 'bench',
-        name: { bench: 'Bench 1', ground: 'Standing-out 1', bay: 'Heel-in bay 1' }[of]!,
-        mediumId: soilless.value,
-        design: {
-          schema: 1 as const,
-          lengthMm: { bench: 6000, ground: 6000, bay: 3600 }[of]!,
-          widthMm: { bench: 1550, ground: 2400, bay: 1200 }[of]!,
-        },
-      };
-  const spot = spotAbout(body as PlaceBody, middle, 0);
-  void editing.addPlace({
-    ...body,
-    ...spot,
-    eastM: round(spot.eastM),
-    northM: round(spot.northM),
-  } as PlaceBody);
-}
-const array = ref({ columns: '4', rows: '2', path: '0.6' });
-const arrayFault = ref<string | null>(null);
-function setOut() {
-  arrayFault.value = null;
-  const path = preferences.typed(typedNumber(array.value.path), 'site');
-  try {
-    void editing.array(typedNumber(array.value.columns), typedNumber(array.value.rows), path, path);
-  } catch (error) {
-    arrayFault.value = (error as Error).message;
-  }
-}
-const alignWords: Record<Alignment, string> = {
-  west: 'West edges',
-  east: 'East edges',
-  south: 'South edges',
-  north: 'North edges',
-  'middle-east': 'Middles, west to east',
-  'middle-north': 'Middles, south to north',
-};
-const aligning = ref('');
-function align() {
-  if (aligning.value) void editing.align(aligning.value as Alignment);
-  aligning.value = '';
-}
 /** Corner handles of the one element chosen. */
 const handles = computed(() => {
   const element = chosen.value.length === 1 ? editing.elementOf(chosen.value[0]) : undefined;
@@ -270,93 +199,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
       role="toolbar"
       aria-label="Plan tools"
     >
-      <template v-if="may">
-        <select v-model="adding" class="field !w-40" aria-label="Add to the plan">
-          <option value="">What to add</option>
-          <optgroup label="Beds, from a kept design">
-            <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
-              {{ d.name }}
-            </option>
-          </optgroup>
-          <optgroup label="Other places">
-            <option v-for="k in ['bench', 'ground', 'bay'] as const" :key="k" :value="`place:${k}`">
-              {{ kindWords[k].replace(/^./, (c) => c.toUpperCase()) }}
-            </option>
-          </optgroup>
-          <optgroup label="The site">
-            <option v-for="k in elementKinds" :key="k" :value="`element:${k}`">{{ lookOf(k).words }}</option>
-          </optgroup>
-        </select>
-        <button class="act" type="button" :disabled="!adding" @click="add">Add</button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :disabled="!yard.done.length"
-          aria-label="Undo"
-          title="Undo (Ctrl Z)"
-          @click="yard.undo()"
-        >
-          <Undo2 :size="20" aria-hidden="true" />
-        </button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :disabled="!yard.undone.length"
-          aria-label="Redo"
-          title="Redo (Ctrl Y)"
-          @click="yard.redo()"
-        >
-          <Redo2 :size="20" aria-hidden="true" />
-        </button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :disabled="!chosen.length"
-          aria-label="Turn a quarter"
-          title="Turn a quarter (R)"
-          @click="editing.rotate(90)"
-        >
-          <RotateCw :size="20" aria-hidden="true" />
-        </button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :disabled="!chosen.length"
-          aria-label="Duplicate"
-          title="Duplicate (D)"
-          @click="editing.duplicate()"
-        >
-          <Copy :size="20" aria-hidden="true" />
-        </button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :disabled="!chosen.length"
-          aria-label="Take away"
-          title="Take away (Delete)"
-          @click="editing.remove()"
-        >
-          <Trash2 :size="20" aria-hidden="true" />
-        </button>
-        <select v-model="aligning" class="field !w-32" aria-label="Align" :disabled="chosen.length < 2">
-          <option value="">In line by</option>
-          <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
-        </select>
-        <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">
-          Align
-        </button>
-        <button
-          class="act px-2.5"
-          type="button"
-          :aria-pressed="snap"
-          aria-label="Snap to edges, paths and the grid"
-          title="Snap"
-          @click="snap = !snap"
-        >
-          <Magnet :size="20" :class="snap ? '' : 'opacity-35'" aria-hidden="true" />
-          <span class="text-sm">{{ snap ? 'Snap' : 'Free' }}</span>
-        </button>
-      </template>
+      <SiteTools v-if="may" v-model:snap="snap" :editing="editing" :middle="() => plan!.view.middle.value" />
       <button
         class="act px-2.5"
         type="button"
@@ -461,16 +304,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
           >, {{ preferences.show(between, 'site', 2) }} clear between them</template
         >
       </p>
-      <section v-if="may && chosen.length" aria-labelledby="set-out">
-        <h2 id="set-out" class="text-lg">Set out in rows</h2>
-        <div class="grid grid-cols-3 gap-2">
-          <FormField v-model="array.columns" label="Columns" inputmode="numeric" />
-          <FormField v-model="array.rows" label="Rows" inputmode="numeric" />
-          <FormField v-model="array.path" label="Path" :unit="preferences.unit('site')" inputmode="decimal" />
-        </div>
-        <p v-if="arrayFault" class="text-wrong font-bold" role="alert">{{ arrayFault }}</p>
-        <button class="act mt-2" type="button" @click="setOut">Set out copies</button>
-      </section>
+      <SetOut v-if="may && chosen.length" :editing="editing" />
       <section aria-labelledby="plan-faults">
         <h2 id="plan-faults" class="text-lg">Checked</h2>
         <p v-if="!faults.length && !thin.length" class="text-muted">

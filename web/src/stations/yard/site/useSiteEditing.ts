@@ -25,6 +25,9 @@ const shift = (points: readonly Point[], [de, dn]: Point): Point[] =>
   points.map(([e, n]) => [tidy(e + de), tidy(n + dn)]);
 const spotOf = ({ eastM, northM, angleDeg }: PlaceBody): Spot => ({ eastM, northM, angleDeg });
 
+/** What the plan's tools work with. */
+export type SiteEditing = ReturnType<typeof useSiteEditing>;
+
 /** Choosing and changing things on the site plan. Every change is one edit that can be undone. */
 export function useSiteEditing() {
   const nursery = useNursery();

@@ -51,6 +51,16 @@ export interface WateredPlace {
   fault: string | null;
 }
 
+/** A place with drip laid: watered, or with what is wrong with its drip. */
+export type LaidDrip = WateredPlace | { shown: ShownPlace; drip: Drip; fault: string };
+/** Everything the water screens share. */
+export type WaterDesk = ReturnType<typeof useWatering>;
+
+/** What a place draws while its zone runs, L/h. */
+export function flowOf(w: WateredPlace): number {
+  return w.line.totalFlowLph * w.grid.lines;
+}
+
 /** Weeks a season's programme is drawn for. */
 const SEASON_WEEKS = 28;
 
@@ -91,10 +101,7 @@ export function useWatering() {
     return waterYears(nursery.series, { latitudeDeg, elevationM }, monday.value, SEASON_WEEKS * 7);
   });
 
-  function watered(
-    shown: ShownPlace,
-    drip: Drip,
-  ): WateredPlace | { shown: ShownPlace; drip: Drip; fault: string } {
+  function watered(shown: ShownPlace, drip: Drip): LaidDrip {
     const body = shown.place.place;
     const medium = nursery.lookup.media.get(body.mediumId ?? '')?.values;
     const heldShare = medium ? heldShareOf(medium) : 0.25;
@@ -178,7 +185,6 @@ export function useWatering() {
     }),
   );
   const good = computed(() => all.value.filter((w): w is WateredPlace => 'grid' in w));
-  const flowOf = (w: WateredPlace) => w.line.totalFlowLph * w.grid.lines;
 
   const zones = computed(() =>
     (plan.value?.zones ?? []).map((zone) => {
@@ -313,7 +319,6 @@ export function useWatering() {
     load,
     read,
     send,
-    flowOf,
     years,
   };
 }

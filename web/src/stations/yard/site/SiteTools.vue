@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import {
+  alignments,
+  elementKinds,
+  spotAbout,
+  type Alignment,
+  type ElementKind,
+  type Point,
+} from '@kauri/core';
+import type { PlaceBody } from '@kauri/core/contract';
+import { Copy, Magnet, Redo2, RotateCw, Trash2, Undo2 } from 'lucide-vue-next';
+import { computed, ref } from 'vue';
+import { useNursery } from '../../../stores/nursery';
+import { useYard } from '../../../stores/yard';
+import { kindWords } from '../placeWords';
+import { lookOf } from '../plan/elementLook';
+import type { SiteEditing } from './useSiteEditing';
+
+/** What changes the plan: adding, undoing, turning, copying, taking away, lining up, snapping. */
+const props = defineProps<{ editing: SiteEditing; middle: () => Point }>();
+const snap = defineModel<boolean>('snap', { required: true });
+const nursery = useNursery();
+const yard = useYard();
+const { chosen } = props.editing;
+
+const adding = ref('');
+const soilless = computed(() => nursery.catalogue!.media.at(-1)!.id);
+function add() {
+  const what = adding.value;
+  adding.value = '';
+  if (!what) return;
+  const middle = props.middle();
+  const [kind, of] = what.split(':');
+  if (kind === 'element') return void props.editing.addElement(of as ElementKind, middle);
+  const round = (m: number) => Math.round(m * 10) / 10;
+  const designed = nursery.catalogue!.designs.find((d) => d.id === of);
+  const body = designed
+    ? {
+        kind: 'bed' as const,
+        name: 'Bed 1',
+        mediumId: nursery.catalogue!.media[0].id,
+        design: designed.design,
+        builtFrom: { designId: designed.id, version: designed.version },
+      }
+    : {
+        kind: of as 'bench',
+        name: { bench: 'Bench 1', ground: 'Standing-out 1', bay: 'Heel-in bay 1' }[of]!,
+        mediumId: soilless.value,
+        design: {
+          schema: 1 as const,
+          lengthMm: { bench: 6000, ground: 6000, bay: 3600 }[of]!,
+          widthMm: { bench: 1550, ground: 2400, bay: 1200 }[of]!,
+        },
+      };
+  const spot = spotAbout(body as PlaceBody, middle, 0);
+  void props.editing.addPlace({
+    ...body,
+    ...spot,
+    eastM: round(spot.eastM),
+    northM: round(spot.northM),
+  } as PlaceBody);
+}
+const alignWords: Record<Alignment, string> = {
+  west: 'West edges',
+  east: 'East edges',
+  south: 'South edges',
+  north: 'North edges',
+  'middle-east': 'Middles, west to east',
+  'middle-north': 'Middles, south to north',
+};
+const aligning = ref('');
+function align() {
+  if (aligning.value) void props.editing.align(aligning.value as Alignment);
+  aligning.value = '';
+}
+
+/** Acts with one button each; those on what is chosen wait until something is. */
+const acts = computed(() => [
+  { words: 'Undo', key: 'Ctrl Z', icon: Undo2, on: yard.done.length > 0, act: () => yard.undo() },
+  { words: 'Redo', key: 'Ctrl Y', icon: Redo2, on: yard.undone.length > 0, act: () => yard.redo() },
+  ...[
+    { words: 'Turn a quarter', key: 'R', icon: RotateCw, act: () => props.editing.rotate(90) },
+    { words: 'Duplicate', key: 'D', icon: Copy, act: () => props.editing.duplicate() },
+    { words: 'Take away', key: 'Delete', icon: Trash2, act: () => props.editing.remove() },
+  ].map((act) => ({ ...act, on: chosen.value.length > 0 })),
+]);
+</script>
+
+<template>
+  <select v-model="adding" class="field !w-40" aria-label="Add to the plan">
+    <option value="">What to add</option>
+    <optgroup label="Beds, from a kept design">
+      <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
+        {{ d.name }}
+      </option>
+    </optgroup>
+    <optgroup label="Other places">
+      <option v-for="k in ['bench', 'ground', 'bay'] as const" :key="k" :value="`place:${k}`">
+        {{ kindWords[k].replace(/^./, (c) => c.toUpperCase()) }}
+      </option>
+    </optgroup>
+    <optgroup label="The site">
+      <option v-for="k in elementKinds" :key="k" :value="`element:${k}`">{{ lookOf(k).words }}</option>
+    </optgroup>
+  </select>
+  <button class="act" type="button" :disabled="!adding" @click="add">Add</button>
+  <button
+    v-for="a in acts"
+    :key="a.words"
+    class="act px-2.5"
+    type="button"
+    :disabled="!a.on"
+    :aria-label="a.words"
+    :title="`${a.words} (${a.key})`"
+    @click="a.act()"
+  >
+    <component :is="a.icon" :size="20" aria-hidden="true" />
+  </button>
+  <select v-model="aligning" class="field !w-32" aria-label="Align" :disabled="chosen.length < 2">
+    <option value="">In line by</option>
+    <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
+  </select>
+  <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">Align</button>
+  <button
+    class="act px-2.5"
+    type="button"
+    :aria-pressed="snap"
+    aria-label="Snap to edges, paths and the grid"
+    title="Snap"
+    @click="snap = !snap"
+  >
+    <Magnet :size="20" :class="snap ? '' : 'opacity-35'" aria-hidden="true" />
+    <span class="text-sm">{{ snap ? 'Snap' : 'Free' }}</span>
+  </button>
+</template>

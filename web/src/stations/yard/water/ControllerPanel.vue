@@ -1,0 +1,106 @@
+<script setup lang="ts">
+import { computed, reactive } from 'vue';
+import { call } from '../../../api/client';
+import { useNursery } from '../../../stores/nursery';
+import { useSession } from '../../../stores/session';
+import { count, percent } from '../../../words/numbers';
+import { faultWords, type LaidDrip, type WaterDesk } from './useWatering';
+
+/** What the controller reports: litres, moisture, and which place does not respond. */
+const props = defineProps<{ w: WaterDesk; chosen?: LaidDrip; may: boolean }>();
+const nursery = useNursery();
+const session = useSession();
+const { good, watering, busy, faults } = props.w;
+
+const readings = computed(() =>
+  (watering.value?.readings ?? []).filter((r) => r.placeId === props.chosen?.drip.placeId).slice(-21),
+);
+const litres = computed(() => (watering.value?.readings ?? []).reduce((t, r) => t + (r.litres ?? 0), 0));
+const failing = reactive({
+  place: '',
+  fault: 'none' as 'none' | 'stuck-closed' | 'stuck-open' | 'dead-probe' | 'no-supply',
+});
+async function fail() {
+  await call('failStandIn', {
+    params: nursery.params,
+    body: { placeId: failing.place || null, fault: failing.fault },
+  });
+  await props.w.read();
+}
+</script>
+
+<template>
+  <section aria-labelledby="controller">
+    <h2 id="controller" class="text-lg">What the controller reports</h2>
+    <div class="flex flex-wrap items-center gap-3">
+      <button
+        v-if="session.may('crew')"
+        class="act"
+        type="button"
+        :disabled="busy || !watering?.programme"
+        @click="w.read()"
+      >
+        Read it now
+      </button>
+      <span v-if="watering?.programme" class="text-muted" data-testid="controller">
+        Programme sent {{ watering.programme.from }}; {{ count(litres) }} L since.
+      </span>
+      <span v-else class="text-muted">No programme sent yet.</span>
+    </div>
+    <ul v-if="faults.size" class="mt-1" data-testid="water-faults">
+      <li v-for="[id, what] in faults" :key="id">
+        <b>{{ nursery.lookup.places.get(id)?.place.name }}</b>: {{ faultWords[what].what }}.
+        {{ faultWords[what].check }}.
+      </li>
+    </ul>
+    <div v-if="readings.length" class="mt-2 overflow-x-auto">
+      <table class="text-[0.9rem]" data-testid="readings">
+        <caption class="text-muted text-left">
+          {{
+            chosen?.shown.place.place.name
+          }}, last readings
+        </caption>
+        <thead class="text-muted">
+          <tr>
+            <th scope="col" class="pr-4 text-left font-normal">Day</th>
+            <th scope="col" class="pr-4 text-right font-normal">Asked, L</th>
+            <th scope="col" class="pr-4 text-right font-normal">Given, L</th>
+            <th scope="col" class="pr-4 text-right font-normal">Moisture before</th>
+            <th scope="col" class="text-right font-normal">after</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in readings.slice(-8)" :key="r.day" class="border-rule border-t">
+            <td class="pr-4">{{ r.day }}</td>
+            <td class="pr-4 text-right">{{ r.askedLitres.toFixed(0) }}</td>
+            <td class="pr-4 text-right">{{ r.litres === null ? 'no reading' : r.litres.toFixed(0) }}</td>
+            <td class="pr-4 text-right">{{ r.before === null ? 'no reading' : percent(r.before) }}</td>
+            <td class="text-right">{{ r.after === null ? 'no reading' : percent(r.after) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <details v-if="may && watering?.programme" class="mt-2">
+      <summary class="quiet">Try a failure</summary>
+      <p class="text-muted text-sm">
+        The controller that ships with Kauri is a simulated one. Make it fail, and see whether Kauri notices.
+      </p>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <select v-model="failing.place" class="field w-auto" aria-label="Where it fails">
+          <option value="">Everywhere</option>
+          <option v-for="x in good" :key="x.drip.placeId" :value="x.drip.placeId">
+            {{ x.shown.place.place.name }}
+          </option>
+        </select>
+        <select v-model="failing.fault" class="field w-auto" aria-label="What fails">
+          <option value="none">Nothing: mend it</option>
+          <option value="stuck-closed">Valve stuck closed</option>
+          <option value="stuck-open">Valve stuck open</option>
+          <option value="dead-probe">Probe dead</option>
+          <option value="no-supply">No supply</option>
+        </select>
+        <button class="act" type="button" :disabled="busy" @click="fail">Fail and read</button>
+      </div>
+    </details>
+  </section>
+</template>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { usePreferences } from '../../../stores/preferences';
+import { count, percent, several } from '../../../words/numbers';
+import { flowOf, type WateredPlace } from './useWatering';
+
+/** What the drip on a place does, what it holds, and what rain alone would do. */
+defineProps<{ watered: WateredPlace }>();
+const { show } = usePreferences();
+const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
+</script>
+
+<template>
+  <section aria-labelledby="drip-figures">
+    <h2 id="drip-figures" class="text-lg">What it does</h2>
+    <dl class="text-[0.95rem]" data-testid="drip-figures">
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Flow of the bed</dt>
+        <dd class="text-right">
+          <b>{{ count(flowOf(watered)) }} L/h</b>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Application rate</dt>
+        <dd>
+          <b>{{ watered.bucket.applicationMmPerH.toFixed(1) }} mm/h</b>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Evenness along a line (EU)</dt>
+        <dd class="text-right">
+          <b>{{ watered.line.emissionUniformityPct.toFixed(0) }} %</b>
+          <span class="block">{{
+            lineBad(watered) ? '⚠ under 85 %: shorter lines or a wider pipe' : 'even'
+          }}</span>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Longest line that stays even</dt>
+        <dd class="text-right">
+          <b>{{ show((watered.longest * watered.drip.emitterSpacingMm) / 1000, 'site') }}</b>
+          <span class="block">{{ several(watered.longest, 'emitter') }}</span>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Water held for plants</dt>
+        <dd>
+          <b>{{ watered.heldMm.toFixed(0) }} mm</b>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Run that fills it at dry-down</dt>
+        <dd>
+          <b>{{ watered.runMinutes.toFixed(0) }} min</b>
+        </dd>
+      </div>
+      <div v-if="watered.plan" class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">On rain alone, next 28 weeks</dt>
+        <dd class="text-right">
+          <b>enough in {{ percent(watered.plan.rainOnlyShare) }} of years</b>
+          <span class="block">wholly dry in {{ percent(watered.plan.rainOnlyDries) }}</span>
+        </dd>
+      </div>
+      <div class="border-rule flex justify-between border-b py-1">
+        <dt class="text-muted">Parts</dt>
+        <dd class="text-right">
+          {{ show(watered.parts.lineM, 'site') }} of line, {{ show(watered.parts.manifoldM, 'site') }} of
+          manifold, {{ several(watered.parts.emitters, 'emitter') }},
+          {{ several(watered.parts.connectors, 'connector') }},
+          {{ several(watered.parts.endPlugs, 'end plug') }}
+        </dd>
+      </div>
+    </dl>
+    <ShowWorking :steps="watered.working" />
+  </section>
+</template>
