@@ -31,3 +31,8 @@ export function betaProduct(stages: readonly Beta[]): Beta {
   const weight = (mean * (1 - mean)) / variance - 1;
   return { alpha: mean * weight, beta: (1 - mean) * weight };
 }
+
+/** k of n as a share; 0 of 0 is 0. */
+export function wholeShare(k: number, n: number): number {
+  return n > 0 ? k / n : 0;
+}

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { dayOf, type EpochDay } from '../calendar/day';
-import { startingSpecies } from '../species/species';
+import { startingSpecies } from '../species/startingSpecies';
 import { rootFill, READY_FILL } from '../roots/rootFill';
 import { actsFor, sortActs } from '../today/acts';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';

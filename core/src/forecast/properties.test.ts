@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf } from '../calendar/day';
-import { startingSpecies } from '../species/species';
+import { startingSpecies } from '../species/startingSpecies';
 import { actsFor } from '../today/acts';
 import { weatherOutlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';

@@ -8,7 +8,7 @@ import {
   plantingSites,
 } from '../container/suitability';
 import { startingContainers } from '../container/startingContainers';
-import { startingSpecies } from '../species/species';
+import { startingSpecies } from '../species/startingSpecies';
 import { weatherOutlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';

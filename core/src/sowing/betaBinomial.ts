@@ -26,7 +26,7 @@ function summed(n: number, target: number, { alpha, beta }: Beta): number {
     gammaln(k + alpha) +
     gammaln(n - k + beta) -
     gammaln(n + alpha + beta) -
-    (gammaln(alpha) + gammaln(beta) - gammaln(alpha + beta));
+    logBeta(alpha, beta);
   const upward = target > (n * alpha) / (alpha + beta);
   let k = upward ? target : target - 1;
   let mass = Math.exp(logMass(k));
@@ -58,4 +58,17 @@ function integrated(n: number, target: number, { alpha, beta }: Beta): number {
     above += density * normalCdf((n * p - target + 0.5) / Math.sqrt(n * p * (1 - p)));
   }
   return above / all;
+}
+
+/** The chance of each count 0 … n of a Beta-binomial. */
+export function massesOf(n: number, { alpha, beta }: Beta): Float64Array {
+  const whole = gammaln(n + 1) - gammaln(n + alpha + beta) - logBeta(alpha, beta);
+  return Float64Array.from({ length: n + 1 }, (_, k) =>
+    Math.exp(whole - gammaln(k + 1) - gammaln(n - k + 1) + gammaln(k + alpha) + gammaln(n - k + beta)),
+  );
+}
+
+/** ln B(α, β). */
+export function logBeta(alpha: number, beta: number): number {
+  return gammaln(alpha) + gammaln(beta) - gammaln(alpha + beta);
 }

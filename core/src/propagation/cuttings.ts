@@ -1,0 +1,173 @@
+import type { EpochDay } from '../calendar/day';
+import { betaMean, type Beta } from '../chance/beta';
+import { normalQuantile } from '../chance/normal';
+import { bandOf, type Band } from '../chance/quantile';
+import { shareStep, type PooledShare } from '../sowing/pooledShare';
+import { seedsToSow } from '../sowing/seedsToSow';
+import type { Spread } from '../species/species';
+import { dailyOn, type Warmth } from '../weather/sums';
+import { sum, type Worked } from '../working/working';
+
+/** How a cutting is made. At least one node in the medium and one out of it. */
+export interface CuttingCut {
+  nodes: number;
+  internodeMm: number;
+}
+
+/**
+ * Length of a cutting and of what goes into the medium, mm.
+ * @throws RangeError with a sentence for fewer than two nodes
+ */
+export function cuttingLength({ nodes, internodeMm }: CuttingCut): { lengthMm: number; inMediumMm: number } {
+  if (!(Number.isInteger(nodes) && nodes >= 2))
+    throw new RangeError('A cutting needs two nodes at least: one in the medium and one out of it.');
+  if (!(internodeMm > 0)) throw new RangeError('The distance between nodes is above 0 mm.');
+  const nodesIn = Math.max(1, Math.floor(nodes / 2));
+  // A finger's breadth below the lowest node and above the highest.
+  return { lengthMm: (nodes - 1) * internodeMm + 20, inMediumMm: 10 + (nodesIn - 0.5) * internodeMm };
+}
+
+export interface StockPlants {
+  plants: number;
+  /** Seasons since planting at the cut. */
+  ageSeasons: number;
+  /** Cuttings a full-grown plant gives at one cut. */
+  yieldPerPlant: number;
+  /** Seasons in a row it has been cut already. */
+  cutsInARow: number;
+  /** Share of plants left uncut this year, to rest. */
+  restShare: number;
+}
+
+/** Seasons until a stock plant gives its full yield. */
+const FULL_AGE = 4;
+/** Yield lost with each season cut without a rest, down to half. */
+const TIRED = 0.08;
+
+/**
+ * Cuttings a stock bed gives at one cut: grows to full yield over four seasons, tires by a twelfth with each
+ * season cut without rest, and rests a share of its plants. Rules of thumb.
+ * @throws RangeError with a sentence for counts or shares that make no sense
+ */
+export function stockYield(stock: StockPlants): Worked<number> {
+  const { plants, ageSeasons, yieldPerPlant, cutsInARow, restShare } = stock;
+  if (!(Number.isInteger(plants) && plants >= 1)) throw new RangeError('A stock bed has at least one plant.');
+  if (!(yieldPerPlant > 0 && yieldPerPlant <= 500))
+    throw new RangeError('Cuttings a plant: a number above 0, at most 500.');
+  if (!(restShare >= 0 && restShare < 1))
+    throw new RangeError('The share at rest lies from 0 to under 100 %.');
+  const age = Math.min(1, Math.max(0, ageSeasons) / FULL_AGE);
+  const vigour = Math.max(0.5, 1 - TIRED * Math.max(0, cutsInARow));
+  const value = Math.floor(plants * (1 - restShare) * yieldPerPlant * age * vigour);
+  return {
+    value,
+    working: [
+      {
+        what: 'Share of full yield at this age',
+        expression: sum`min(1, ${Math.max(0, ageSeasons)} ÷ ${FULL_AGE})`,
+        result: age,
+        inputs: [{ name: 'seasons to full yield', value: FULL_AGE, origin: 'starting' }],
+      },
+      {
+        what: 'Left after cutting without a rest',
+        expression: sum`max(0.5, 1 − ${TIRED} × ${Math.max(0, cutsInARow)})`,
+        result: vigour,
+        inputs: [{ name: 'lost a season', value: TIRED, origin: 'starting' }],
+      },
+      {
+        what: 'Cuttings it gives',
+        expression: sum`floor(${plants} × (1 − ${restShare}) × ${yieldPerPlant} × ${age} × ${vigour})`,
+        result: value,
+        unit: 'cuttings',
+        inputs: [{ name: 'cuttings a full-grown plant', value: yieldPerPlant, origin: 'record' }],
+      },
+    ],
+  };
+}
+
+export interface CuttingAsk {
+  target: number;
+  probability: number;
+  strike: PooledShare;
+  establishment: PooledShare;
+  /** Cuttings the stock gives at its next cut. */
+  held: number;
+  /** Cuttings one plant of the stock gives, and plants a metre of stock bed. */
+  perPlant: number;
+  plantsPerM: number;
+}
+
+export interface CuttingPlan {
+  cuttings: number;
+  short: number;
+  /** Stock plants and metres of stock bed that would give them. */
+  stockPlants: number;
+  stockM: number;
+}
+
+/** Cuttings for a target of young plants with a chance, and the stock that gives them. */
+export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
+  if (!(ask.perPlant > 0 && ask.plantsPerM > 0))
+    throw new RangeError('Cuttings a plant and plants a metre are above 0.');
+  const { value: cuttings, working } = seedsToSow({
+    target: ask.target,
+    probability: ask.probability,
+    stages: [ask.strike.beta, ask.establishment.beta],
+  });
+  const stockPlants = Math.ceil(cuttings / ask.perPlant);
+  return {
+    value: {
+      cuttings,
+      short: Math.max(0, cuttings - ask.held),
+      stockPlants,
+      stockM: stockPlants / ask.plantsPerM,
+    },
+    working: [
+      shareStep('Share that strikes', ask.strike),
+      shareStep('Share of those that live on', ask.establishment),
+      ...working.slice(2).map((step) => ({
+        ...step,
+        what: step.what
+          .replace('Share of seeds that make a tree', 'Share of cuttings that make a plant')
+          .replace('these seeds', 'these cuttings')
+          .replace('Seeds for', 'Cuttings for')
+          .replace('Trees to expect', 'Plants to expect'),
+        unit: step.unit?.replace('seeds', 'cuttings').replace('trees', 'plants'),
+      })),
+      {
+        what: 'Metres of stock bed',
+        expression: sum`${stockPlants} ÷ ${ask.plantsPerM}`,
+        result: stockPlants / ask.plantsPerM,
+        unit: 'm',
+      },
+    ],
+  };
+}
+
+/**
+ * Day on which roots are likely out, over weather years and the species' spread, from warmth above 5 °C.
+ * @param bottomHeatC added warmth at the base of cuttings kept on a warm bench, °C·d a day
+ */
+export function rootingForecast(madeOn: EpochDay, rootDd: Spread, warmth: Warmth, bottomHeatC = 0): Band {
+  const quantiles = [0.1, 0.3, 0.5, 0.7, 0.9];
+  const days: number[] = [];
+  for (let year = 0; year < warmth.years.length; year++) {
+    const end = warmth.asOf + warmth.years[year].length;
+    for (const q of quantiles) {
+      const needed = rootDd.median * Math.exp(rootDd.sdLog * normalQuantile(q));
+      let sofar = 0;
+      let day = madeOn;
+      for (; day <= end; day++) {
+        sofar += Math.max(bottomHeatC, dailyOn(warmth, warmth, year, day));
+        if (sofar >= needed) break;
+      }
+      days.push(day > end ? Infinity : day);
+    }
+  }
+  return bandOf(Float64Array.from(days));
+}
+
+/** A strike rate in words of a count, for lists. */
+export function expectedStrike(strike: Beta, cuttings: number): number {
+  return Math.round(betaMean(strike) * cuttings);
+}

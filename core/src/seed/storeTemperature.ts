@@ -1,0 +1,21 @@
+import type { EpochDay } from '../calendar/day';
+import { tempsOn } from '../weather/sums';
+import type { Outlook } from '../weather/ensemble';
+import type { PhaseKind } from './protocol';
+import type { BatchStore } from './treatmentClock';
+
+/** Mean temperature of a batch's store on a day, °C; years beyond the outlook's horizon repeat it. */
+export function meanTempOn(
+  store: BatchStore,
+  kind: PhaseKind | null,
+  outlook: Outlook,
+  year: number,
+  day: EpochDay,
+): number {
+  if (store.kind === 'fixed') return kind === 'warm' ? store.warmC : store.coldC;
+  let within = day;
+  while (within > outlook.asOf + outlook.horizonDays) within -= 365;
+  while (within < outlook.pastStart) within += 365;
+  const { tMinC, tMaxC } = tempsOn(outlook, year, within);
+  return (tMinC + tMaxC) / 2 + store.warmerByC;
+}

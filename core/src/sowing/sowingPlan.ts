@@ -1,0 +1,114 @@
+import { betaAfter, betaMean, betaProduct, type Beta } from '../chance/beta';
+import { put, sum, type Step, type Worked } from '../working/working';
+import { chanceAtLeast, massesOf } from './betaBinomial';
+import { shareStep, type PooledShare } from './pooledShare';
+import { seedsToSow, sowingOutlook, type SowingOutlook } from './seedsToSow';
+
+/** The four shares between a seed and a saleable tree, each with where it comes from. */
+export interface SowingChain {
+  viability: PooledShare;
+  emergence: PooledShare;
+  establishment: PooledShare;
+  grade: PooledShare;
+}
+
+const chainWords: Record<keyof SowingChain, string> = {
+  viability: 'Share of seed alive',
+  emergence: 'Share of live seed that comes up',
+  establishment: 'Share of those up that live on',
+  grade: 'Share of those that make the grade',
+};
+const links = Object.keys(chainWords) as (keyof SowingChain)[];
+
+export interface SowingAsk {
+  target: number;
+  probability: number;
+  chain: SowingChain;
+  seedsPerKg: number;
+  /** Seeds lying in store, to say when they do not suffice; null when not counted. */
+  seedsHeld: number | null;
+  pricePerKg: number | null;
+}
+
+export interface SowingPlan {
+  seeds: number;
+  grams: number;
+  cost: number | null;
+  outlook: SowingOutlook;
+  /** Seeds short of what is held; 0 when it suffices. */
+  short: number;
+  /** Chance of the target for a run of seed numbers around the answer, for the slider. */
+  curve: { seeds: number; chance: number; surplus: number }[];
+  /** What one more germination test of 50 seeds would save, on average. */
+  test: { seeds: number; cost: number | null };
+}
+
+const TEST_SEEDS = 50;
+
+/**
+ * Seeds, grams and odds for a target of good trees, the chance against the surplus around it, and what one
+ * more germination test of fifty seeds would save on average.
+ * @throws RangeError as {@link seedsToSow}
+ */
+export function sowingPlan(ask: SowingAsk): Worked<SowingPlan> {
+  const { target, probability, chain, seedsPerKg, seedsHeld, pricePerKg } = ask;
+  const stages = links.map((link) => chain[link].beta);
+  const { value: seeds, working } = seedsToSow({ target, probability, stages });
+  const share = betaProduct(stages);
+  const grams = (seeds / seedsPerKg) * 1000;
+  const costOf = (n: number) => (pricePerKg === null ? null : (n / seedsPerKg) * pricePerKg);
+  const saved = Math.max(0, seeds - seedsAfterTest(ask, seeds));
+  const value: SowingPlan = {
+    seeds,
+    grams,
+    cost: costOf(seeds),
+    outlook: sowingOutlook(seeds, target, stages),
+    short: seedsHeld === null ? 0 : Math.max(0, seeds - seedsHeld),
+    curve: Array.from({ length: 25 }, (_, i) => {
+      const n = Math.max(target, Math.round(seeds * (0.5 + i * 0.05)));
+      return { seeds: n, chance: chanceAtLeast(n, target, share), surplus: n * betaMean(share) - target };
+    }),
+    test: { seeds: Math.round(saved), cost: costOf(saved) },
+  };
+  const steps: Step[] = [
+    ...links.map((link) => shareStep(chainWords[link], chain[link])),
+    ...working.slice(links.length),
+    {
+      what: 'By weight',
+      expression: sum`${seeds} ÷ ${seedsPerKg} × 1000`,
+      result: grams,
+      unit: 'g',
+      inputs: [{ name: 'seeds a kilogram', value: seedsPerKg, origin: 'starting' }],
+    },
+    {
+      what: 'Saved on average by one more germination test of 50',
+      how: `Each result the test might give, by its chance, and the seeds that would then be sown (${put(TEST_SEEDS)} tested included).`,
+      result: value.test.seeds,
+      unit: 'seeds',
+    },
+  ];
+  return { value, working: steps };
+}
+
+/** Seeds sown on average after testing fifty, the tested ones counted in: over all results by their chance. */
+function seedsAfterTest({ target, probability, chain }: SowingAsk, untested: number): number {
+  const viability = chain.viability.beta;
+  const rest = links.slice(1).map((link) => chain[link].beta);
+  let expected = TEST_SEEDS;
+  const masses = massesOf(TEST_SEEDS, viability);
+  for (let k = 0; k <= TEST_SEEDS; k++) {
+    if (masses[k] < 1e-4) continue;
+    const after: Beta = betaAfter(viability, k, TEST_SEEDS);
+    expected += masses[k] * needed(target, probability, [after, ...rest], untested);
+  }
+  return expected;
+}
+
+function needed(target: number, probability: number, stages: Beta[], untested: number): number {
+  try {
+    return seedsToSow({ target, probability, stages }).value;
+  } catch {
+    // So poor a result that no number does: as many again as without the test would be given up on.
+    return untested * 2;
+  }
+}
