@@ -24,6 +24,12 @@ const tenantTables = [
   'place_check',
   'medium_stock',
   'water_reading',
+  'seed_lot',
+  'seed_move',
+  'treatment',
+  'stock_bed',
+  'layer',
+  'seed_record',
 ];
 let server: TestServer;
 let app: pg.Pool;

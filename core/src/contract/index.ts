@@ -6,6 +6,7 @@ export * from './lots';
 export * from './weather';
 export * from './site';
 export * from './water';
+export * from './seed';
 export * from './people';
 export * from './routes';
 export * from './openapi';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { cuttingKinds } from '../seed/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../growth/readMeasurements';
 import { accounts, outCauses } from '../ledger/ledger';
 import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from './basics';
@@ -30,10 +31,37 @@ export const NewStage = z.discriminatedUnion('kind', [
 ]);
 export type NewStage = z.infer<typeof NewStage>;
 
+/** How a lot began. */
+export const origins = ['seed', 'cuttings', 'pricked'] as const;
+
+/** The part of a bed a lot is sown in: from one end, and its rows counted from the near side. */
+export const Patch = z
+  .object({
+    fromMm: numberBetween('Patch from', 0, 100_000, 'mm'),
+    toMm: numberBetween('Patch to', 1, 100_000, 'mm'),
+    firstRow: wholeNumber('First row', 1, 500).nullable(),
+    lastRow: wholeNumber('Last row', 1, 500).nullable(),
+  })
+  .refine((p) => p.toMm > p.fromMm, 'A patch ends after it begins.')
+  .refine(
+    (p) => p.firstRow === null || (p.lastRow !== null && p.lastRow >= p.firstRow),
+    'The last row does not come before the first.',
+  );
+export type Patch = z.infer<typeof Patch>;
+
+const code = Name.max(24, 'A lot’s code has at most 24 characters.');
+
 export const NewLot = z.object({
   id: Id,
-  code: Name.max(24, 'A lot’s code has at most 24 characters.'),
+  code,
   ...lotWords,
+  origin: z.enum(['seed', 'cuttings']).default('seed'),
+  /** The bag it came from; with a treatment, that batch of it. */
+  seedLotId: Id.nullable().default(null),
+  treatmentId: Id.nullable().default(null),
+  stockBedId: Id.nullable().default(null),
+  cutting: z.enum(cuttingKinds).nullable().default(null),
+  patch: Patch.nullable().default(null),
   seeds: wholeNumber('Seeds sown', 1, 10_000_000),
   stage: NewStage,
 });
@@ -43,7 +71,28 @@ export const EditedLot = z.object({
   version: wholeNumber('Version', 1, 1e9),
   targetHeightCm: lotWords.targetHeightCm,
   leafFallOn: PlainDate.nullable(),
+  /** Winters more than its species lies, for a lot kept on though nothing came up. */
+  extraWinters: wholeNumber('Winters more', 0, 3).default(0),
   note: Note,
+});
+
+/** Seedlings of a flat moved by size into cells, each size a lot of its own. */
+export const PrickOut = z.object({
+  id: Id,
+  on: PlainDate,
+  note: Note,
+  batches: z
+    .array(
+      z.object({
+        id: Id,
+        code,
+        count: wholeNumber('Seedlings', 1, 1_000_000),
+        size: Name.max(30, 'At most 30 characters.'),
+        stage: NewStage,
+      }),
+    )
+    .min(1, 'Prick out at least one batch.')
+    .max(6, 'At most six sizes at once.'),
 });
 
 export const Stage = z.object({
@@ -64,6 +113,14 @@ export const LotRow = z.object({
   speciesId: Id,
   sownOn: PlainDate,
   seedState: z.enum(['ready', 'fresh']),
+  origin: z.enum(origins),
+  seedLotId: Id.nullable(),
+  treatmentId: Id.nullable(),
+  stockBedId: Id.nullable(),
+  parentLotId: Id.nullable(),
+  cutting: z.enum(cuttingKinds).nullable(),
+  patch: Patch.nullable(),
+  extraWinters: z.number(),
   targetHeightCm: z.number().nullable(),
   leafFallOn: PlainDate.nullable(),
   note: z.string(),
@@ -90,7 +147,17 @@ export const PageQuery = z.object({
 /** Everything recorded of a lot, as forecasts read it. `entry` names the record it came with, for undo. */
 export const Evidence = z.object({
   lotId: Id,
-  counts: z.array(z.object({ entry: Id, on: PlainDate, count: z.number(), note: z.string() })),
+  counts: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      count: z.number(),
+      /** Of those, with several stems, and damaged; null where it was not looked at. */
+      multi: z.number().nullable(),
+      damaged: z.number().nullable(),
+      note: z.string(),
+    }),
+  ),
   sizes: z.array(
     z.object({
       entry: Id,
@@ -143,11 +210,18 @@ export type LotDetail = z.infer<typeof LotDetail>;
 
 const entry = { id: Id, on: PlainDate, note: Note };
 
-export const EmergenceCount = z.object({
-  ...entry,
-  counted: wholeNumber('Seedlings counted', 0, 10_000_000),
-  cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
-});
+export const EmergenceCount = z
+  .object({
+    ...entry,
+    counted: wholeNumber('Seedlings counted', 0, 10_000_000),
+    cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
+    multi: wholeNumber('With several stems', 0, 10_000_000).nullable().default(null),
+    damaged: wholeNumber('Damaged', 0, 10_000_000).nullable().default(null),
+  })
+  .refine(
+    (c) => (c.multi ?? 0) <= c.counted && (c.damaged ?? 0) <= c.counted,
+    'No more can have several stems, or be damaged, than were counted.',
+  );
 
 const heights = z.array(numberBetween('Height', 0.1, HEIGHT_LIMIT_CM, 'cm')).max(2000);
 const diameters = z.array(numberBetween('Collar diameter', 0.1, DIAMETER_LIMIT_MM, 'mm')).max(2000);

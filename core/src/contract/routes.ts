@@ -5,6 +5,7 @@ import { paths } from './paths';
 import * as lots from './lots';
 import * as people from './people';
 import * as site from './site';
+import * as seed from './seed';
 import * as water from './water';
 import * as weather from './weather';
 import * as yard from './yard';
@@ -37,6 +38,10 @@ const done = z.object({ done: z.literal(true) });
 const inNursery = z.object({ nursery: Id });
 const atDesign = z.object({ nursery: Id, design: Id });
 const atMedium = z.object({ nursery: Id, medium: Id });
+const atSeedLot = z.object({ nursery: Id, seedLot: Id });
+const atTreatment = z.object({ nursery: Id, treatment: Id });
+const atStockBed = z.object({ nursery: Id, stockBed: Id });
+const atLayer = z.object({ nursery: Id, layer: Id });
 const atLot = z.object({ nursery: Id, lot: Id });
 
 function route<
@@ -191,6 +196,101 @@ export const routes = {
     body: water.StandInFault,
   }),
 
+  seedRoom: route(
+    'seedRoom',
+    'visitor',
+    'Seed lots, treatments, stock beds and air layers with their records',
+    {
+      params: inNursery,
+      answer: seed.SeedRoom,
+    },
+  ),
+  receiveSeed: route('receiveSeed', 'grower', 'Receive a seed lot', {
+    params: inNursery,
+    body: seed.NewSeedLot,
+    answer: seed.SeedRoom,
+  }),
+  importSeedLots: route('importSeedLots', 'grower', 'Receive many seed lots, all or none', {
+    params: inNursery,
+    body: seed.ImportSeedLots,
+    answer: seed.SeedRoom,
+  }),
+  editSeedLot: route('editSeedLot', 'grower', 'Change what is written on a seed lot', {
+    params: atSeedLot,
+    body: seed.EditedSeedLot,
+    answer: seed.SeedRoom,
+  }),
+  moveSeed: route('moveSeed', 'crew', 'Take seed out, or weigh it anew', {
+    params: atSeedLot,
+    body: seed.MoveSeed,
+    answer: seed.SeedRoom,
+  }),
+  testSeed: route('testSeed', 'crew', 'Record a float, cut or germination test', {
+    params: atSeedLot,
+    body: seed.TestSeed,
+    answer: seed.SeedRoom,
+  }),
+  startTreatments: route('startTreatments', 'grower', 'Split a seed lot into treatment arms', {
+    params: inNursery,
+    body: seed.StartTreatments,
+    answer: seed.SeedRoom,
+  }),
+  checkTreatment: route('checkTreatment', 'crew', 'Look for radicles in a batch', {
+    params: atTreatment,
+    body: seed.CheckTreatment,
+    answer: seed.SeedRoom,
+  }),
+  endTreatment: route('endTreatment', 'grower', 'End a batch without sowing it', {
+    params: atTreatment,
+    body: seed.EndTreatment,
+    answer: seed.SeedRoom,
+  }),
+  addStockBed: route('addStockBed', 'grower', 'Add a stock bed', {
+    params: inNursery,
+    body: seed.NewStockBed,
+    answer: seed.SeedRoom,
+  }),
+  editStockBed: route('editStockBed', 'grower', 'Change a stock bed', {
+    params: atStockBed,
+    body: seed.EditedStockBed,
+    answer: seed.SeedRoom,
+  }),
+  cutStockBed: route('cutStockBed', 'crew', 'Take cuttings from a stock bed', {
+    params: atStockBed,
+    body: seed.CutStockBed,
+    answer: seed.SeedRoom,
+  }),
+  makeLayer: route('makeLayer', 'crew', 'Make an air layer', {
+    params: inNursery,
+    body: seed.NewLayer,
+    answer: seed.SeedRoom,
+  }),
+  checkLayer: route('checkLayer', 'crew', 'Look for roots through the film', {
+    params: atLayer,
+    body: seed.CheckLayer,
+    answer: seed.SeedRoom,
+  }),
+  severLayer: route('severLayer', 'crew', 'Sever an air layer, or give it up', {
+    params: atLayer,
+    body: seed.SeverLayer,
+    answer: seed.SeedRoom,
+  }),
+  undoSeedRecord: route('undoSeedRecord', 'crew', 'Take back a test, check, cut or look', {
+    params: z.object({ nursery: Id, record: Id }),
+    body: seed.UndoSeedRecord,
+    answer: seed.SeedRoom,
+  }),
+  addSpecies: route('addSpecies', 'grower', 'Take species into the nursery’s list, all or none', {
+    params: inNursery,
+    body: yard.NewSpecies,
+    answer: z.object({ species: z.array(yard.Species) }),
+  }),
+  editSpecies: route('editSpecies', 'grower', 'Change a species’ values', {
+    params: z.object({ nursery: Id, species: Id }),
+    body: yard.EditedSpecies,
+    answer: yard.Species,
+  }),
+
   lots: route('lots', 'visitor', 'Lots by code, a page at a time', {
     params: inNursery,
     query: lots.PageQuery,
@@ -214,6 +314,11 @@ export const routes = {
     params: atLot,
     body: lots.EditedLot,
     answer: lots.LotDetail,
+  }),
+  prickOut: route('prickOut', 'crew', 'Prick a flat out by size into lots of their own', {
+    params: atLot,
+    body: lots.PrickOut,
+    answer: z.object({ parent: lots.LotDetail, lots: z.array(lots.LotDetail) }),
   }),
   countEmergence: route('countEmergence', 'crew', 'Count what stands', {
     params: atLot,

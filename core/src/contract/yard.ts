@@ -3,6 +3,7 @@ import { footKinds, timberClasses } from '../bed/design';
 import { dressedSize } from '../bed/dressedSize';
 import { containerKinds } from '../container/container';
 import { Id, Name, Note, numberBetween, PlainDate, RoleName, wholeNumber } from './basics';
+import { StartValuesSchema } from './seed';
 
 const boardName = z.string().refine((name) => {
   try {
@@ -133,6 +134,7 @@ export const SpeciesValuesSchema = z.object({
   rootInitialMl: z.number().positive(),
   liftChillHours: z.number().positive(),
   budburst: z.object({ a: z.number(), b: z.number(), k: z.number() }),
+  start: StartValuesSchema.optional(),
 });
 
 export const Species = z.object({
@@ -141,8 +143,28 @@ export const Species = z.object({
   common: z.string(),
   latin: z.string(),
   values: SpeciesValuesSchema,
+  version: z.number(),
 });
 export type Species = z.infer<typeof Species>;
+
+const speciesWords = {
+  code: Name.max(6, 'A species’ code has at most 6 characters.').regex(
+    /^[A-Z][A-Z0-9]{1,5}$/,
+    'A code is two to six capitals or digits, a capital first.',
+  ),
+  common: Name,
+  latin: Name,
+  values: SpeciesValuesSchema,
+};
+/** Species taken into the nursery's list, all or none. */
+export const NewSpecies = z.object({
+  id: Id,
+  species: z
+    .array(z.object({ id: Id, ...speciesWords }))
+    .min(1, 'Choose a species.')
+    .max(500),
+});
+export const EditedSpecies = z.object({ version: wholeNumber('Version', 1, 1e9), ...speciesWords });
 
 export const MediumValuesSchema = z.object({
   name: Name,

@@ -17,9 +17,10 @@ export interface Emergence {
  * it must lie through.
  */
 export function emergenceClock(facts: LotFacts, latitudeDeg: number): EpochDay {
-  if (facts.seedState === 'ready' || facts.species.winters === 0) return facts.sownOn;
+  const winters = (facts.seedState === 'ready' ? 0 : facts.species.winters) + (facts.extraWinters ?? 0);
+  if (winters === 0) return facts.sownOn;
   const firstAutumn = autumnStart(latitudeDeg, facts.sownOn + 120);
-  const lastAutumn = addYears(firstAutumn, facts.species.winters - 1);
+  const lastAutumn = addYears(firstAutumn, winters - 1);
   return Math.max(facts.sownOn, heatStart(latitudeDeg, lastAutumn));
 }
 

@@ -3,6 +3,7 @@ import { openAreaFraction } from '../bed/openAreaFraction';
 import { dayOf } from '../calendar/day';
 import { containerAirShare, containerVolume } from '../container/container';
 import type { ContainerType, Evidence, LotRow, Medium, Place, Species } from '../contract';
+import { startOf } from '../species/startOf';
 import type { Home, LotFacts } from './lotFacts';
 
 /** What a nursery's catalogue says of the things a lot refers to. */
@@ -23,7 +24,8 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
   return {
     id: row.id,
     code: row.code,
-    species: species.values,
+    species: valuesFor(row, species),
+    extraWinters: row.extraWinters,
     sownOn: dayOf(row.sownOn),
     seedState: row.seedState,
     home: homeOf(row, lookup),
@@ -34,6 +36,12 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     pulls: evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })),
     movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
   };
+}
+
+/** A species' values for a lot: cuttings come up when they root. */
+function valuesFor(row: LotRow, species: Species): Species['values'] {
+  const rooting = row.cutting === null ? undefined : startOf(species).cuttings[row.cutting];
+  return rooting ? { ...species.values, winters: 0, emergenceDd: rooting.rootDd } : species.values;
 }
 
 function homeOf(row: LotRow, lookup: Lookup): Home {

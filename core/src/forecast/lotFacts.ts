@@ -22,6 +22,8 @@ export interface LotFacts {
   sownOn: EpochDay;
   /** Seed ready to grow, or fresh seed that winters will wake. */
   seedState: 'ready' | 'fresh';
+  /** Winters more than its species lies, for a lot kept on though nothing came up. */
+  extraWinters?: number;
   home: Home;
   targetHeightCm: number | null;
   leafFallOn: EpochDay | null;

@@ -16,6 +16,7 @@ export const outCauses = [
   'frost',
   'culled',
   'sampled',
+  'pricked-out',
   'given',
   'sold',
   'lost',

@@ -9,7 +9,7 @@ const APP_ROLE = 'kauri_app';
 /** Any fixed number: servers starting together wait for one another here. */
 const PREPARE_LOCK = 7_041_953;
 
-const addTo = ['movement', 'journal', 'bed_design_version', 'medium_stock', 'place_check'];
+const addTo = ['movement', 'journal', 'bed_design_version', 'medium_stock', 'place_check', 'seed_move'];
 const readOnly = ['balance', 'demo_person'];
 const change = [
   'nursery',
@@ -21,6 +21,11 @@ const change = [
   'nursery_value',
   'bed_design',
   'water_reading',
+  'seed_lot',
+  'treatment',
+  'stock_bed',
+  'layer',
+  'seed_record',
   'lot',
   'stage',
   'observation',

@@ -169,6 +169,12 @@ async function makeLot(
     targetHeightCm: lot.target,
     note: lot.note ?? '',
     seeds: lot.seeds,
+    origin: 'seed',
+    seedLotId: null,
+    treatmentId: null,
+    stockBedId: null,
+    cutting: null,
+    patch: null,
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
@@ -196,7 +202,7 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
   if (truth.upOn === null) return;
   const entry = (day: EpochDay, note = '') => ({ id: newId(), on: isoOf(day), note });
   const count = (day: EpochDay, counted: number) =>
-    countEmergence(work, id, { ...entry(day), counted, cause: null });
+    countEmergence(work, id, { ...entry(day), counted, cause: null, multi: null, damaged: null });
   if (lot.fails) {
     for (const after of [0, 25, 60]) if (truth.upOn + after <= today) await count(truth.upOn + after, 0);
     return;

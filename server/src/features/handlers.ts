@@ -2,6 +2,7 @@ import type { RouteName } from '@kauri/core/contract';
 import type { Handler, NurseryHandler } from '../http/context';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
+import { seedHandlers } from './seed/routes';
 import { waterHandlers } from './water/routes';
 import { weatherHandlers } from './weather/routes';
 import { yardHandlers } from './yard/routes';
@@ -15,6 +16,7 @@ export const handlers: Handlers = {
   ...peopleHandlers,
   ...yardHandlers,
   ...waterHandlers,
+  ...seedHandlers,
   ...lotHandlers,
   ...weatherHandlers,
 };

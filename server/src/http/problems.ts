@@ -66,6 +66,8 @@ function asRefusal(error: unknown): Refusal {
 const takenNames: Record<string, string> = {
   place_name: 'There is already a place with that name.',
   lot_code: 'There is already a lot with that code.',
+  seed_lot_code: 'There is already a seed lot with that code.',
+  species_code: 'There is already a species with that code.',
   person_email_unique: 'That e-mail address is already in use.',
   movement_reversed_once: 'That record has already been taken back.',
 };

@@ -12,6 +12,7 @@ const words: Record<OutCause, string> = {
   given: 'given away',
   sold: 'sold',
   lost: 'lost or stolen',
+  'pricked-out': 'pricked out into cells',
 };
 
 /** How a seed or tree went out, in a grower's words. */

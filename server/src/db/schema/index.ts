@@ -3,3 +3,4 @@ export * from './yard';
 export * from './lots';
 export * from './records';
 export * from './site';
+export * from './seed';

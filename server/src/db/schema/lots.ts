@@ -1,4 +1,5 @@
-import type { Account } from '@kauri/core';
+import type { Account, CuttingKind } from '@kauri/core';
+import type { Patch } from '@kauri/core/contract';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -16,6 +17,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { seedLot, stockBed, treatment } from './seed';
 import { containerType, nurseryId, place, species } from './yard';
 
 export const lot = pgTable(
@@ -27,6 +29,17 @@ export const lot = pgTable(
     speciesId: uuid('species_id').notNull(),
     sownOn: date('sown_on').notNull(),
     seedState: text('seed_state', { enum: ['ready', 'fresh'] }).notNull(),
+    origin: text({ enum: ['seed', 'cuttings', 'pricked'] })
+      .notNull()
+      .default('seed'),
+    seedLotId: uuid('seed_lot_id'),
+    treatmentId: uuid('treatment_id'),
+    stockBedId: uuid('stock_bed_id'),
+    /** The flat it was pricked out of. */
+    parentLotId: uuid('parent_lot_id'),
+    cutting: text().$type<CuttingKind>(),
+    patch: jsonb().$type<Patch>(),
+    extraWinters: integer('extra_winters').notNull().default(0),
     targetHeightCm: doublePrecision('target_height_cm'),
     leafFallOn: date('leaf_fall_on'),
     note: text().notNull().default(''),
@@ -39,6 +52,26 @@ export const lot = pgTable(
       columns: [t.nurseryId, t.speciesId],
       foreignColumns: [species.nurseryId, species.id],
       name: 'lot_species',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.seedLotId],
+      foreignColumns: [seedLot.nurseryId, seedLot.id],
+      name: 'lot_seed_lot',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.treatmentId],
+      foreignColumns: [treatment.nurseryId, treatment.id],
+      name: 'lot_treatment',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.stockBedId],
+      foreignColumns: [stockBed.nurseryId, stockBed.id],
+      name: 'lot_stock_bed',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.parentLotId],
+      foreignColumns: [t.nurseryId, t.id],
+      name: 'lot_parent',
     }),
   ],
 );
@@ -140,7 +173,7 @@ export const balance = pgTable(
 
 /** Single values of a record. */
 export type ObservationValues =
-  | { kind: 'emergence'; counted: number }
+  | { kind: 'emergence'; counted: number; multi?: number | null; damaged?: number | null }
   | { kind: 'size'; heightsCm: number[]; diametersMm: number[] }
   | { kind: 'pull'; scores: number[]; spoiled: number };
 

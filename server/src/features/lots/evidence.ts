@@ -48,7 +48,13 @@ function addObservation(evidence: Evidence, row: Observation): void {
   const { values, note } = row;
   switch (values.kind) {
     case 'emergence':
-      evidence.counts.push({ ...base, count: values.counted, note });
+      evidence.counts.push({
+        ...base,
+        count: values.counted,
+        multi: values.multi ?? null,
+        damaged: values.damaged ?? null,
+        note,
+      });
       break;
     case 'size':
       if (row.heightN)

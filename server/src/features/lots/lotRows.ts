@@ -5,6 +5,7 @@ import type { Tx } from '../../db/tenant';
 /** One query for a page of lots: the lot, where it stands, what its accounts hold, its latest record. */
 const LOT_ROWS = `
   select l.id, l.code, l.species_id, l.sown_on, l.seed_state, l.target_height_cm, l.leaf_fall_on, l.note, l.version,
+    l.origin, l.seed_lot_id, l.treatment_id, l.stock_bed_id, l.parent_lot_id, l.cutting, l.patch, l.extra_winters,
     s.id as stage_id, s.place_id, s.container_type_id, s.trays, s.density_per_m2, s.area_m2, s.started_on, s.ended_on,
     coalesce(b.held, '{}'::json) as held, o.last_on
   from lot l
@@ -28,6 +29,14 @@ interface Row {
   leaf_fall_on: string | null;
   note: string;
   version: number;
+  origin: LotRow['origin'];
+  seed_lot_id: string | null;
+  treatment_id: string | null;
+  stock_bed_id: string | null;
+  parent_lot_id: string | null;
+  cutting: LotRow['cutting'];
+  patch: LotRow['patch'];
+  extra_winters: number;
   stage_id: string;
   place_id: string;
   container_type_id: string | null;
@@ -49,6 +58,14 @@ function toLotRow(row: Row): LotRow {
     speciesId: row.species_id,
     sownOn: row.sown_on,
     seedState: row.seed_state,
+    origin: row.origin,
+    seedLotId: row.seed_lot_id,
+    treatmentId: row.treatment_id,
+    stockBedId: row.stock_bed_id,
+    parentLotId: row.parent_lot_id,
+    cutting: row.cutting,
+    patch: row.patch,
+    extraWinters: row.extra_winters,
     targetHeightCm: row.target_height_cm,
     leafFallOn: row.leaf_fall_on,
     note: row.note,

@@ -54,7 +54,7 @@ export async function countEmergence(
     lotId,
     kind: 'emergence',
     onDate: body.on,
-    values: { kind: 'emergence', counted: body.counted },
+    values: { kind: 'emergence', counted: body.counted, multi: body.multi, damaged: body.damaged },
     note: body.note,
   });
   await move(work, lotId, body.id, body.on, moves, body.note);

@@ -10,6 +10,7 @@ import { workOf } from '../yard/routes';
 import { evidenceOf } from './evidence';
 import { lotPage, lotRow } from './lotRows';
 import { countEmergence, liftLot, lockLot, measureLot, pullRoots, undoEntry, writeOff } from './records';
+import { prickOut } from './prickOut';
 import { sowLot } from './sow';
 
 async function lotDetail(tx: Tx, nurseryId: string, lotId: string): Promise<LotDetail> {
@@ -57,23 +58,28 @@ async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Prom
       `Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`,
     );
   }
-  const { targetHeightCm, leafFallOn, note: words } = body;
+  const { targetHeightCm, leafFallOn, extraWinters, note: words } = body;
   await work.tx
     .update(lot)
-    .set({ targetHeightCm, leafFallOn, note: words, version: before.version + 1 })
+    .set({ targetHeightCm, leafFallOn, extraWinters, note: words, version: before.version + 1 })
     .where(and(eq(lot.nurseryId, work.nurseryId), eq(lot.id, lotId)));
   await note(
     work,
     'change lot',
     lotId,
-    { targetHeightCm: before.targetHeightCm, leafFallOn: before.leafFallOn, note: before.note },
+    {
+      targetHeightCm: before.targetHeightCm,
+      leafFallOn: before.leafFallOn,
+      extraWinters: before.extraWinters,
+      note: before.note,
+    },
     body,
   );
 }
 
 export const lotHandlers: Pick<
   Handlers,
-  'lots' | 'evidence' | 'lot' | 'sowLot' | 'editLot' | 'undoEntry' | Recording
+  'lots' | 'evidence' | 'lot' | 'sowLot' | 'editLot' | 'undoEntry' | 'prickOut' | Recording
 > = {
   lots: ({ tx, nurseryId, query }) => lotPage(tx, nurseryId, query.after ?? '', query.limit),
 
@@ -106,6 +112,14 @@ export const lotHandlers: Pick<
   pullRoots: recording<'pullRoots'>(pullRoots),
   liftLot: recording<'liftLot'>(liftLot),
   writeOff: recording<'writeOff'>(writeOff),
+
+  async prickOut(call) {
+    const { lot: lotId } = call.params;
+    await prickOut(await workOf(call), lotId, call.body);
+    const lots = [];
+    for (const { id } of call.body.batches) lots.push(await lotDetail(call.tx, call.nurseryId, id));
+    return { parent: await lotDetail(call.tx, call.nurseryId, lotId), lots };
+  },
 
   async undoEntry(call) {
     await undoEntry(await workOf(call), call.params.lot, call.params.entry, call.body);

@@ -5,6 +5,7 @@ import { note } from '../../db/journal';
 import { containerType, lot, place, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+import { takeFromStore } from '../seed/store';
 import { move } from './ledger';
 
 const kindWords = { bed: 'a bed', bench: 'a bench', ground: 'standing-out ground', bay: 'a heel-in bay' };
@@ -18,30 +19,33 @@ export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> 
   }
   await mustFit(work, body.stage);
   const { nurseryId } = work;
-  const { id, code, speciesId, sownOn, seedState, targetHeightCm, note: words } = body;
-  await work.tx
-    .insert(lot)
-    .values({ nurseryId, id, code, speciesId, sownOn, seedState, targetHeightCm, note: words });
-  const { stage: s } = body;
-  await work.tx.insert(stage).values({
-    nurseryId,
-    id: s.id,
-    lotId: id,
-    placeId: s.placeId,
-    startedOn: sownOn,
-    ...(s.kind === 'container'
-      ? { containerTypeId: s.containerTypeId, trays: s.trays }
-      : { densityPerM2: s.densityPerM2, areaM2: s.areaM2 }),
-  });
-  await move(work, id, id, sownOn, [
-    { from: 'supply', to: 'seed', count: body.seeds },
-    { from: 'seed', to: 'sown', count: body.seeds },
+  await takeFromStore(work, body);
+  const { id, stage: s, seeds, note: words, ...values } = body;
+  await work.tx.insert(lot).values({ nurseryId, id, ...values, note: words });
+  await standIn(work, id, s, body.sownOn);
+  await move(work, id, id, body.sownOn, [
+    { from: 'supply', to: 'seed', count: seeds },
+    { from: 'seed', to: 'sown', count: seeds },
   ]);
   await note(work, 'sow', id, null, body);
 }
 
+/** Stands a lot in a place from a day on. */
+export async function standIn(work: Work, lotId: string, s: NewStage, startedOn: string): Promise<void> {
+  await work.tx.insert(stage).values({
+    nurseryId: work.nurseryId,
+    id: s.id,
+    lotId,
+    placeId: s.placeId,
+    startedOn,
+    ...(s.kind === 'container'
+      ? { containerTypeId: s.containerTypeId, trays: s.trays }
+      : { densityPerM2: s.densityPerM2, areaM2: s.areaM2 }),
+  });
+}
+
 /** A stage must go where its kind can stand, and be no larger than the place itself. */
-async function mustFit(work: Work, s: NewStage): Promise<void> {
+export async function mustFit(work: Work, s: NewStage): Promise<void> {
   const [there] = await work.tx
     .select()
     .from(place)

@@ -4,6 +4,7 @@ import type { Work } from '../../http/context';
 import type { NurseryCall } from '../../http/context';
 import type { AnswerOf, KeptSite, RouteName } from '@kauri/core/contract';
 import type { Handlers } from '../handlers';
+import { toSpecies } from '../seed/species';
 import { arrangeYard } from './arrange';
 import { checkPlace, checksOf } from './checks';
 import { addDesign, designVersions, editDesign, toDesign } from './designs';
@@ -88,7 +89,7 @@ export const yardHandlers: Pick<
       },
       role,
       places: places.map(toPlace),
-      species: kinds.map(({ id, code, common, latin, values }) => ({ id, code, common, latin, values })),
+      species: kinds.map(toSpecies),
       containers: containers.map(({ id, version, values }) => ({ id, version, values })),
       media: media.map(({ id, version, values }) => ({
         id,

@@ -42,7 +42,7 @@ describe('the next code', () => {
 
 const evidence: Evidence = {
   lotId: 'lot',
-  counts: [{ entry: 'c1', on: '2026-05-12', count: 70, note: 'by tray' }],
+  counts: [{ entry: 'c1', on: '2026-05-12', count: 70, multi: null, damaged: null, note: 'by tray' }],
   sizes: [
     { entry: 's1', on: '2026-08-01', what: 'height', n: 12, mean: 30, sd: 4 },
     { entry: 's1', on: '2026-08-01', what: 'diameter', n: 1, mean: 4, sd: 0 },

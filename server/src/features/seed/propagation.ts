@@ -1,0 +1,82 @@
+import { cuttingLength, mustFitBranch, ringLength } from '@kauri/core';
+import type { BodyOf } from '@kauri/core/contract';
+import { and, eq } from 'drizzle-orm';
+import { note } from '../../db/journal';
+import { layer, seedRecord, stockBed } from '../../db/schema/index';
+import type { Work } from '../../http/context';
+import { Refusal } from '../../http/problems';
+import { locked, mustBeDay, mustBeFresh } from './room';
+
+export async function addStockBed(work: Work, body: BodyOf<'addStockBed'>): Promise<void> {
+  mustBeDay(work, body.plantedOn, null, '');
+  await work.tx.insert(stockBed).values({ nurseryId: work.nurseryId, ...body });
+  await note(work, 'add stock bed', body.id, null, body);
+}
+
+export async function editStockBed(work: Work, id: string, body: BodyOf<'editStockBed'>): Promise<void> {
+  const before = await locked(work, stockBed, id, 'stock bed');
+  const { version, ...values } = body;
+  mustBeFresh(before, version);
+  mustBeDay(work, body.plantedOn, null, '');
+  await work.tx
+    .update(stockBed)
+    .set({ ...values, version: version + 1 })
+    .where(and(eq(stockBed.nurseryId, work.nurseryId), eq(stockBed.id, id)));
+  await note(work, 'change stock bed', id, before, body);
+}
+
+export async function cutStockBed(work: Work, id: string, body: BodyOf<'cutStockBed'>): Promise<void> {
+  const bed = await locked(work, stockBed, id, 'stock bed');
+  mustBeDay(work, body.on, bed.plantedOn, `${bed.name} was planted`);
+  cuttingLength({ nodes: body.nodes, internodeMm: 1 });
+  await work.tx.insert(seedRecord).values({
+    nurseryId: work.nurseryId,
+    id: body.id,
+    subjectId: id,
+    onDate: body.on,
+    values: { kind: 'cut', cutting: body.kind, cuttings: body.cuttings, nodes: body.nodes },
+    note: body.note,
+  });
+  await note(work, 'cut stock bed', id, null, body);
+}
+
+export async function makeLayer(work: Work, body: BodyOf<'makeLayer'>): Promise<void> {
+  mustBeDay(work, body.madeOn, null, '');
+  // The branch must suit layering at all; the ring is the grower's own, if it fits.
+  ringLength(body.branchMm, Infinity);
+  mustFitBranch(body.ringMm, body.freeMm);
+  await work.tx.insert(layer).values({ nurseryId: work.nurseryId, ...body });
+  await note(work, 'make layer', body.id, null, body);
+}
+
+export async function checkLayer(work: Work, id: string, body: BodyOf<'checkLayer'>): Promise<void> {
+  const row = await locked(work, layer, id, 'layer');
+  mustBeDay(work, body.on, row.madeOn, 'The layer was made');
+  if (row.severedOn !== null)
+    throw new Refusal(
+      409,
+      'ended',
+      `That layer was severed on ${row.severedOn}; nothing is left to look at.`,
+    );
+  await work.tx.insert(seedRecord).values({
+    nurseryId: work.nurseryId,
+    id: body.id,
+    subjectId: id,
+    onDate: body.on,
+    values: { kind: 'look', roots: body.roots },
+    note: body.note,
+  });
+  await note(work, 'check layer', id, null, body);
+}
+
+export async function severLayer(work: Work, id: string, body: BodyOf<'severLayer'>): Promise<void> {
+  const before = await locked(work, layer, id, 'layer');
+  mustBeFresh(before, body.version);
+  mustBeDay(work, body.severedOn, before.madeOn, 'The layer was made');
+  const { severedOn, outcome, potL, note: words } = body;
+  await work.tx
+    .update(layer)
+    .set({ severedOn, outcome, potL, note: words, version: before.version + 1 })
+    .where(and(eq(layer.nurseryId, work.nurseryId), eq(layer.id, id)));
+  await note(work, 'sever layer', id, before, body);
+}

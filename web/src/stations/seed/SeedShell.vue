@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { computed, onMounted, watch } from 'vue';
+import { RouterView, useRoute } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import StationTabs from '../../parts/StationTabs.vue';
+import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
+import { useSeed } from '../../stores/seed';
+
+const seed = useSeed();
+const forecasts = useForecasts();
+const messages = useMessages();
+const route = useRoute();
+const load = (again = false) =>
+  seed.load(again).catch((error: unknown) => messages.say(sentenceOf(error)));
+onMounted(() => load());
+// Coming back to a tab left open: take in what others recorded meanwhile.
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'visible') void load(true);
+});
+// No lot is chosen here, so the ribbon shows no lot's windows.
+watch(
+  () => route.name,
+  (name) => String(name).startsWith('seed') && forecasts.select(null),
+  { immediate: true },
+);
+
+const now = computed(() => (rule: string) => seed.acts.filter((a) => a.when === 'now' && a.part === rule).length);
+const parts = computed(() => [
+  { name: 'seed', words: 'Store', marked: now.value('store') },
+  { name: 'seed-clock', words: 'Dormancy', marked: now.value('clock') },
+  { name: 'seed-desk', words: 'Sowing desk' },
+  { name: 'seed-up', words: 'Coming up' },
+  { name: 'seed-cuttings', words: 'Cuttings' },
+  { name: 'seed-layers', words: 'Air layers', marked: now.value('layers') },
+  { name: 'seed-labels', words: 'Labels' },
+  { name: 'seed-species', words: 'Species' },
+]);
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <StationTabs label="Parts of the seed room" :parts="parts" />
+    <div v-if="seed.loaded" class="min-h-0 flex-1 overflow-y-auto">
+      <RouterView />
+    </div>
+    <p v-else class="text-muted p-6" role="status">Opening the seed room …</p>
+  </div>
+</template>
