@@ -23,6 +23,40 @@ export const router = createRouter({
         { path: ':place?', name: 'yard', component: () => import('./stations/yard/YardStation.vue') },
       ],
     },
+    {
+      path: '/seed',
+      component: () => import('./stations/seed/SeedShell.vue'),
+      children: [
+        {
+          path: 'clock/:batch?',
+          name: 'seed-clock',
+          component: () => import('./stations/seed/clock/ClockPage.vue'),
+        },
+        { path: 'desk', name: 'seed-desk', component: () => import('./stations/seed/desk/DeskPage.vue') },
+        { path: 'up/:lot?', name: 'seed-up', component: () => import('./stations/seed/up/UpPage.vue') },
+        {
+          path: 'cuttings/:bed?',
+          name: 'seed-cuttings',
+          component: () => import('./stations/seed/cuttings/CuttingsPage.vue'),
+        },
+        {
+          path: 'layers/:layer?',
+          name: 'seed-layers',
+          component: () => import('./stations/seed/layers/LayersPage.vue'),
+        },
+        {
+          path: 'labels',
+          name: 'seed-labels',
+          component: () => import('./stations/seed/labels/LabelsPage.vue'),
+        },
+        {
+          path: 'species/:species?',
+          name: 'seed-species',
+          component: () => import('./stations/seed/species/SpeciesPage.vue'),
+        },
+        { path: ':seedLot?', name: 'seed', component: () => import('./stations/seed/store/StorePage.vue') },
+      ],
+    },
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },

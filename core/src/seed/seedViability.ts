@@ -228,3 +228,9 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
     ],
   };
 }
+
+/** Viability of a lot on a run of days, to draw. */
+export function viabilityCurve(lot: StoredLot, days: readonly EpochDay[]): Viability[] {
+  const posterior = viabilityPosterior(lot);
+  return days.map((day) => viabilityAt(posterior, day));
+}

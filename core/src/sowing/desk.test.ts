@@ -3,12 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { betaMean } from '../chance/beta';
 import { gammaDraw, seededRandom } from '../chance/random';
 import { startingSpecies } from '../species/startingSpecies';
+import { dayOf } from '../calendar/day';
+import { weatherOutlook } from '../weather/ensemble';
+import { generateWeather } from '../weather/generator';
+import { roughNormals } from '../weather/normals';
+import { warmthOf } from '../weather/sums';
 import { recompute } from '../working/working';
 import { bedSowing, collarAtDensity, densityForCollar } from './bedSowing';
 import { massesOf } from './betaBinomial';
 import { bestSeedsPerCell, cellOutcome, seedsPerCellTable } from './cellOutcome';
 import { chanceMeanHigher, compareShares } from './compareTreatments';
 import { emergedShare, fitEmergence, isLate, warmthToShare } from './emergenceCurve';
+import { emergenceOutlook, meanWarmth } from './emergenceOutlook';
 import { lotShares } from './lotShares';
 import { pooledShare } from './pooledShare';
 import { seedsToSow } from './seedsToSow';
@@ -280,6 +286,49 @@ describe('treatments compared', () => {
     expect(chanceMeanHigher(a, { ...a, mean: 25 })!.chance).toBeGreaterThan(0.99);
     expect(chanceMeanHigher(a, a)!.chance).toBeCloseTo(0.5);
     expect(chanceMeanHigher(a, null)).toBeNull();
+  });
+});
+
+describe('a lot’s coming up through the spring', () => {
+  const asOf = dayOf('2026-05-20');
+  const site = { latitudeDeg: 54.6, elevationM: 185 };
+  const series = generateWeather(roughNormals(54.6, 185), asOf - 3650, 3651, 4);
+  const warmth = warmthOf(weatherOutlook(series, site, asOf, { horizonDays: 460 }));
+  const prior = { final: { alpha: 12, beta: 8 }, half: { median: 110, sdLog: 0.25 } };
+  const since = dayOf('2026-04-01');
+
+  it('sums warmth day by day, as recorded so far and as the years go on', () => {
+    const sums = meanWarmth(warmth, since, asOf + 30);
+    let past = 0;
+    for (let day = since; day <= asOf; day++) past += warmth.past[day - warmth.pastStart];
+    expect(sums[asOf - since]).toBeCloseTo(past, 8);
+    for (let i = 1; i < sums.length; i++) expect(sums[i]).toBeGreaterThanOrEqual(sums[i - 1]);
+  });
+
+  it('forecasts the final number and the day to count last, and never forecasts fewer than are up', () => {
+    const { value } = emergenceOutlook(
+      [
+        { day: asOf - 14, up: 60 },
+        { day: asOf - 4, up: 180 },
+      ],
+      400,
+      since,
+      prior,
+      warmth,
+    );
+    expect(value.upNow).toBe(180);
+    expect(value.final.p10).toBeGreaterThanOrEqual(180);
+    expect(value.final.p10).toBeLessThanOrEqual(value.final.p50);
+    expect(value.final.p50).toBeLessThanOrEqual(value.final.p90);
+    expect(value.countLastOn).toBeGreaterThan(value.halfOn);
+    expect(value.course[0]).toEqual({ day: since, up: expect.closeTo(0, 0) });
+    expect(value.late).toBe(false);
+  });
+
+  it('calls a lot with nothing up late once its warmth has gone, and leaves later counts out', () => {
+    const early = dayOf('2025-09-01');
+    expect(emergenceOutlook([], 400, early, prior, warmth).value.late).toBe(true);
+    expect(emergenceOutlook([{ day: asOf + 5, up: 300 }], 400, since, prior, warmth).value.upNow).toBe(0);
   });
 });
 

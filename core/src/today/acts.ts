@@ -3,9 +3,7 @@ import type { EpochDay } from '../calendar/day';
 import type { LotForecast } from '../forecast/forecast';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { Standing } from '../forecast/standing';
-
-/** When an act is due. */
-export type When = 'now' | 'week' | 'weeks' | 'watch';
+import { whenFor, type When } from './when';
 
 /** One thing to do about one lot, with what it rests on. */
 export interface Act {
@@ -27,13 +25,6 @@ interface Situation {
 }
 
 type Finding = Pick<Act, 'when' | 'by' | 'figures'> | null;
-
-function whenFor(by: EpochDay, today: EpochDay): When {
-  if (by <= today) return 'now';
-  if (by <= today + 7) return 'week';
-  if (by <= today + 28) return 'weeks';
-  return 'watch';
-}
 
 /** The rules of Today, each data: a name and a question put to one lot. */
 const rules = {

@@ -16,6 +16,7 @@ export type Quantity =
   | 'cell' // mL
   | 'volume' // L
   | 'mass' // kg
+  | 'seedMass' // g
   | 'temperature' // °C
   | 'warmth' // °C·d
   | 'rain' // mm
@@ -57,6 +58,10 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
   mass: {
     metric: { unit: 'kg', factor: 1, digits: 0 },
     us: { unit: 'lb', factor: 1 / KG_PER_POUND, digits: 0 },
+  },
+  seedMass: {
+    metric: { unit: 'g', factor: 1, digits: 1 },
+    us: { unit: 'oz', factor: 1 / 28.349523125, digits: 2 },
   },
   temperature: {
     metric: { unit: '°C', factor: 1, digits: 1 },

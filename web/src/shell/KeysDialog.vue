@@ -6,7 +6,7 @@ const groups = [
   {
     name: 'Anywhere',
     keys: [
-      ['1 … 4', 'Stations, in order'],
+      ['1 … 5', 'Stations, in order'],
       ['/', 'Find'],
       ['[  ]', 'A week back, a week on'],
       ['.', 'Back to today'],

@@ -1,4 +1,4 @@
-import { ArrowUpFromLine, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
+import { ArrowUpFromLine, Bean, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
 import type { Component } from 'vue';
 
 export interface Station {
@@ -12,6 +12,7 @@ export interface Station {
 export const stations: readonly Station[] = [
   { name: 'today', words: 'Today', icon: ListChecks, key: '1' },
   { name: 'yard', words: 'Yard', icon: LayoutGrid, key: '2' },
-  { name: 'grow', words: 'Grow', icon: Sprout, key: '3' },
-  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '4' },
+  { name: 'seed', words: 'Seed', icon: Bean, key: '3' },
+  { name: 'grow', words: 'Grow', icon: Sprout, key: '4' },
+  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '5' },
 ];

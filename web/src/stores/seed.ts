@@ -1,5 +1,14 @@
 import {
+  batchActs,
   dayOf,
+  isoOf,
+  layerActs,
+  storeActs,
+  type LayerOutlook,
+  type SeedAct,
+  type TreatmentClock,
+  type ViabilityOutlook,
+  type Worked,
   lotShares,
   moistureFactor,
   pooledShare,
@@ -8,6 +17,7 @@ import {
   storeFactor,
   type Outcome,
   type PooledShare,
+  type School,
   type SeedHeld,
   type StartValues,
   type StoredLot,
@@ -15,9 +25,11 @@ import {
 } from '@kauri/core';
 import type { LotRow, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
-import { computed, shallowRef } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { call } from '../api/client';
+import { plain, seedWork } from '../workers/seedWork';
 import { useNursery } from './nursery';
+import { useSeason } from './season';
 
 type Values<K extends SeedRecord['values']['kind']> = Extract<SeedRecord['values'], { kind: K }>;
 export type RecordOf<K extends SeedRecord['values']['kind']> = Omit<SeedRecord, 'values'> & {
@@ -29,6 +41,7 @@ const empty: SeedRoom = { lots: [], moves: [], treatments: [], stockBeds: [], la
 /** The Seed station as the server has it, and what the core asks of it. */
 export const useSeed = defineStore('seed', () => {
   const nursery = useNursery();
+  const season = useSeason();
   const room = shallowRef<SeedRoom>(empty);
   const loaded = shallowRef<string | null>(null);
 
@@ -36,8 +49,95 @@ export const useSeed = defineStore('seed', () => {
     if (loaded.value === nursery.nurseryId && !again) return;
     room.value = await call('seedRoom', { params: nursery.params });
     loaded.value = nursery.nurseryId;
+    start();
   }
   const take = (answer: SeedRoom) => (room.value = answer);
+
+  /** Worked out in the worker whenever the date or what lies here changes. */
+  const viability = shallowRef<Map<string, Worked<ViabilityOutlook>>>(new Map());
+  const clocks = shallowRef<Map<string, Worked<TreatmentClock>>>(new Map());
+  const layering = shallowRef<Map<string, Worked<LayerOutlook>>>(new Map());
+  const fault = shallowRef<string | null>(null);
+
+  /** What was known by the date looked at. */
+  const asOf = computed(() => Math.min(season.view, season.today));
+  const known = computed(() => {
+    const iso = isoOf(asOf.value);
+    const { lots, treatments, layers, stockBeds, moves, records } = room.value;
+    return {
+      lots: lots.filter((lot) => lot.receivedOn <= iso),
+      treatments: treatments.filter((t) => t.startedOn <= iso),
+      underWay: treatments.filter(
+        (t) => t.startedOn <= iso && (t.state === 'under way' || (t.endedOn !== null && t.endedOn > iso)),
+      ),
+      layers: layers.filter((layer) => layer.madeOn <= iso),
+      onBranch: layers.filter((l) => l.madeOn <= iso && (l.severedOn === null || l.severedOn > iso)),
+      stockBeds: stockBeds.filter((bed) => bed.plantedOn <= iso),
+      moves: moves.filter((move) => move.on <= iso),
+      records: records.filter((record) => record.on <= iso),
+    };
+  });
+
+  async function work() {
+    const day = asOf.value;
+    const { lots, underWay, onBranch } = known.value;
+    try {
+      const worker = await seedWork();
+      const outlooks = await Promise.all(lots.map((lot) => worker.viability(plain(stored(lot)), day)));
+      viability.value = new Map(lots.map((lot, i) => [lot.id, outlooks[i]]));
+      const faces = await worker.clocks(plain(underWay.map(clockFacts)), day);
+      clocks.value = new Map(underWay.map((batch, i) => [batch.id, faces[i]]));
+      const rooted = onBranch.filter((l) => startFor(l.speciesId).layer);
+      const layers = await Promise.all(
+        rooted.map((l) =>
+          worker.layer(
+            plain({ budburst: speciesOf(l.speciesId).values.budburst }),
+            plain(startFor(l.speciesId).layer!.rootDd),
+            l.branchMm,
+            dayOf(l.madeOn),
+            day,
+          ),
+        ),
+      );
+      layering.value = new Map(rooted.map((l, i) => [l.id, layers[i]]));
+      fault.value = null;
+    } catch (error) {
+      fault.value = error instanceof Error ? error.message : String(error);
+    }
+  }
+  let started = false;
+  /** Keeps the figures up with the date and the records, once the station is open. */
+  function start() {
+    if (started) return;
+    started = true;
+    watch([known, () => nursery.weatherVersion, () => nursery.catalogue], () => void work(), {
+      immediate: true,
+    });
+  }
+
+  const acts = computed<SeedAct[]>(() => [
+    ...known.value.underWay.flatMap((batch) => {
+      const clock = clocks.value.get(batch.id);
+      return clock ? batchActs(batch.id, clock.value) : [];
+    }),
+    ...known.value.lots.flatMap((lot) => {
+      const outlook = viability.value.get(lot.id);
+      return outlook ? storeActs(lot.id, outlook.value, held.value.get(lot.id)?.seeds ?? 0, asOf.value) : [];
+    }),
+    ...known.value.onBranch.flatMap((layer) => {
+      const outlook = layering.value.get(layer.id);
+      const looks = recordsOf(layer.id, 'look');
+      return outlook
+        ? layerActs(
+            layer.id,
+            outlook.value,
+            dayOf(looks.at(-1)?.on ?? layer.madeOn),
+            looks.at(-1)?.values.roots ?? 'none',
+            asOf.value,
+          )
+        : [];
+    }),
+  ]);
 
   const speciesOf = (id: string) => nursery.lookup.species.get(id) as Species;
   const startFor = (speciesId: string): StartValues => startOf(speciesOf(speciesId));
@@ -46,12 +146,14 @@ export const useSeed = defineStore('seed', () => {
 
   const held = computed(() => {
     const byLot = new Map<string, { grams: number; seeds: number }[]>();
-    for (const move of room.value.moves)
+    for (const move of known.value.moves)
       byLot.set(move.seedLotId, [...(byLot.get(move.seedLotId) ?? []), move]);
-    return new Map(room.value.lots.map((lot): [string, SeedHeld] => [lot.id, seedHeld(byLot.get(lot.id) ?? [])]));
+    return new Map(
+      room.value.lots.map((lot): [string, SeedHeld] => [lot.id, seedHeld(byLot.get(lot.id) ?? [])]),
+    );
   });
   function recordsOf<K extends SeedRecord['values']['kind']>(subjectId: string, kind: K): RecordOf<K>[] {
-    return room.value.records.filter(
+    return known.value.records.filter(
       (r) => r.subjectId === subjectId && r.values.kind === kind,
     ) as RecordOf<K>[];
   }
@@ -91,8 +193,11 @@ export const useSeed = defineStore('seed', () => {
     };
   }
 
-  /** What the nursery's lots of a species say of each share, by their ledgers. */
-  function outcomesOf(speciesId: string): Record<'emergence' | 'establishment' | 'grade' | 'strike', Outcome[]> {
+  /** What the nursery's lots of a species say of each share, by their ledgers; of those treated alike, if asked. */
+  function outcomesOf(
+    speciesId: string,
+    school: School | null = null,
+  ): Record<'emergence' | 'establishment' | 'grade' | 'strike', Outcome[]> {
     const outcomes = { emergence: [], establishment: [], grade: [], strike: [] } as Record<
       'emergence' | 'establishment' | 'grade' | 'strike',
       Outcome[]
@@ -101,10 +206,12 @@ export const useSeed = defineStore('seed', () => {
     const alive = viability.alpha / (viability.alpha + viability.beta);
     for (const lot of nursery.lots.values()) {
       if (lot.speciesId !== speciesId || lot.origin === 'pricked') continue;
+      const treated = lot.treatmentId === null ? undefined : treatmentById.value.get(lot.treatmentId)?.school;
+      const alike = school === null || treated === undefined || treated === school;
       const shares = lotShares(nursery.evidence.get(lot.id)?.movements ?? []);
       if (shares.emergenceOver) {
         if (lot.origin === 'cuttings') outcomes.strike.push({ k: shares.up, n: shares.sown });
-        else {
+        else if (alike) {
           const live = Math.max(shares.up, Math.round(shares.sown * alive));
           outcomes.emergence.push({ k: shares.up, n: live });
         }
@@ -116,9 +223,9 @@ export const useSeed = defineStore('seed', () => {
   }
 
   /** The shares between a seed and a tree for a species. */
-  function sharesOf(speciesId: string): Record<'emergence' | 'establishment' | 'grade', PooledShare> {
+  function sharesOf(speciesId: string, school: School | null = null): Record<'emergence' | 'establishment' | 'grade', PooledShare> {
     const { values } = speciesOf(speciesId);
-    const outcomes = outcomesOf(speciesId);
+    const outcomes = outcomesOf(speciesId, school);
     return {
       emergence: pooledShare(values.emergence, outcomes.emergence),
       establishment: pooledShare(values.establishment, outcomes.establishment),
@@ -134,6 +241,13 @@ export const useSeed = defineStore('seed', () => {
 
   return {
     room,
+    known,
+    asOf,
+    viability,
+    clocks,
+    layering,
+    fault,
+    acts,
     loaded,
     load,
     take,

@@ -1,15 +1,18 @@
 import {
+  emergenceOutlook,
   layerOutlook,
   planTreatment,
   rootingForecast,
   seedsPerCellTable,
   sowingPlan,
   treatmentClock,
+  viabilityCurve,
   viabilityOutlook,
   warmthOf,
   weatherOutlook,
   type BatchStore,
   type CellCosts,
+  type EmergencePrior,
   type EpochDay,
   type Outlook,
   type Phase,
@@ -19,6 +22,7 @@ import {
   type Spread,
   type StoredLot,
   type TreatmentFacts,
+  type UpBy,
   type Warmth,
   type WeatherSeries,
 } from '@kauri/core';
@@ -47,6 +51,9 @@ const api = {
 
   viability: (lot: StoredLot, day: EpochDay) => viabilityOutlook(lot, day),
 
+  /** Viability on a run of days, to draw. */
+  life: (lot: StoredLot, days: EpochDay[]) => viabilityCurve(lot, days),
+
   /** Batches under treatment, as known on a date. */
   clocks: (batches: TreatmentFacts[], asOf: EpochDay) =>
     batches.map((facts) => treatmentClock(facts, outlookAt(asOf).outlook)),
@@ -73,18 +80,14 @@ const api = {
   rooting: (madeOn: EpochDay, rootDd: Spread, asOf: EpochDay, bottomHeatC: number) =>
     rootingForecast(madeOn, rootDd, outlookAt(asOf).warmth, bottomHeatC),
 
-  /** Warmth above 5 °C since a day, at each day asked for; days ahead are of the middle of the years. */
-  warmthSince(since: EpochDay, days: EpochDay[], asOf: EpochDay): number[] {
-    const { warmth } = outlookAt(asOf);
-    return days.map((day) => {
-      let sum = 0;
-      for (let d = Math.max(since, warmth.pastStart); d <= Math.min(day, asOf); d++)
-        sum += warmth.past[d - warmth.pastStart];
-      for (let d = Math.max(asOf + 1, since); d <= day; d++)
-        sum += warmth.years.reduce((t, year) => t + (year[d - asOf - 1] ?? 0), 0) / warmth.years.length;
-      return sum;
-    });
-  },
+  /** How lots come up, as known on a date. */
+  emergence: (
+    lots: { counts: UpBy[]; sown: number; since: EpochDay; prior: EmergencePrior }[],
+    asOf: EpochDay,
+  ) =>
+    lots.map(({ counts, sown, since, prior }) =>
+      emergenceOutlook(counts, sown, since, prior, outlookAt(asOf).warmth),
+    ),
 };
 
 export type SeedWorker = typeof api;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { SeedAct } from '@kauri/core';
 import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
@@ -12,8 +13,7 @@ const seed = useSeed();
 const forecasts = useForecasts();
 const messages = useMessages();
 const route = useRoute();
-const load = (again = false) =>
-  seed.load(again).catch((error: unknown) => messages.say(sentenceOf(error)));
+const load = (again = false) => seed.load(again).catch((error: unknown) => messages.say(sentenceOf(error)));
 onMounted(() => load());
 // Coming back to a tab left open: take in what others recorded meanwhile.
 useEventListener(document, 'visibilitychange', () => {
@@ -26,14 +26,14 @@ watch(
   { immediate: true },
 );
 
-const now = computed(() => (rule: string) => seed.acts.filter((a) => a.when === 'now' && a.part === rule).length);
+const now = (part: SeedAct['part']) => seed.acts.filter((a) => a.when === 'now' && a.part === part).length;
 const parts = computed(() => [
-  { name: 'seed', words: 'Store', marked: now.value('store') },
-  { name: 'seed-clock', words: 'Dormancy', marked: now.value('clock') },
+  { name: 'seed', words: 'Store', marked: now('store') },
+  { name: 'seed-clock', words: 'Dormancy', marked: now('clock') },
   { name: 'seed-desk', words: 'Sowing desk' },
   { name: 'seed-up', words: 'Coming up' },
   { name: 'seed-cuttings', words: 'Cuttings' },
-  { name: 'seed-layers', words: 'Air layers', marked: now.value('layers') },
+  { name: 'seed-layers', words: 'Air layers', marked: now('layers') },
   { name: 'seed-labels', words: 'Labels' },
   { name: 'seed-species', words: 'Species' },
 ]);

@@ -1,6 +1,6 @@
 import { wrap, type Remote } from 'comlink';
-import { useNursery } from '../../stores/nursery';
-import type { SeedWorker } from '../../workers/seed.worker';
+import { useNursery } from '../stores/nursery';
+import type { SeedWorker } from './seed.worker';
 
 let worker: Remote<SeedWorker> | null = null;
 let sent: string | null = null;
@@ -8,9 +8,7 @@ let sent: string | null = null;
 /** The Seed station's worker, with the weather as it now is. One serves every part of the station. */
 export async function seedWork(): Promise<Remote<SeedWorker>> {
   const nursery = useNursery();
-  worker ??= wrap<SeedWorker>(
-    new Worker(new URL('../../workers/seed.worker.ts', import.meta.url), { type: 'module' }),
-  );
+  worker ??= wrap<SeedWorker>(new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' }));
   const key = `${nursery.nurseryId} ${nursery.weatherVersion}`;
   if (sent !== key) {
     const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;

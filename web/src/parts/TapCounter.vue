@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { Minus, Plus } from 'lucide-vue-next';
+import FormField from './FormField.vue';
+import { typedNumber } from './typed';
+
+/** A count by taps with a thumb, or typed. */
+defineProps<{ label: string; fault?: string | null; hint?: string }>();
+const value = defineModel<string>({ required: true });
+function add(by: number) {
+  const now = typedNumber(value.value);
+  value.value = String(Math.max(0, (Number.isFinite(now) ? now : 0) + by));
+}
+</script>
+
+<template>
+  <div class="grid grid-cols-[4.5rem_1fr_4.5rem_4.5rem] items-end gap-2">
+    <button class="act h-16 justify-center" type="button" :aria-label="`${label}: one less`" @click="add(-1)">
+      <Minus :size="28" aria-hidden="true" />
+    </button>
+    <FormField v-model="value" :label="label" inputmode="numeric" :fault="fault" :hint="hint" />
+    <button
+      class="act h-16 justify-center text-xl"
+      type="button"
+      :aria-label="`${label}: one more`"
+      @click="add(1)"
+    >
+      <Plus :size="28" aria-hidden="true" />
+    </button>
+    <button
+      class="act h-16 justify-center text-xl"
+      type="button"
+      :aria-label="`${label}: ten more`"
+      @click="add(10)"
+    >
+      10
+    </button>
+  </div>
+</template>

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RouterLink, useRoute } from 'vue-router';
+import EmptyState from '../../../parts/EmptyState.vue';
+import { useSeed } from '../../../stores/seed';
+import { useSeason } from '../../../stores/season';
+import { shortDate, yearOf } from '../../../words/dates';
+import { several } from '../../../words/numbers';
+import BatchPage from './BatchPage.vue';
+import PlanBack from './PlanBack.vue';
+
+const seed = useSeed();
+const season = useSeason();
+const route = useRoute();
+
+const rows = computed(() =>
+  seed.known.underWay
+    .map((batch) => {
+      const lot = seed.lotById.get(batch.seedLotId)!;
+      return {
+        batch,
+        lot,
+        species: seed.speciesOf(lot.speciesId),
+        clock: seed.clocks.get(batch.id)?.value ?? null,
+        act: seed.acts.find((a) => a.subjectId === batch.id) ?? null,
+      };
+    })
+    .sort((a, b) => order(a) - order(b)),
+);
+function order({
+  act,
+  clock,
+}: {
+  act: { rule: string } | null;
+  clock: { ready: { p50: number } } | null;
+}): number {
+  return (
+    (act?.rule === 'radicles-out' ? -1e6 : 0) +
+    (clock && Number.isFinite(clock.ready.p50) ? clock.ready.p50 : 1e6)
+  );
+}
+const chosen = computed(
+  () => rows.value.find((row) => row.batch.id === route.params.batch) ?? rows.value[0] ?? null,
+);
+const past = computed(() =>
+  seed.known.treatments.filter((t) => !rows.value.some((row) => row.batch.id === t.id)),
+);
+const day = (value: number) => shortDate(value, yearOf(season.view));
+const marks: Record<string, string> = {
+  'radicles-out': 'sow at once',
+  'sow-batch': 'ready',
+  'check-batch': 'look',
+};
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[24rem_1fr]">
+    <div class="border-rule lg:border-r" :class="route.params.batch ? 'max-lg:hidden' : ''">
+      <p class="border-rule text-muted flex min-h-15 items-center border-b px-4 font-bold">
+        {{
+          rows.length
+            ? `${several(rows.length, 'batch', 'batches')} under treatment`
+            : 'Nothing under treatment'
+        }}
+      </p>
+      <ul class="divide-rule divide-y" data-testid="batches">
+        <li v-for="row in rows" :key="row.batch.id">
+          <RouterLink
+            :to="{ name: 'seed-clock', params: { batch: row.batch.id } }"
+            class="block border-l-4 px-3 py-2"
+            :class="
+              row.batch.id === chosen?.batch.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'
+            "
+            :aria-current="row.batch.id === chosen?.batch.id ? 'true' : undefined"
+          >
+            <span class="flex justify-between gap-2">
+              <span
+                ><b>{{ row.species.common }}</b> {{ row.batch.name }}</span
+              >
+              <span
+                v-if="row.act"
+                class="rounded px-1.5 font-bold whitespace-nowrap"
+                :class="row.act.when === 'now' ? 'bg-tag text-tag-ink' : 'border-ink border-b-2 rounded-none'"
+                >{{ marks[row.act.rule] }}</span
+              >
+            </span>
+            <span class="text-muted block text-[0.93rem]">
+              {{ row.lot.code }}, in since {{ day(Date.parse(`${row.batch.startedOn}T00:00Z`) / 864e5) }}
+              <template v-if="row.clock"
+                >, done {{ day(row.clock.ready.p50)
+                }}<template v-if="row.clock.ready.p90 > row.clock.ready.p10 + 1">
+                  ({{ day(row.clock.ready.p10) }} to {{ day(row.clock.ready.p90) }})</template
+                ></template
+              >
+            </span>
+          </RouterLink>
+        </li>
+      </ul>
+      <PlanBack class="p-4" />
+      <p v-if="past.length" class="text-muted px-4 pb-4 text-sm">
+        {{ several(past.length, 'batch', 'batches') }} sown or ended; each stands under its seed lot.
+      </p>
+    </div>
+    <BatchPage
+      v-if="chosen"
+      :key="chosen.batch.id"
+      :batch="chosen.batch"
+      :lot="chosen.lot"
+      :class="route.params.batch ? '' : 'max-lg:hidden'"
+    />
+    <EmptyState v-else title="No seed under treatment">
+      Put seed through its cold, warm or soak from the Store, in one batch or in several to compare. Kauri
+      counts the days that count, says when it is ready, and warns before radicles show.
+      <template #action
+        ><RouterLink class="act-main" :to="{ name: 'seed' }">To the store</RouterLink></template
+      >
+    </EmptyState>
+  </div>
+</template>

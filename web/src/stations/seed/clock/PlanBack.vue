@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import {
+  addYears,
+  dayFrom,
+  dayOf,
+  isoOf,
+  partsOf,
+  type BatchStore,
+  type TreatmentPlan,
+  type Worked,
+} from '@kauri/core';
+import { useSessionStorage, watchDebounced } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { useNursery } from '../../../stores/nursery';
+import { useSeason } from '../../../stores/season';
+import { useSeed } from '../../../stores/seed';
+import { longDate, yearOf } from '../../../words/dates';
+import { percent } from '../../../words/numbers';
+import { phasesWords, phaseWords, schoolWords } from '../../../words/seed';
+import { plain, seedWork } from '../../../workers/seedWork';
+
+/** Backwards from a sowing day to the day each phase starts. */
+const nursery = useNursery();
+const seed = useSeed();
+const season = useSeason();
+
+const north = nursery.catalogue!.nursery.latitudeDeg >= 0;
+let spring = dayFrom(partsOf(season.today).year, north ? 4 : 10, 20);
+if (spring < season.today + 60) spring = addYears(spring, 1);
+const asked = useSessionStorage('kauri.planback', {
+  speciesId: '',
+  protocol: '0',
+  where: 'fixed' as 'fixed' | 'outdoors',
+  sowOn: isoOf(spring),
+});
+// The demo's best known two-winter species, or whatever comes first.
+if (!nursery.lookup.species.has(asked.value.speciesId))
+  asked.value.speciesId = (
+    nursery.catalogue!.species.find((s) => s.values.winters === 1) ?? nursery.catalogue!.species[0]
+  ).id;
+
+const protocols = computed(() => seed.startFor(asked.value.speciesId).protocols);
+const chosen = computed(() => protocols.value[Number(asked.value.protocol)] ?? protocols.value[0]);
+const options = computed(() =>
+  protocols.value.map((p, i) => ({
+    value: String(i),
+    words: `${schoolWords[p.school]}: ${phasesWords(p.phases)}`,
+  })),
+);
+const speciesOptions = computed(() =>
+  nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common })),
+);
+const plan = shallowRef<Worked<TreatmentPlan> | null>(null);
+const fault = ref<string | null>(null);
+watchDebounced(
+  [() => ({ ...asked.value }), chosen, () => seed.asOf],
+  async () => {
+    fault.value = null;
+    const store: BatchStore =
+      asked.value.where === 'fixed'
+        ? { kind: 'fixed', warmC: 20, coldC: 3 }
+        : { kind: 'outdoors', warmerByC: chosen.value.school === 'tub' ? 1 : 0 };
+    try {
+      const worker = await seedWork();
+      plan.value = await worker.plan(
+        plain(chosen.value.phases),
+        store,
+        dayOf(asked.value.sowOn),
+        seed.asOf,
+        0.8,
+      );
+    } catch (error) {
+      plan.value = null;
+      fault.value = error instanceof Error ? error.message : String(error);
+    }
+  },
+  { debounce: 150, immediate: true },
+);
+const day = (value: number) => longDate(value, yearOf(season.view));
+const wheres = [
+  { value: 'fixed', words: 'Rooms at 20 and 3 °C' },
+  { value: 'outdoors', words: 'Outdoors' },
+] as const;
+</script>
+
+<template>
+  <section class="space-y-2" aria-labelledby="planback">
+    <h2 id="planback" class="text-lg">When must I begin?</h2>
+    <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
+    <SelectField v-model="asked.protocol" label="Treatment" :options="options" />
+    <div class="grid grid-cols-2 gap-2">
+      <SelectField v-model="asked.where" label="Where" :options="wheres" />
+      <FormField v-model="asked.sowOn" label="To be sown on" type="date" />
+    </div>
+    <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
+    <template v-else-if="plan">
+      <p v-if="!plan.value.phases.length">Nothing to begin: it is sown as it is.</p>
+      <p v-else class="text-lg" data-testid="begin">
+        Begin by <b>{{ day(plan.value.begin) }}</b><template v-if="plan.value.begin < season.today"
+          >, which is past</template
+        >.
+      </p>
+      <ul>
+        <li v-for="(phase, i) in plan.value.phases" :key="i">
+          {{ phaseWords[phase.kind] }} from {{ day(phase.start.p50) }}
+        </li>
+        <li v-if="asked.where === 'outdoors' && plan.value.phases.length">
+          Ready in time in {{ percent(plan.value.chance) }} of the weather years
+        </li>
+      </ul>
+      <ShowWorking :steps="plan.working" />
+    </template>
+  </section>
+</template>

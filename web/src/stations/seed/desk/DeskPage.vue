@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { betaMean, betaProduct, sowingOutlook } from '@kauri/core';
+import { computed } from 'vue';
+import FormField from '../../../parts/FormField.vue';
+import PlantTag from '../../../parts/PlantTag.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useMass } from '../../../parts/useMass';
+import { useNursery } from '../../../stores/nursery';
+import { useSeed } from '../../../stores/seed';
+import { count, percent } from '../../../words/numbers';
+import { money } from '../../yard/money';
+import DeskCurve from './DeskCurve.vue';
+import SowInto from './SowInto.vue';
+import { useDesk } from './useDesk';
+
+const nursery = useNursery();
+const seed = useSeed();
+const mass = useMass();
+const desk = useDesk();
+const { asked, species, lots, lot, batch, batchesOf, chain, held, plan, fault, seedsPerKg } = desk;
+
+const speciesOptions = nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }));
+const lotOptions = computed(() => [
+  { value: '', words: 'No lot in particular' },
+  ...lots.value.map((l) => ({ value: l.id, words: `${l.code}, ${mass(seed.held.get(l.id)!.grams)}` })),
+]);
+const batchOptions = computed(() => [
+  { value: '', words: 'Straight from the bag' },
+  ...(lot.value ? batchesOf(lot.value.id) : []).map((b) => ({
+    value: b.id,
+    words: `${b.name}, ${mass(b.grams)}`,
+  })),
+]);
+const stages = computed(() => Object.values(chain.value).map((link) => link.beta));
+const target = computed(() => typedNumber(asked.value.target));
+const seeds = computed(() => asked.value.seeds ?? plan.value?.value.seeds ?? 0);
+const outlook = computed(() =>
+  seeds.value > 0 && target.value >= 1 ? sowingOutlook(seeds.value, target.value, stages.value) : null,
+);
+const grams = computed(() => (seeds.value / seedsPerKg.value) * 1000);
+const links = computed(() => [
+  { words: 'alive', share: chain.value.viability },
+  { words: 'of them come up', share: chain.value.emergence },
+  { words: 'of them live on', share: chain.value.establishment },
+  { words: 'of them make the grade', share: chain.value.grade },
+]);
+const standingShare = computed(() => betaMean(betaProduct(stages.value)));
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const notReady = computed(() => {
+  const clock = batch.value ? seed.clocks.get(batch.value.id)?.value : null;
+  if (!clock || clock.ready.p50 <= seed.asOf) return null;
+  const done = clock.phases.reduce((t, p) => t + p.effective, 0);
+  const all = clock.phases.reduce((t, p) => t + p.days, 0);
+  return all > 0 ? done / all : null;
+});
+const words = computed(() => {
+  if (!plan.value || !outlook.value) return null;
+  const short = Math.max(0, seeds.value - (held.value ?? Infinity));
+  return {
+    headline: `Sow ${count(seeds.value)} seeds, ${mass(grams.value)}`,
+    detail: `${percent(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
+      short > 0 ? ` ${count(short)} more than you hold.` : ''
+    }`,
+    urgent: false,
+  };
+});
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
+    <div class="border-rule space-y-3 p-4 lg:border-r">
+      <h2 class="text-lg">What is wanted</h2>
+      <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
+      <SelectField v-model="asked.seedLotId" label="Seed lot" :options="lotOptions" />
+      <SelectField
+        v-if="lot && batchesOf(lot.id).length"
+        v-model="asked.batchId"
+        label="Batch"
+        :options="batchOptions"
+      />
+      <FormField v-model="asked.target" label="Good trees wanted" inputmode="numeric" />
+      <div>
+        <label class="mb-1 block font-bold" for="chance"
+          >Chance of having them <span class="font-normal">{{ percent(asked.chance) }}</span></label
+        >
+        <input
+          id="chance"
+          v-model.number="asked.chance"
+          class="accent-ink h-11 w-full"
+          type="range"
+          min="0.5"
+          max="0.99"
+          step="0.01"
+        />
+      </div>
+      <p v-if="species.values.start?.cautions.length" class="border-ink text-muted border-l-4 pl-3 text-sm">
+        {{ species.values.start.cautions.join(' ') }}
+      </p>
+    </div>
+    <div class="space-y-4 p-4 md:p-5">
+      <h1 class="text-2xl">{{ species.common }}</h1>
+      <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
+      <PlantTag v-if="words" v-bind="words" />
+      <p v-if="notReady !== null" class="border-ink border-l-4 pl-3" data-testid="not-ready">
+        <b>{{ batch!.name }} is not ready:</b> {{ percent(notReady) }} of its days have counted. Sown now,
+        about {{ percent(1 - notReady) }} of the live seed is likely to lie over or not come at all.
+      </p>
+      <div v-if="plan && outlook" class="grid gap-5 xl:grid-cols-2">
+        <section aria-labelledby="chain">
+          <h2 id="chain" class="text-lg">From a hundred seeds to a tree</h2>
+          <table class="w-full" data-testid="chain">
+            <tbody>
+              <tr v-for="link in links" :key="link.words" class="border-rule border-t">
+                <td class="py-1 pr-3 text-right font-bold">{{ percent(betaMean(link.share.beta)) }}</td>
+                <th scope="row" class="pr-3 text-left font-normal">{{ link.words }}</th>
+                <td
+                  class="text-sm"
+                  :class="link.share.origin === 'starting' ? 'text-root font-bold' : 'text-muted'"
+                >
+                  {{
+                    link.share.origin === 'starting'
+                      ? 'starting value'
+                      : `your ${link.share.lots} ${link.words === 'alive' ? 'tests' : 'lots'}; starting value ${percent(link.share.startingShare)}`
+                  }}
+                </td>
+              </tr>
+              <tr class="border-ink border-t-2">
+                <td class="py-1 pr-3 text-right font-bold">{{ percent(standingShare, 1) }}</td>
+                <th scope="row" class="text-left" colspan="2">of the seeds make a good tree</th>
+              </tr>
+            </tbody>
+          </table>
+          <p class="mt-2" data-testid="one-more-test">
+            <template v-if="plan.value.test.seeds > 0">
+              One more germination test of 50 would save {{ count(plan.value.test.seeds) }} seeds on
+              average<template v-if="plan.value.test.cost !== null"
+                >, {{ money(plan.value.test.cost, currency) }}</template
+              >.
+            </template>
+            <template v-else>One more germination test of 50 would save less seed than it uses.</template>
+          </p>
+          <ShowWorking :steps="plan.working" />
+        </section>
+        <DeskCurve
+          :plan="plan.value"
+          :target="target"
+          :seeds="seeds"
+          :chance="outlook.chance"
+          :surplus="outlook.expectedSurplus"
+          @seeds="asked.seeds = $event"
+        />
+      </div>
+      <SowInto v-if="plan && outlook" :desk="desk" :seeds="seeds" />
+    </div>
+  </div>
+</template>

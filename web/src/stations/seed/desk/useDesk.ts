@@ -1,0 +1,107 @@
+import { pooledShare, type PooledShare, type SowingChain, type SowingPlan, type Worked } from '@kauri/core';
+import { useSessionStorage } from '@vueuse/core';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { typedNumber } from '../../../parts/typed';
+import { useNursery } from '../../../stores/nursery';
+import { useSeed } from '../../../stores/seed';
+import { plain, seedWork } from '../../../workers/seedWork';
+
+/** What is asked at the sowing desk, and what the core answers, kept up as it changes. */
+export function useDesk() {
+  const nursery = useNursery();
+  const seed = useSeed();
+  const route = useRoute();
+  const asked = useSessionStorage('kauri.desk', {
+    speciesId: nursery.catalogue!.species[0].id,
+    seedLotId: '',
+    batchId: '',
+    target: '2000',
+    chance: 0.9,
+    /** Seeds set by hand on the slider; null follows the chance. */
+    seeds: null as number | null,
+  });
+  const query = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '');
+  if (seed.lotById.has(query('seedLot'))) {
+    asked.value.seedLotId = query('seedLot');
+    asked.value.batchId = seed.treatmentById.has(query('batch')) ? query('batch') : '';
+    asked.value.speciesId = seed.lotById.get(query('seedLot'))!.speciesId;
+  }
+  if (!nursery.lookup.species.has(asked.value.speciesId))
+    asked.value.speciesId = nursery.catalogue!.species[0].id;
+
+  const species = computed(() => seed.speciesOf(asked.value.speciesId));
+  const lots = computed(() =>
+    seed.known.lots.filter(
+      (lot) =>
+        lot.speciesId === asked.value.speciesId &&
+        (seed.held.get(lot.id)!.seeds >= 1 || batchesOf(lot.id).length),
+    ),
+  );
+  const batchesOf = (lotId: string) =>
+    seed.known.underWay.filter((batch) => batch.seedLotId === lotId && batch.state === 'under way');
+  const lot = computed(() => lots.value.find((l) => l.id === asked.value.seedLotId) ?? null);
+  const batch = computed(() =>
+    lot.value ? (batchesOf(lot.value.id).find((b) => b.id === asked.value.batchId) ?? null) : null,
+  );
+  watch(
+    () => asked.value.speciesId,
+    () => Object.assign(asked.value, { seedLotId: lots.value[0]?.id ?? '', batchId: '', seeds: null }),
+  );
+  watch(
+    () => [asked.value.target, asked.value.chance, asked.value.seedLotId],
+    () => (asked.value.seeds = null),
+  );
+
+  const chain = computed<SowingChain>(() => {
+    const shares = seed.sharesOf(asked.value.speciesId, batch.value?.school ?? null);
+    const own = lot.value ? seed.viability.get(lot.value.id)?.value.now : undefined;
+    const viability: PooledShare = own
+      ? {
+          beta: own.beta,
+          lots: seed.recordsOf(lot.value!.id, 'test').length,
+          origin: seed.recordsOf(lot.value!.id, 'test').length ? 'record' : 'starting',
+          startingShare: Math.min(1, 10 / (own.beta.alpha + own.beta.beta)),
+        }
+      : pooledShare(species.value.values.viability, []);
+    return { viability, ...shares };
+  });
+  const seedsPerKg = computed(() => lot.value?.seedsPerKg ?? species.value.values.seedsPerKg);
+  const held = computed(() =>
+    batch.value ? batch.value.seeds : lot.value ? (seed.held.get(lot.value.id)?.seeds ?? 0) : null,
+  );
+
+  const plan = shallowRef<Worked<SowingPlan> | null>(null);
+  const fault = ref<string | null>(null);
+  let asking = 0;
+  watch(
+    [() => asked.value.target, () => asked.value.chance, chain, seedsPerKg, held],
+    async () => {
+      const mine = ++asking;
+      try {
+        const answer = await (
+          await seedWork()
+        ).sowing(
+          plain({
+            target: typedNumber(asked.value.target),
+            probability: asked.value.chance,
+            chain: chain.value,
+            seedsPerKg: seedsPerKg.value,
+            seedsHeld: held.value,
+            pricePerKg: lot.value?.price ?? null,
+          }),
+        );
+        if (mine !== asking) return;
+        plan.value = answer;
+        fault.value = null;
+      } catch (error) {
+        if (mine !== asking) return;
+        plan.value = null;
+        fault.value = error instanceof Error ? error.message : String(error);
+      }
+    },
+    { immediate: true },
+  );
+  return { asked, species, lots, lot, batch, batchesOf, chain, seedsPerKg, held, plan, fault };
+}
+export type Desk = ReturnType<typeof useDesk>;

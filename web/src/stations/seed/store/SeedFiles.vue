@@ -1,0 +1,123 @@
+<script setup lang="ts">
+import {
+  passportColumns,
+  passportLine,
+  readSeedLot,
+  seedLotColumns,
+  seedLotLine,
+  type SeedLotRecord,
+} from '@kauri/core';
+import type { NewSeedLot } from '@kauri/core/contract';
+import Papa from 'papaparse';
+import { v7 as newId } from 'uuid';
+import { computed, ref, shallowRef } from 'vue';
+import FormDialog from '../../../parts/FormDialog.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { offerFile } from '../../../print/pdf';
+import { useNursery } from '../../../stores/nursery';
+import { useSeed } from '../../../stores/seed';
+import { useSession } from '../../../stores/session';
+import { several } from '../../../words/numbers';
+import { useSeedAct } from '../useSeedAct';
+
+/** Seed lots out to a table or to passport descriptors, and in from either; nothing is taken until it is confirmed. */
+const seed = useSeed();
+const session = useSession();
+const nursery = useNursery();
+const { busy, sentence, send } = useSeedAct('importSeedLots', {}, {});
+const open = ref(false);
+const good = shallowRef<NewSeedLot[]>([]);
+const bad = shallowRef<{ line: number; sentence: string }[]>([]);
+const read = ref(false);
+
+const records = computed<SeedLotRecord[]>(() =>
+  seed.known.lots.map((lot) => {
+    const { latin, common } = seed.speciesOf(lot.speciesId);
+    return { ...lot, latin, common, grams: Math.round((seed.held.get(lot.id)?.grams ?? 0) * 1000) / 1000 };
+  }),
+);
+function download(kind: 'table' | 'passport') {
+  const csv =
+    kind === 'table'
+      ? Papa.unparse(records.value.map(seedLotLine), { columns: [...seedLotColumns] })
+      : Papa.unparse(records.value.map(passportLine), { columns: [...passportColumns] });
+  offerFile(kind === 'table' ? 'seed-lots.csv' : 'seed-lots-mcpd.csv', csv, 'text/csv');
+}
+
+async function choose(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  good.value = [];
+  bad.value = [];
+  read.value = false;
+  if (!file) return;
+  const { data } = Papa.parse<Record<string, string>>(await file.text(), {
+    header: true,
+    skipEmptyLines: 'greedy',
+  });
+  const byLatin = new Map(nursery.catalogue!.species.map((s) => [s.latin.toLowerCase(), s]));
+  const taken = new Set(seed.room.lots.map((lot) => lot.code));
+  const lots: NewSeedLot[] = [];
+  const faults: { line: number; sentence: string }[] = [];
+  data.forEach((line, i) => {
+    try {
+      const lot = readSeedLot(line, (latin) => byLatin.get(latin.toLowerCase())?.values.seedsPerKg ?? null);
+      const species = byLatin.get(lot.latin.toLowerCase());
+      if (!species)
+        throw new RangeError(`${lot.latin} is not in your species list: add it under Species first.`);
+      if (taken.has(lot.code)) throw new RangeError(`There is a seed lot ${lot.code} already.`);
+      taken.add(lot.code);
+      const { latin: _l, common: _c, ...values } = lot;
+      lots.push({ ...values, id: newId(), speciesId: species.id, storeTempC: null, seeds: null });
+    } catch (error) {
+      // The header is line 1.
+      faults.push({ line: i + 2, sentence: (error as Error).message });
+    }
+  });
+  good.value = lots;
+  bad.value = faults;
+  read.value = true;
+}
+async function take() {
+  if (await send({ lots: good.value }, `${several(good.value.length, 'seed lot')} received.`))
+    open.value = false;
+}
+</script>
+
+<template>
+  <button class="quiet" type="button" @click="open = true">Import, export</button>
+  <FormDialog v-if="open" title="Seed lots in files" @close="open = false">
+    <div class="space-y-4">
+      <section v-if="records.length" class="space-y-2">
+        <h3 class="text-lg">Out</h3>
+        <div class="flex flex-wrap gap-2">
+          <button class="act" type="button" @click="download('table')">A table (CSV)</button>
+          <button class="act" type="button" @click="download('passport')">Passport descriptors (MCPD)</button>
+        </div>
+      </section>
+      <section v-if="session.may('grower')" class="space-y-2">
+        <h3 class="text-lg">In</h3>
+        <label class="block font-bold" for="seed-file">A CSV in either of those column sets</label>
+        <input id="seed-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
+        <template v-if="read">
+          <p role="status">
+            {{ several(good.length, 'line') }} can be taken<template v-if="bad.length"
+              >, {{ several(bad.length, 'line') }} cannot</template
+            >. Nothing is taken yet.
+          </p>
+          <ul v-if="bad.length" class="max-h-48 overflow-y-auto" data-testid="seed-file-faults">
+            <li v-for="fault in bad" :key="fault.line">
+              <b>Line {{ fault.line }}:</b> {{ fault.sentence }}
+            </li>
+          </ul>
+          <SheetActs
+            v-if="good.length"
+            :act="`Take ${several(good.length, 'seed lot')}`"
+            :busy="busy"
+            :sentence="sentence()"
+            @save="take"
+          />
+        </template>
+      </section>
+    </div>
+  </FormDialog>
+</template>

@@ -1,0 +1,242 @@
+<script setup lang="ts">
+import { stores, type Store } from '@kauri/core';
+import type { SeedLot } from '@kauri/core/contract';
+import { computed, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import FormDialog from '../../../parts/FormDialog.vue';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
+import { useSeason } from '../../../stores/season';
+import { useSeed } from '../../../stores/seed';
+import { count } from '../../../words/numbers';
+import { storageWords, storeWords } from '../../../words/seed';
+import { nextCode } from '../../grow/newLot';
+import { useSeedAct } from '../useSeedAct';
+
+/** Receives a bag of seed, or changes what is written on one. */
+const props = defineProps<{ lot?: SeedLot }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const seed = useSeed();
+const season = useSeason();
+const preferences = usePreferences();
+const router = useRouter();
+
+const { lot } = props;
+const text = (value: number | null | undefined) =>
+  value === null || value === undefined ? '' : String(value);
+const fields = {
+  speciesId: lot?.speciesId ?? nursery.catalogue!.species[0].id,
+  code: lot?.code ?? '',
+  collectedOn: lot?.collectedOn ?? '',
+  receivedOn: lot?.receivedOn ?? season.todayIso,
+  grams: '',
+  seeds: '',
+  seedsPerKg: text(lot?.seedsPerKg),
+  moisture: text(lot?.moisturePct),
+  store: lot?.store ?? ('fridge' as Store),
+  temp: text(lot?.storeTempC),
+  price: text(lot?.price),
+  place: lot?.provenance.place ?? '',
+  latitude: text(lot?.provenance.latitudeDeg),
+  longitude: text(lot?.provenance.longitudeDeg),
+  altitude: text(lot?.provenance.altitudeM),
+  zone: lot?.provenance.zone ?? '',
+  collector: lot?.provenance.collector ?? '',
+  parents: text(lot?.provenance.parents),
+  note: lot?.note ?? '',
+};
+const act = lot
+  ? useSeedAct('editSeedLot', { seedLot: lot.id }, fields)
+  : useSeedAct('receiveSeed', {}, fields);
+const { draft, busy, sentence, wrong, send } = act;
+
+const start = computed(() => seed.startFor(draft.value.speciesId));
+const perKg = computed(() =>
+  draft.value.seedsPerKg.trim() === ''
+    ? seed.speciesOf(draft.value.speciesId).values.seedsPerKg
+    : typedNumber(draft.value.seedsPerKg),
+);
+const grams = computed(() => preferences.typed(typedNumber(draft.value.grams), 'seedMass'));
+const code = computed(
+  () =>
+    draft.value.code.trim() ||
+    nextCode(
+      `S-${seed.speciesOf(draft.value.speciesId).code}`,
+      draft.value.receivedOn,
+      seed.room.lots.map((l) => l.code),
+    ),
+);
+watch(
+  () => draft.value.speciesId,
+  () => (draft.value.store = start.value.storage === 'recalcitrant' ? 'cool-moist' : 'fridge'),
+);
+const optional = (words: string) => (words.trim() === '' ? null : typedNumber(words));
+
+async function save() {
+  const d = draft.value;
+  const values = {
+    code: code.value,
+    speciesId: d.speciesId,
+    collectedOn: d.collectedOn || null,
+    receivedOn: d.receivedOn,
+    seedsPerKg: perKg.value,
+    moisturePct: optional(d.moisture),
+    store: d.store,
+    storeTempC: optional(d.temp),
+    price: optional(d.price),
+    provenance: {
+      place: d.place,
+      latitudeDeg: optional(d.latitude),
+      longitudeDeg: optional(d.longitude),
+      altitudeM: optional(d.altitude),
+      zone: d.zone,
+      collector: d.collector,
+      parents: optional(d.parents),
+    },
+    note: d.note,
+  };
+  const id = lot
+    ? await send({ ...values, version: lot.version }, `${values.code} changed.`)
+    : await send({ ...values, grams: grams.value, seeds: optional(d.seeds) }, `${values.code} received.`);
+  if (id === null) return;
+  if (lot) emit('close');
+  else await router.replace({ name: 'seed', params: { seedLot: id } });
+}
+const speciesOptions = nursery.catalogue!.species.map((s) => ({
+  value: s.id,
+  words: `${s.common}, ${s.latin}`,
+}));
+const storeOptions = stores.map((value) => ({ value, words: storeWords[value] }));
+</script>
+
+<template>
+  <FormDialog :title="lot ? `Change ${lot.code}` : 'Receive seed'" wide @close="emit('close')">
+    <form class="grid gap-x-6 gap-y-3 md:grid-cols-2" novalidate @submit.prevent="save">
+      <div class="space-y-3">
+        <SelectField
+          v-model="draft.speciesId"
+          label="Species"
+          :options="speciesOptions"
+          :fault="wrong('speciesId')"
+        />
+        <div class="grid grid-cols-2 gap-3">
+          <FormField
+            v-model="draft.receivedOn"
+            label="Received on"
+            type="date"
+            :max="season.todayIso"
+            :fault="wrong('receivedOn')"
+          />
+          <FormField
+            v-model="draft.collectedOn"
+            label="Collected on"
+            type="date"
+            :max="season.todayIso"
+            :fault="wrong('collectedOn')"
+          />
+          <template v-if="!lot">
+            <FormField
+              v-model="draft.grams"
+              label="Mass"
+              :unit="preferences.unit('seedMass')"
+              inputmode="decimal"
+              :fault="wrong('grams')"
+            />
+            <FormField
+              v-model="draft.seeds"
+              label="Seeds"
+              inputmode="numeric"
+              :hint="
+                grams > 0 && perKg > 0
+                  ? `Blank: about ${count((grams / 1000) * perKg)}`
+                  : 'If they were counted'
+              "
+              :fault="wrong('seeds')"
+            />
+          </template>
+          <FormField
+            v-model="draft.seedsPerKg"
+            label="Seeds a kilogram"
+            inputmode="decimal"
+            :hint="draft.seedsPerKg.trim() ? undefined : `Blank: ${count(perKg)}, starting value`"
+            :fault="wrong('seedsPerKg')"
+          />
+          <FormField
+            v-model="draft.moisture"
+            label="Moisture"
+            unit="%"
+            inputmode="decimal"
+            :fault="wrong('moisturePct')"
+          />
+          <SelectField v-model="draft.store" label="Store" :options="storeOptions" />
+          <FormField
+            v-model="draft.temp"
+            label="Its temperature"
+            unit="°C"
+            inputmode="decimal"
+            :fault="wrong('storeTempC')"
+          />
+        </div>
+        <p class="text-muted text-sm">
+          This seed is {{ start.storage }}: it {{ storageWords[start.storage] }}.
+        </p>
+      </div>
+      <div class="space-y-3">
+        <FormField v-model="draft.place" label="Where it was collected" :fault="wrong('provenance.place')" />
+        <div class="grid grid-cols-2 gap-3">
+          <FormField
+            v-model="draft.latitude"
+            label="Latitude"
+            unit="°"
+            inputmode="decimal"
+            :fault="wrong('provenance.latitudeDeg')"
+          />
+          <FormField
+            v-model="draft.longitude"
+            label="Longitude"
+            unit="°"
+            inputmode="decimal"
+            :fault="wrong('provenance.longitudeDeg')"
+          />
+          <FormField
+            v-model="draft.altitude"
+            label="Altitude"
+            unit="m"
+            inputmode="decimal"
+            :fault="wrong('provenance.altitudeM')"
+          />
+          <FormField v-model="draft.zone" label="Seed zone" :fault="wrong('provenance.zone')" />
+          <FormField v-model="draft.collector" label="Collected by" :fault="wrong('provenance.collector')" />
+          <FormField
+            v-model="draft.parents"
+            label="Parent plants"
+            inputmode="numeric"
+            :fault="wrong('provenance.parents')"
+          />
+          <FormField
+            v-model="draft.code"
+            label="Code"
+            :hint="draft.code.trim() ? undefined : `Blank: ${code}`"
+            :fault="wrong('code')"
+          />
+          <FormField
+            v-model="draft.price"
+            label="Price a kilogram"
+            inputmode="decimal"
+            :fault="wrong('price')"
+          />
+        </div>
+        <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+        <p class="text-muted text-sm">
+          Collect with the owner’s leave, and within local plant-health and movement rules.
+        </p>
+        <SheetActs :act="lot ? 'Save' : 'Receive it'" :busy="busy" :sentence="sentence()" @save="save" />
+      </div>
+    </form>
+  </FormDialog>
+</template>

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import type { BatchStore, Protocol, School } from '@kauri/core';
+import type { SeedLot } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import EntryFields from '../../../parts/EntryFields.vue';
+import FormDialog from '../../../parts/FormDialog.vue';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useMass } from '../../../parts/useMass';
+import { usePreferences } from '../../../stores/preferences';
+import { useSeason } from '../../../stores/season';
+import { useSeed } from '../../../stores/seed';
+import { phasesWords, schoolWords } from '../../../words/seed';
+import PhaseRows, { type TypedPhase } from '../PhaseRows.vue';
+import { useSeedAct } from '../useSeedAct';
+
+/** Splits a seed lot into arms: parts treated in different ways, to be compared side by side. */
+const props = defineProps<{ lot: SeedLot }>();
+const emit = defineEmits<{ close: [] }>();
+const season = useSeason();
+const seed = useSeed();
+const preferences = usePreferences();
+const mass = useMass();
+const router = useRouter();
+
+interface TypedArm {
+  id: string;
+  name: string;
+  school: School;
+  grams: string;
+  phases: TypedPhase[];
+  warmC: string;
+  coldC: string;
+  warmerByC: string;
+}
+const start = computed(() => seed.startFor(props.lot.speciesId));
+const names: Record<School, string> = { indoors: 'Bag, indoors', tub: 'Leaf tub', sown: 'Sown fresh' };
+function armOf({ school, phases }: Protocol): TypedArm {
+  return {
+    id: newId(),
+    name: names[school],
+    school,
+    grams: '',
+    phases: phases.map(({ kind, days }) => ({ kind, days: String(days) })),
+    warmC: '20',
+    coldC: '3',
+    warmerByC: school === 'tub' ? '1' : '0',
+  };
+}
+const { draft, busy, sentence, wrong, send } = useSeedAct(
+  'startTreatments',
+  {},
+  { startedOn: season.todayIso, note: '', arms: [armOf(start.value.protocols[0])] },
+  props.lot.id,
+);
+const protocols = computed(() =>
+  start.value.protocols.map((protocol, i) => ({
+    value: String(i),
+    words: `${schoolWords[protocol.school]}: ${phasesWords(protocol.phases)}`,
+  })),
+);
+function add(i: string) {
+  const arm = armOf(start.value.protocols[Number(i)]);
+  const same = draft.value.arms.filter((a) => a.name.startsWith(arm.name)).length;
+  draft.value.arms.push({ ...arm, name: same ? `${arm.name} ${same + 1}` : arm.name });
+}
+function useProtocol(arm: TypedArm, i: string) {
+  const { name, school, phases, warmerByC } = armOf(start.value.protocols[Number(i)]);
+  Object.assign(arm, { name, school, phases, warmerByC });
+}
+/** The protocol an arm follows to the letter, if it does. */
+function protocolOf(arm: TypedArm): string {
+  const at = start.value.protocols.findIndex(
+    (p) =>
+      p.school === arm.school &&
+      JSON.stringify(p.phases) ===
+        JSON.stringify(arm.phases.map(({ kind, days }) => ({ kind, days: typedNumber(days) }))),
+  );
+  return at < 0 ? 'own' : String(at);
+}
+const storeOf = (arm: TypedArm): BatchStore =>
+  arm.school === 'indoors'
+    ? { kind: 'fixed', warmC: typedNumber(arm.warmC), coldC: typedNumber(arm.coldC) }
+    : { kind: 'outdoors', warmerByC: typedNumber(arm.warmerByC) };
+
+async function save() {
+  const { startedOn, note, arms } = draft.value;
+  const body = {
+    seedLotId: props.lot.id,
+    startedOn,
+    note,
+    arms: arms.map((arm) => ({
+      id: arm.id,
+      name: arm.name,
+      school: arm.school,
+      phases: arm.phases.map(({ kind, days }) => ({ kind, days: typedNumber(days) })),
+      store: storeOf(arm),
+      grams: preferences.typed(typedNumber(arm.grams), 'seedMass'),
+    })),
+  };
+  const first = arms[0]?.id;
+  if (
+    (await send(
+      body,
+      `${props.lot.code}: ${arms.length === 1 ? 'treatment' : `${arms.length} arms`} begun.`,
+    )) === null
+  )
+    return;
+  await router.push({ name: 'seed-clock', params: { batch: first } });
+}
+</script>
+
+<template>
+  <FormDialog
+    title="Treat seed"
+    :subtitle="`${lot.code} holds ${mass(seed.held.get(lot.id)!.grams)}. More than one arm lets you compare.`"
+    wide
+    @close="emit('close')"
+  >
+    <form class="space-y-4" novalidate @submit.prevent="save">
+      <div class="grid gap-4 md:grid-cols-2">
+        <fieldset v-for="(arm, i) in draft.arms" :key="arm.id" class="panel space-y-3 p-3">
+          <legend class="px-1 font-bold">Arm {{ i + 1 }}</legend>
+          <div class="grid grid-cols-[1fr_7rem] gap-2">
+            <FormField v-model="arm.name" :label="`Name of arm ${i + 1}`" :fault="wrong(`arms.${i}.name`)" />
+            <FormField
+              v-model="arm.grams"
+              :label="`Mass ${i + 1}`"
+              :unit="preferences.unit('seedMass')"
+              inputmode="decimal"
+              :fault="wrong(`arms.${i}.grams`)"
+            />
+          </div>
+          <SelectField
+            :model-value="protocolOf(arm)"
+            :label="`Protocol ${i + 1}`"
+            :options="[...protocols, { value: 'own', words: 'Your own' }]"
+            @update:model-value="$event !== 'own' && useProtocol(arm, $event)"
+          />
+          <PhaseRows v-model="arm.phases" />
+          <div class="grid grid-cols-2 gap-2">
+            <template v-if="arm.school === 'indoors'">
+              <FormField v-model="arm.warmC" :label="`Warm room ${i + 1}`" unit="°C" inputmode="decimal" />
+              <FormField v-model="arm.coldC" :label="`Cold room ${i + 1}`" unit="°C" inputmode="decimal" />
+            </template>
+            <FormField
+              v-else
+              v-model="arm.warmerByC"
+              :label="`Warmer than outdoors by ${i + 1}`"
+              unit="°C"
+              inputmode="decimal"
+            />
+          </div>
+          <p v-if="arm.school !== 'indoors'" class="text-muted text-sm">
+            Protect it from mice and birds with mesh; keep it moist, never wet.
+          </p>
+          <p v-if="arm.phases.some((p) => p.kind === 'hot-water')" class="text-muted text-sm">
+            Hot water scalds: pour onto the seed, not over hands.
+          </p>
+          <button v-if="draft.arms.length > 1" class="quiet" type="button" @click="draft.arms.splice(i, 1)">
+            Remove this arm
+          </button>
+        </fieldset>
+        <div class="space-y-2">
+          <p class="font-bold">Add an arm</p>
+          <p v-for="p in protocols" :key="p.value">
+            <button class="act h-auto py-2 text-left !whitespace-normal" type="button" @click="add(p.value)">
+              {{ p.words }}
+            </button>
+          </p>
+        </div>
+      </div>
+      <EntryFields v-model:on="draft.startedOn" v-model:note="draft.note" :wrong="wrong" />
+      <SheetActs act="Begin" :busy="busy" :sentence="sentence()" @save="save" />
+    </form>
+  </FormDialog>
+</template>
