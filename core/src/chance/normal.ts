@@ -56,3 +56,19 @@ export function studentQuantile(p: number, degrees: number): number {
     (3 * z ** 7 + 19 * z ** 5 + 17 * z ** 3 - 15 * z) / (384 * v ** 3)
   );
 }
+
+const TABLE_STEP = 0.005;
+const TABLE_END = 6;
+let table: Float64Array | null = null;
+
+/** Φ(z) to within one part in a million, from a table: for grids that ask it a million times. */
+export function normalCdfFast(z: number): number {
+  if (z >= TABLE_END) return 1;
+  if (z <= -TABLE_END) return 0;
+  table ??= Float64Array.from({ length: Math.round((2 * TABLE_END) / TABLE_STEP) + 1 }, (_, i) =>
+    normalCdf(i * TABLE_STEP - TABLE_END),
+  );
+  const at = (z + TABLE_END) / TABLE_STEP;
+  const low = Math.floor(at);
+  return table[low] + (at - low) * (table[low + 1] - table[low]);
+}

@@ -48,6 +48,8 @@ export function mustFitBranch(ringMm: number, freeMm: number): void {
 
 /** Weeks a potted layer needs before frost to make new roots. */
 const ESTABLISH_DAYS = 42;
+/** From this long into a winter on, a layer still on its branch is of the next season. */
+const KEPT_ON_DAYS = 120;
 /** From this long before budburst a layer may be begun: just before the sap moves. */
 const BEFORE_SAP_DAYS = 28;
 
@@ -87,7 +89,8 @@ export function layerOutlook(
   const from = Math.round(buds.p50 - BEFORE_SAP_DAYS);
   const to = Math.round(buds.p50 + 70);
   const rooted = rootingForecast(Math.max(madeOn, from), rootDd, warmth);
-  const nextWinter = addYears(winter, 1);
+  // A layer kept on over winter is severed in the next season.
+  const nextWinter = addYears(autumnStart(latitudeDeg, Math.max(madeOn, outlook.asOf - KEPT_ON_DAYS)), 1);
   const frosts = outlook.years.map((_, year) => firstFrost(outlook, year, nextWinter - 75));
   const frost = band(frosts);
   const severBy = Math.round(frost.p50 - ESTABLISH_DAYS);

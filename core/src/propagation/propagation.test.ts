@@ -95,6 +95,17 @@ describe('air layers', () => {
     expect(severMonths).toContain(partsOf(good.severBy).month);
     expect(good.severBy).toBeLessThan(good.firstFrost.p50);
     expect(good.potL).toBe(5);
+    // Still on its branch in the spring after, it is severed in that season.
+    const { outlook, warmth } = under(latitude, height, winter);
+    const kept = layerOutlook(
+      lime,
+      lime.start!.layer!.rootDd,
+      20,
+      dayOf(winter) - 240,
+      outlook,
+      warmth,
+    ).value;
+    expect(kept.severBy).toBeGreaterThan(dayOf(winter) - 200);
     const late = at(summer);
     expect(late.season).toBe('late');
     expect(late.chanceInTime).toBeLessThanOrEqual(good.chanceInTime);

@@ -57,7 +57,10 @@ describe('what a layer asks for', () => {
       when: 'weeks',
       by: 220,
     });
-    expect(layerActs('l', outlook, 190, 'few', 221)[0]).toMatchObject({ rule: 'sever', when: 'now' });
+    expect(layerActs('l', outlook, 190, 'few', 220)[0]).toMatchObject({ rule: 'sever', when: 'now' });
+  });
+  it('is keeping on over winter once it is too late', () => {
+    expect(layerActs('l', outlook, 190, 'many', 221)[0]).toMatchObject({ rule: 'keep-on', when: 'watch' });
   });
   it('is a look from when roots may show, four weeks apart', () => {
     expect(layerActs('l', outlook, 100, 'none', 100)).toEqual([]);

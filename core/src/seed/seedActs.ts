@@ -8,7 +8,15 @@ import type { TreatmentClock } from './treatmentClock';
 export interface SeedAct {
   part: 'store' | 'clock' | 'layers';
   subjectId: string;
-  rule: 'radicles-out' | 'sow-batch' | 'check-batch' | 'retest' | 'likely-dead' | 'sever' | 'look-layer';
+  rule:
+    | 'radicles-out'
+    | 'sow-batch'
+    | 'check-batch'
+    | 'retest'
+    | 'likely-dead'
+    | 'sever'
+    | 'look-layer'
+    | 'keep-on';
   when: When;
   by: EpochDay | null;
   figures: Record<string, number>;
@@ -96,6 +104,8 @@ export function layerActs(
   today: EpochDay,
 ): SeedAct[] {
   const { severBy, rooted, chanceInTime } = outlook;
+  if (today > severBy)
+    return [{ part: 'layers', subjectId, rule: 'keep-on', when: 'watch', by: null, figures: { severBy } }];
   if (rootsSeen === 'many' || (severBy - today <= 28 && rootsSeen === 'few')) {
     const when = whenFor(severBy, today);
     return [

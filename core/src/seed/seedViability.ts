@@ -1,6 +1,6 @@
 import type { EpochDay } from '../calendar/day';
 import { betaMean, type Beta } from '../chance/beta';
-import { normalCdf } from '../chance/normal';
+import { normalCdfFast } from '../chance/normal';
 import type { Spread } from '../species/species';
 import { put, sum, type Worked } from '../working/working';
 
@@ -67,12 +67,12 @@ export function viabilityPosterior({ since, fresh, sigmaDays, tests }: StoredLot
   const weights = new Float64Array(KI_POINTS * SIGMA_POINTS);
   let most = -Infinity;
   for (let i = 0; i < KI_POINTS; i++) {
-    const v = clamp(normalCdf(ki[i]));
+    const v = clamp(normalCdfFast(ki[i]));
     const prior = fresh.alpha * Math.log(v) + fresh.beta * Math.log(1 - v) - logJacobian(ki[i], v);
     for (let j = 0; j < SIGMA_POINTS; j++) {
       let log = prior - 0.5 * zOf(j) ** 2;
       for (const { day, kind, n, k } of tests) {
-        const p = clamp(normalCdf(ki[i] - (day - since) / sigmas[j]));
+        const p = clamp(normalCdfFast(ki[i] - (day - since) / sigmas[j]));
         log += TEST_WEIGHT[kind] * (k * Math.log(p) + (n - k) * Math.log(1 - p));
       }
       weights[i * SIGMA_POINTS + j] = log;
@@ -108,7 +108,7 @@ export interface Viability {
 function sharesOn({ since, ki, sigmaDays }: ViabilityPosterior, day: EpochDay): Float64Array {
   const age = Math.max(0, day - since);
   return Float64Array.from({ length: ki.length * SIGMA_POINTS }, (_, c) =>
-    normalCdf(ki[Math.floor(c / SIGMA_POINTS)] - age / sigmaDays[c % SIGMA_POINTS]),
+    normalCdfFast(ki[Math.floor(c / SIGMA_POINTS)] - age / sigmaDays[c % SIGMA_POINTS]),
   );
 }
 

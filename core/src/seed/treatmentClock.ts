@@ -1,5 +1,5 @@
 import type { EpochDay } from '../calendar/day';
-import { normalCdf } from '../chance/normal';
+import { normalCdfFast } from '../chance/normal';
 import { bandOf, type Band } from '../chance/quantile';
 import type { Spread } from '../species/species';
 import type { Outlook } from '../weather/ensemble';
@@ -194,7 +194,7 @@ export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<
 function shareShowing(run: ClockRun, { startedOn, radicleDd }: TreatmentFacts, day: EpochDay, log: number) {
   const i = Math.min(run.warmth.length - 1, day - startedOn);
   const heat = i < 0 ? 0 : run.warmth[i];
-  return heat <= 0 ? 0 : normalCdf((Math.log(heat / radicleDd.median) - log) / SEED_SD_LOG);
+  return heat <= 0 ? 0 : normalCdfFast((Math.log(heat / radicleDd.median) - log) / SEED_SD_LOG);
 }
 
 /** Posterior of ln θ, the lot's own share of the species' radicle warmth, from its checks. */

@@ -20,11 +20,13 @@ import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
 import { lotRow } from '../features/lots/lotRows';
+import { prickOut } from '../features/lots/prickOut';
 import { sowLot } from '../features/lots/sow';
 import { storeDays } from '../features/weather/importWeather';
 import { yardHandlers } from '../features/yard/routes';
 import type { NurseryCall, Server, Work } from '../http/context';
 import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
+import { makeSeedRoom, type SeedIds } from './seed';
 import { makeYard } from './yard';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
 
@@ -78,8 +80,15 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     const weather = await makeWeather(work, demo);
     await makeYard(work, demo, server.irrigationUrl);
     const lookup = await lookupOf(server, tx, nurseryId);
-    for (const lot of demo.lots)
-      await makeLot({ ...work, personId: people[0].id }, demo, lot, weather, lookup);
+    const grower = { ...work, personId: people[0].id };
+    const arms = demo.lots.flatMap((lot) => {
+      if (!lot.from?.arm) return [];
+      const { name, school, phases, days } = lot.from.arm;
+      const startedOn = sownOnOf(demo, lot, dayOf(today)) - days;
+      return [{ bag: lot.from.bag, name, school, phases, grams: armGrams(lot, demo), startedOn }];
+    });
+    const seedIds = await makeSeedRoom(grower, demo.seed, arms, lookup, demo.latitudeDeg);
+    for (const lot of demo.lots) await makeLot(grower, demo, lot, weather, lookup, seedIds);
   });
   return demo.people;
 }
@@ -135,17 +144,27 @@ function sowingDay(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
   return month + 6 > 12 ? dayFrom(year + 1, month - 6, day) : dayFrom(year, month + 6, day);
 }
 
+/** The day a demo lot was sown. One whose sowing is still to come this season is shown as last season's. */
+function sownOnOf(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
+  const sownOn = sowingDay(demo, lot, today);
+  return sownOn > today - 3 ? sowingDay(demo, { ...lot, season: lot.season - 1 }, today) : sownOn;
+}
+
+/** Mass of the seed that an arm's lot takes. */
+function armGrams(lot: DemoLot, demo: DemoNursery): number {
+  return (lot.seeds / demo.seed.bags.find((bag) => bag.code === lot.from!.bag)!.perKg) * 1000;
+}
+
 async function makeLot(
   work: Work,
   demo: DemoNursery,
   lot: DemoLot,
   weather: WeatherSeries,
   lookup: Lookup,
+  seed: SeedIds,
 ): Promise<void> {
   const today = dayOf(work.today);
-  // A lot whose sowing is still to come this season is shown as last season's.
-  let sownOn = sowingDay(demo, lot, today);
-  if (sownOn > today - 3) sownOn = sowingDay(demo, { ...lot, season: lot.season - 1 }, today);
+  const sownOn = sownOnOf(demo, lot, today);
   const id = newId();
   const named = <T>(map: ReadonlyMap<string, T>, test: (item: T) => boolean) => [...map.values()].find(test)!;
   const placeId = named(lookup.places, (p) => p.place.name === lot.place).id;
@@ -169,12 +188,12 @@ async function makeLot(
     targetHeightCm: lot.target,
     note: lot.note ?? '',
     seeds: lot.seeds,
-    origin: 'seed',
-    seedLotId: null,
-    treatmentId: null,
-    stockBedId: null,
-    cutting: null,
-    patch: null,
+    origin: lot.stuck ? 'cuttings' : 'seed',
+    seedLotId: lot.from ? seed.bags.get(lot.from.bag)! : null,
+    treatmentId: lot.from?.arm ? seed.batches.get(lot.from.arm.name)! : null,
+    stockBedId: lot.stuck ? seed.stockBeds.get(lot.stuck)! : null,
+    cutting: lot.stuck ? 'hard' : null,
+    patch: patchOf(lot),
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
@@ -183,8 +202,12 @@ async function makeLot(
   const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
   const container =
     'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;
-  const cells = 'container' in home ? home.trays * container!.values.cellsPerTray : Infinity;
+  // An open flat is one cell to many seedlings.
+  const open = container === null || container.values.cellsPerTray === 1;
+  const cells = open ? Infinity : (home as { trays: number }).trays * container.values.cellsPerTray;
   await recordLot({ work, lot, facts, truth, id, today, cells });
+  if (lot.pricked && truth.upOn !== null && truth.upOn + 40 <= today)
+    await prickDemo(work, lot, id, truth.upOn + 40, lookup);
 }
 
 interface Course {
@@ -198,16 +221,51 @@ interface Course {
   cells: number;
 }
 
+function patchOf(lot: DemoLot) {
+  if (!lot.from?.patch) return null;
+  const [fromMm, toMm, lastRow] = lot.from.patch;
+  return { fromMm, toMm, firstRow: 1, lastRow };
+}
+
+/** Pricks a demo flat out by size a month after it came up. */
+async function prickDemo(work: Work, lot: DemoLot, id: string, day: EpochDay, lookup: Lookup): Promise<void> {
+  const named = <T>(map: ReadonlyMap<string, T>, test: (item: T) => boolean) => [...map.values()].find(test)!;
+  await prickOut(work, id, {
+    id: newId(),
+    on: isoOf(day),
+    note: '',
+    batches: lot.pricked!.map((batch) => ({
+      id: newId(),
+      code: batch.code,
+      count: batch.count,
+      size: batch.size,
+      stage: {
+        kind: 'container',
+        id: newId(),
+        placeId: named(lookup.places, (p) => p.place.name === batch.place).id,
+        containerTypeId: named(lookup.containers, (c) => c.values.name === batch.container).id,
+        trays: batch.trays,
+      },
+    })),
+  });
+}
+
 async function recordLot({ work, lot, facts, truth, id, today, cells }: Course): Promise<void> {
   if (truth.upOn === null) return;
   const entry = (day: EpochDay, note = '') => ({ id: newId(), on: isoOf(day), note });
   const count = (day: EpochDay, counted: number) =>
-    countEmergence(work, id, { ...entry(day), counted, cause: null, multi: null, damaged: null });
+    countEmergence(work, id, {
+      ...entry(day),
+      counted,
+      cause: null,
+      multi: lot.from?.multi === undefined ? null : Math.round(counted * lot.from.multi),
+      damaged: null,
+    });
   if (lot.fails) {
     for (const after of [0, 25, 60]) if (truth.upOn + after <= today) await count(truth.upOn + after, 0);
     return;
   }
-  const full = Math.round(lot.seeds * truth.finalShare);
+  const full = Math.round(lot.seeds * (lot.share ?? truth.finalShare));
   const final = Math.min(full, Math.round(cells * 0.97));
   for (const [after, share] of [
     [1, 0.3],
@@ -216,6 +274,8 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
   ] as const) {
     if (truth.upOn + after <= today) await count(truth.upOn + after, Math.round(final * share));
   }
+  // A flat is pricked out before there is more to write down of it.
+  if (lot.pricked) return;
   const lossDay = truth.upOn + 60;
   if (lossDay <= today) {
     const died = Math.max(1, Math.round(final * 0.04));

@@ -1,5 +1,7 @@
-import type { BedDesign, ElementKind, SiteElement } from '@kauri/core';
+import type { BedDesign, ElementKind, School, SiteElement } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
+import type { DemoSeedRoom } from './seed';
+import { piedraClaraSeed, withybeckSeed } from './seedRooms';
 
 /** A demo lot: what was sown where. Days are in the season year counted from `season` 0, this one. */
 export interface DemoLot {
@@ -20,6 +22,27 @@ export interface DemoLot {
   /** Lifted last winter: all of it, or a share. */
   lifted?: number;
   note?: string;
+  /** Share of the seed that comes up, where it is not left to the models. */
+  share?: number;
+  /** Sown from a bag: after a treatment of its own, if it has one, and in a patch of the bed. */
+  from?: {
+    bag: string;
+    arm?: { name: string; school: School; phases: string; days: number };
+    patch?: readonly [fromMm: number, toMm: number, rows: number];
+    /** Share of seedlings with several stems. */
+    multi?: number;
+  };
+  /** Stuck as hardwood cuttings of a stock bed. */
+  stuck?: string;
+  /** Pricked out of it once up: code, container, trays, seedlings. */
+  pricked?: readonly {
+    code: string;
+    container: string;
+    trays: number;
+    count: number;
+    size: string;
+    place: string;
+  }[];
 }
 
 export interface DemoPlace {
@@ -53,6 +76,7 @@ export interface DemoNursery {
   /** A tap's bucket test, and the drip on beds. */
   water?: { litres: number; seconds: number };
   lots: readonly DemoLot[];
+  seed: DemoSeedRoom;
 }
 
 const mesh = { kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 } as const;
@@ -147,6 +171,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Heel-in bay 1', east: 20, north: 1.5, medium: 1, as: 'bay', bench: { lengthMm: 3600, widthMm: 1200 } },
       { name: 'Heel-in bay 2', east: 25, north: 1.5, medium: 1, as: 'bay', bench: { lengthMm: 3600, widthMm: 1200 } },
     ],
+    seed: withybeckSeed,
     // One a line.
     // prettier-ignore
     lots: [
@@ -175,6 +200,11 @@ export const demoNurseries: readonly DemoNursery[] = [
       { code: '26-IAQ-01', species: 'IAQ', place: 'Bench 2', in: { container: 'Slit-wall cell 200 mL', trays: 3 }, season: 0, sown: [4, 5], seeds: 400, target: 12 },
       { code: '26-AIN-02', species: 'AIN', place: 'Bench 2', in: { container: 'Ribbed vented pot 2 L', trays: 6 }, season: 0, sown: [4, 12], seeds: 140, target: 50 },
       { code: '25-EEU-01', species: 'EEU', place: 'Bench 2', in: { container: 'Tube 150 mL, racked', trays: 3 }, season: -1, sown: [4, 8], seeds: 560, target: 22, lifted: 1 },
+      { code: '26-SOR-11', species: 'SOR', place: 'Bed 9', in: { density: 200, area: 0.8 }, season: 0, sown: [4, 2], seeds: 400, target: 30, share: 0.58, from: { bag: 'S-SOR-01', arm: { name: 'Bag, indoors', school: 'indoors', phases: 'warm14 cold120', days: 136 }, patch: [0, 900, 7], multi: 0.04 } },
+      { code: '26-SOR-12', species: 'SOR', place: 'Bed 9', in: { density: 200, area: 0.8 }, season: 0, sown: [4, 2], seeds: 400, target: 30, share: 0.47, from: { bag: 'S-SOR-01', arm: { name: 'Leaf tub', school: 'tub', phases: 'tub: cold120', days: 150 }, patch: [900, 1800, 7], multi: 0.07 } },
+      { code: '26-SOR-13', species: 'SOR', place: 'Bed 9', in: { density: 200, area: 0.8 }, season: 0, sown: [4, 2], seeds: 400, target: 30, share: 0.08, note: 'Untreated, to compare.', from: { bag: 'S-SOR-01', patch: [1800, 2700, 7] } },
+      { code: '26-SVI-01', species: 'SVI', place: 'Bed 10', in: { density: 60, area: 2.4 }, season: 0, sown: [3, 6], seeds: 160, target: 90, share: 0.91, stuck: 'Osier stools' },
+      { code: '26-BPE-10', species: 'BPE', place: 'Bench 3', in: { container: 'Open flat', trays: 2 }, season: 0, sown: [4, 6], seeds: 2400, target: 30, share: 0.27, note: 'Flat, to prick out.', pricked: [{ code: '26-BPE-11', container: 'Slit-wall cell 200 mL', trays: 5, count: 180, size: 'large', place: 'Bench 3' }, { code: '26-BPE-12', container: 'Slit-wall cell 120 mL', trays: 6, count: 240, size: 'small', place: 'Bench 3' }] },
     ],
   },
   {
@@ -209,6 +239,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Cama 1', east: 2, north: 3, medium: 0, design: 'Grande, dos tablas' },
       { name: 'Cama 2', east: 6, north: 3, medium: 0, design: 'Grande, una tabla' },
     ],
+    seed: piedraClaraSeed,
     // One a line.
     // prettier-ignore
     lots: [

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
 import { kindWords } from '../stations/yard/placeWords';
 import { useNursery } from '../stores/nursery';
+import { useSeed } from '../stores/seed';
 import { useSession } from '../stores/session';
 
 interface Find {
@@ -15,6 +16,7 @@ interface Find {
 
 const nursery = useNursery();
 const session = useSession();
+const seed = useSeed();
 const router = useRouter();
 const text = ref('');
 
@@ -56,6 +58,30 @@ const all = computed<Find[]>(() => {
       to: { name: 'yard', query: { add: 'bench' } },
     });
   }
+  for (const lot of seed.room.lots)
+    finds.push({
+      key: lot.id,
+      words: `${lot.code} ${nursery.lookup.species.get(lot.speciesId)?.common ?? ''}`,
+      kind: 'seed',
+      to: { name: 'seed', params: { seedLot: lot.id } },
+    });
+  for (const { code, common, latin } of nursery.catalogue!.species)
+    finds.push({
+      key: `species-${code}`,
+      words: `${common} ${latin}`,
+      kind: 'species',
+      to: { name: 'seed-species', params: { species: code } },
+    });
+  for (const [name, words] of [
+    ['seed', 'Seed store'],
+    ['seed-clock', 'Dormancy: batches and when to begin'],
+    ['seed-desk', 'Sowing desk: how many to sow'],
+    ['seed-up', 'Coming up: emergence and treatments compared'],
+    ['seed-cuttings', 'Cuttings and stock beds'],
+    ['seed-layers', 'Air layers'],
+    ['seed-labels', 'Labels, and a label that is lost'],
+  ])
+    finds.push({ key: name, words, kind: 'seed room', to: { name } });
   for (const [name, words] of [
     ['yard-site', 'Site plan'],
     ['yard-light', 'Light of the yard'],

@@ -1,14 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
+import { useSeed } from '../stores/seed';
 import { stations } from './stations';
 
 const forecasts = useForecasts();
+const seed = useSeed();
 const route = useRoute();
 /** A station's own page, or a part of it such as «yard-site». */
 const here = (name: string) => String(route.name).split('-')[0] === name;
-const now = computed(() => forecasts.acts.filter((act) => act.when === 'now').length);
+const now = computed(() => [...forecasts.acts, ...seed.acts].filter((act) => act.when === 'now').length);
+onMounted(() => seed.load().catch(() => undefined));
 </script>
 
 <template>

@@ -223,7 +223,10 @@ export const useSeed = defineStore('seed', () => {
   }
 
   /** The shares between a seed and a tree for a species. */
-  function sharesOf(speciesId: string, school: School | null = null): Record<'emergence' | 'establishment' | 'grade', PooledShare> {
+  function sharesOf(
+    speciesId: string,
+    school: School | null = null,
+  ): Record<'emergence' | 'establishment' | 'grade', PooledShare> {
     const { values } = speciesOf(speciesId);
     const outcomes = outcomesOf(speciesId, school);
     return {

@@ -57,7 +57,7 @@ export const reasonWords = {
 export function phasesWords(phases: readonly { kind: PhaseKind; days: number }[]): string {
   return phases.length
     ? phases.map((phase) => `${phaseWords[phase.kind]} ${phase.days} d`).join(', then ')
-    : 'nothing: ready to sow';
+    : 'nothing, ready to sow';
 }
 
 /** A share with its band: «62 % (51 to 72)». */
@@ -99,6 +99,11 @@ export function seedActWords(act: SeedAct, name: string, today: number): { title
       return {
         title: `Sever and pot the layer ${name}`,
         reason: `By ${day(act.by!)}, so that it makes roots in its pot before frost.`,
+      };
+    case 'keep-on':
+      return {
+        title: `Keep the layer ${name} on its branch over winter`,
+        reason: `The last day to sever it was ${day(f.severBy)}. Wrap the pouch against frost; sever in the new season.`,
       };
     case 'look-layer':
       return {

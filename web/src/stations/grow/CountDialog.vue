@@ -6,6 +6,7 @@ import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
+import TapCounter from '../../parts/TapCounter.vue';
 import { typedNumber } from '../../parts/typed';
 import type { ShownLot } from '../../parts/useLots';
 import { useRecording } from '../../parts/useRecording';
@@ -17,19 +18,24 @@ const emit = defineEmits<{ close: [] }>();
 const { draft, on, record, busy, sentence, wrong } = useRecording('countEmergence', () => props.lot, {
   counted: '',
   cause: 'died' as OutCause,
+  multi: '',
+  damaged: '',
 });
 
 const held = computed(() => props.lot.row.held);
 const counted = computed(() => typedNumber(draft.value.counted));
 const fewer = computed(() => held.value.standing - counted.value);
 const causes = outCauses
-  .filter((c) => c !== 'not-emerged' && c !== 'sampled')
+  .filter((c) => !['not-emerged', 'sampled', 'pricked-out'].includes(c))
   .map((c) => ({ value: c, words: causeWords(c) }));
 
 async function save() {
   const cause = fewer.value > 0 ? draft.value.cause : null;
   const said = `${count(counted.value)} of ${props.lot.row.code} counted.`;
-  if (await record({ counted: counted.value, cause }, said)) emit('close');
+  const { multi, damaged } = draft.value;
+  const looked = (text: string) => (text.trim() === '' ? null : typedNumber(text));
+  const body = { counted: counted.value, cause, multi: looked(multi), damaged: looked(damaged) };
+  if (await record(body, said)) emit('close');
 }
 </script>
 
@@ -40,10 +46,9 @@ async function save() {
         {{ count(held.standing) }} stood at the last count; {{ count(held.sown) }} seeds are still in the
         ground.
       </p>
-      <FormField
+      <TapCounter
         v-model="draft.counted"
         label="Seedlings standing now"
-        inputmode="numeric"
         :fault="wrong('counted')"
         :hint="
           counted >= 0
@@ -60,6 +65,16 @@ async function save() {
         :options="causes"
         :fault="wrong('cause')"
       />
+      <div class="grid grid-cols-2 gap-3">
+        <FormField
+          v-model="draft.multi"
+          label="Of them with several stems"
+          inputmode="numeric"
+          hint="Blank: not looked at"
+          :fault="wrong('multi')"
+        />
+        <FormField v-model="draft.damaged" label="Damaged" inputmode="numeric" :fault="wrong('damaged')" />
+      </div>
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
       <SheetActs act="Keep the count" :busy="busy" :sentence="sentence()" @save="save" />
     </form>

@@ -27,6 +27,7 @@ const inTyped = (cm: number) => String(Number(preferences.shown(cm, 'height').to
 const { draft, clear } = useDraft(`edit.${row.id}.${row.version}`, {
   target: row.targetHeightCm === null ? '' : inTyped(row.targetHeightCm),
   leafFall: row.leafFallOn ?? '',
+  extraWinters: String(row.extraWinters),
   note: row.note,
 });
 const { busy, save: send, fault, sentence, wrong } = useSaving(`edit.${row.id}`);
@@ -41,11 +42,12 @@ const theirs = computed<LotRow | null>(() =>
 
 async function save() {
   if (theirs.value) version.value = theirs.value.version;
-  const { target, leafFall, note } = draft.value;
+  const { target, leafFall, extraWinters, note } = draft.value;
   const body = {
     version: version.value,
     targetHeightCm: target.trim() === '' ? null : preferences.typed(typedNumber(target), 'height'),
     leafFallOn: leafFall || null,
+    extraWinters: typedNumber(extraWinters),
     note,
   };
   const answer = await send(body, () =>
@@ -77,6 +79,14 @@ async function save() {
         :max="season.todayIso"
         hint="Opens the lifting window in place of modelled chilling."
         :fault="wrong('leafFallOn')"
+      />
+      <FormField
+        v-if="row.held.sown > 0"
+        v-model="draft.extraWinters"
+        label="Winters it lies beyond its kind"
+        inputmode="numeric"
+        hint="One more for seed kept on though nothing came up."
+        :fault="wrong('extraWinters')"
       />
       <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
       <div v-if="theirs" class="panel p-3" data-testid="theirs">

@@ -112,6 +112,10 @@ const tabs = [
     </div>
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
       <span v-if="lot.row.note">{{ lot.row.note }}</span>
+      <RouterLink class="quiet" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }">Label</RouterLink>
+      <RouterLink v-if="held.sown > 0" class="quiet" :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
+        >Coming up</RouterLink
+      >
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
         Edit wanted height, leaf fall, note
       </button>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { bedGeometry, traysOnBench } from '@kauri/core';
+import { bedGeometry, traysOnBench, type CuttingKind } from '@kauri/core';
 import type { BodyInputOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { computed, watch } from 'vue';
+import { computed, onMounted, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { call } from '../../api/client';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -16,16 +16,21 @@ import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
+import { useSeed } from '../../stores/seed';
 import { count } from '../../words/numbers';
 import { usePlaces } from '../yard/usePlaces';
 import { nextCode } from './newLot';
+import { patchOf } from './patch';
+import PatchFields from './PatchFields.vue';
 import SeedAdvice from './SeedAdvice.vue';
+import StartFields from './StartFields.vue';
 
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
 const season = useSeason();
 const messages = useMessages();
+const seed = useSeed();
 const route = useRoute();
 const router = useRouter();
 const { places: all } = usePlaces();
@@ -47,7 +52,16 @@ const { draft, clear } = useDraft('lot.new', {
   chance: '0.9',
   height: '',
   note: '',
+  origin: 'seed' as 'seed' | 'cuttings',
+  seedLotId: '',
+  treatmentId: '',
+  stockBedId: '',
+  cutting: 'hard' as CuttingKind,
+  patchFrom: '',
+  patchTo: '',
+  rows: '',
 });
+onMounted(() => seed.load().catch(() => undefined));
 if (typeof route.query.in === 'string' && nursery.lookup.places.has(route.query.in))
   draft.value.placeId = route.query.in;
 const { busy, save: send, sentence, wrong } = useSaving('lot.new');
@@ -69,7 +83,11 @@ const seeds = computed(() => typedNumber(draft.value.seeds));
 
 watch(
   () => draft.value.speciesId,
-  () => (draft.value.seedState = species.value.values.winters > 0 ? 'fresh' : 'ready'),
+  (_now, before) => {
+    draft.value.seedState = species.value.values.winters > 0 ? 'fresh' : 'ready';
+    // Another species' bag is not sown under this one.
+    if (before !== undefined) Object.assign(draft.value, { seedLotId: '', treatmentId: '', stockBedId: '' });
+  },
   { immediate: draft.value.seeds === '' },
 );
 
@@ -141,16 +159,24 @@ async function save() {
     targetHeightCm: height.trim() === '' ? null : preferences.typed(typedNumber(height), 'height'),
     note,
     seeds: seeds.value,
+    origin: draft.value.origin,
+    seedLotId: fromSeed.value ? draft.value.seedLotId || null : null,
+    treatmentId: fromSeed.value && draft.value.seedLotId ? draft.value.treatmentId || null : null,
+    stockBedId: fromSeed.value ? null : draft.value.stockBedId || null,
+    cutting: fromSeed.value ? null : draft.value.cutting,
+    patch: stage.kind === 'bed' ? patchOf(draft.value, preferences.typed) : null,
     stage,
   };
   const answer = await send(body, (id) => call('sowLot', { params: nursery.params, body: { ...body, id } }));
   if (!answer) return;
   nursery.takeLot(answer);
+  if (answer.lot.seedLotId !== null) void seed.load(true);
   clear();
   messages.say(`${answer.lot.code} sown.`);
   await router.push({ name: 'grow', params: { lot: answer.lot.id } });
 }
 
+const fromSeed = computed(() => draft.value.origin === 'seed');
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
   words: `${s.common}, ${s.latin}`,
@@ -196,7 +222,9 @@ const states = [
             :fault="wrong('code')"
           />
         </div>
+        <StartFields v-model="draft" />
         <SelectField
+          v-if="fromSeed"
           v-model="draft.seedState"
           label="The seed is"
           :options="states"
@@ -245,10 +273,12 @@ const states = [
             :fault="wrong('stage.areaM2')"
           />
         </div>
+        <PatchFields v-if="place?.occupancy.kind === 'bed'" v-model="draft" :place-id="draft.placeId" />
         <p v-if="room?.over" class="font-bold" role="status">{{ room.over }}</p>
       </div>
       <div class="space-y-3">
         <SeedAdvice
+          v-if="fromSeed"
           v-model:target="draft.target"
           v-model:chance="draft.chance"
           :species="species"
@@ -257,7 +287,7 @@ const states = [
         />
         <FormField
           v-model="draft.seeds"
-          label="Seeds sown"
+          :label="fromSeed ? 'Seeds sown' : 'Cuttings stuck'"
           inputmode="numeric"
           :hint="
             seeds > 0 && holds > 0 && place?.occupancy.kind === 'bench'

@@ -33,7 +33,9 @@ const froms = computed(() =>
 );
 const causes = computed(() =>
   outCauses
-    .filter((c) => c !== 'sampled' && (draft.value.from === 'sown' || c !== 'not-emerged'))
+    .filter(
+      (c) => c !== 'sampled' && c !== 'pricked-out' && (draft.value.from === 'sown' || c !== 'not-emerged'),
+    )
     .map((c) => ({ value: c, words: causeWords(c) })),
 );
 watch(

@@ -42,6 +42,7 @@ const parts = computed(() => [
 <template>
   <div class="flex h-full flex-col">
     <StationTabs label="Parts of the seed room" :parts="parts" />
+    <p v-if="seed.fault" class="text-wrong px-4 py-2 font-bold" role="alert">{{ seed.fault }}</p>
     <div v-if="seed.loaded" class="min-h-0 flex-1 overflow-y-auto">
       <RouterView />
     </div>

@@ -1,19 +1,23 @@
 <script setup lang="ts">
-import type { Act, Status, When } from '@kauri/core';
+import type { Act, SeedAct, Status, When } from '@kauri/core';
+import { Bean } from 'lucide-vue-next';
 import { computed } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, type RouteLocationRaw } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useSeason } from '../../stores/season';
+import { useSeed } from '../../stores/seed';
 import { longDate, yearOf } from '../../words/dates';
 import { actWords } from '../../words/decision';
 import { count, several } from '../../words/numbers';
+import { seedActWords } from '../../words/seed';
 
 const forecasts = useForecasts();
 const season = useSeason();
+const seed = useSeed();
 const { lots } = useLots();
 
 const groups: readonly { when: When; words: string }[] = [
@@ -23,13 +27,34 @@ const groups: readonly { when: When; words: string }[] = [
   { when: 'watch', words: 'Watch' },
 ];
 const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])));
+/** What the Seed station asks for, with where it leads. */
+const seedActs = computed(() =>
+  seed.acts.map((act) => ({
+    ...act,
+    words: seedActWords(act, seedName(act), season.view),
+    to: seedPlace(act),
+  })),
+);
+function seedName({ part, subjectId }: SeedAct): string {
+  if (part === 'layers') return seed.room.layers.find((l) => l.id === subjectId)?.tree ?? '';
+  const batch = part === 'clock' ? seed.treatmentById.get(subjectId) : undefined;
+  const lot = seed.lotById.get(batch?.seedLotId ?? subjectId);
+  const species = lot ? seed.speciesOf(lot.speciesId).common.toLowerCase() : '';
+  return batch ? `${species}, “${batch.name}”` : `${species} ${lot?.code ?? ''}`;
+}
+function seedPlace({ part, subjectId }: SeedAct): RouteLocationRaw {
+  if (part === 'layers') return { name: 'seed-layers', params: { layer: subjectId } };
+  if (part === 'clock') return { name: 'seed-clock', params: { batch: subjectId } };
+  return { name: 'seed', params: { seedLot: subjectId } };
+}
 const shown = computed(() =>
   groups
     .map((group) => ({
       ...group,
       acts: forecasts.acts.filter((act) => act.when === group.when && byId.value.has(act.lotId)),
+      seed: seedActs.value.filter((act) => act.when === group.when),
     }))
-    .filter((group) => group.acts.length),
+    .filter((group) => group.acts.length + group.seed.length),
 );
 const wordsOf = (act: Act) => actWords(act, byId.value.get(act.lotId)!.row.code, season.view);
 
@@ -84,9 +109,21 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
             group.words
           }}</span>
           <template v-else>{{ group.words }}</template>
-          <span class="text-muted font-sans text-base font-normal">{{ group.acts.length }}</span>
+          <span class="text-muted font-sans text-base font-normal">{{
+            group.acts.length + group.seed.length
+          }}</span>
         </h2>
         <ul class="panel divide-rule divide-y">
+          <li v-for="act in group.seed" :key="act.subjectId + act.rule" data-testid="seed-act">
+            <RouterLink :to="act.to" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
+              <Bean class="text-root w-10 shrink-0" :size="26" aria-hidden="true" />
+              <span class="min-w-0 flex-1">
+                <span class="block font-bold">{{ act.words.title }}</span>
+                <span class="block">{{ act.words.reason }}</span>
+              </span>
+              <span class="text-muted hidden w-40 text-right text-sm sm:block">Seed room</span>
+            </RouterLink>
+          </li>
           <li v-for="act in group.acts" :key="act.lotId + act.rule">
             <RouterLink
               :to="{ name: 'grow', params: { lot: act.lotId } }"

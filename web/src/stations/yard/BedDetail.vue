@@ -7,6 +7,7 @@ import { typedNumber } from '../../parts/typed';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import BedMore from './BedMore.vue';
+import BedPatches from './BedPatches.vue';
 import BedFigures from './BedFigures.vue';
 import BedSection from './BedSection.vue';
 import { bedAnswers } from './bedAnswers';
@@ -59,6 +60,12 @@ const answers = computed(() =>
         <ShowWorking :steps="[...answers.working, ...shown.occupancy.working]" />
       </div>
     </div>
+    <BedPatches
+      class="mt-4"
+      :place-id="shown.place.id"
+      :length-mm="answers.geometry.insideLengthMm"
+      :width-mm="answers.geometry.insideWidthMm"
+    />
     <details class="mt-3">
       <summary class="quiet">What carries it, life and cost, lid, pots instead</summary>
       <BedMore

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
@@ -46,6 +47,13 @@ const past = computed(() =>
   seed.known.treatments.filter((t) => !rows.value.some((row) => row.batch.id === t.id)),
 );
 const day = (value: number) => shortDate(value, yearOf(season.view));
+/** The bag, when it went in, and when it is done. */
+function courseOf({ batch, lot, clock }: (typeof rows.value)[number]): string {
+  const went = `${lot.code}, in since ${day(dayOf(batch.startedOn))}`;
+  if (!clock) return went;
+  const { p10, p50, p90 } = clock.ready;
+  return `${went}, done ${day(p50)}${p90 > p10 + 1 ? ` (${day(p10)} to ${day(p90)})` : ''}`;
+}
 const marks: Record<string, string> = {
   'radicles-out': 'sow at once',
   'sow-batch': 'ready',
@@ -85,13 +93,7 @@ const marks: Record<string, string> = {
               >
             </span>
             <span class="text-muted block text-[0.93rem]">
-              {{ row.lot.code }}, in since {{ day(Date.parse(`${row.batch.startedOn}T00:00Z`) / 864e5) }}
-              <template v-if="row.clock"
-                >, done {{ day(row.clock.ready.p50)
-                }}<template v-if="row.clock.ready.p90 > row.clock.ready.p10 + 1">
-                  ({{ day(row.clock.ready.p10) }} to {{ day(row.clock.ready.p90) }})</template
-                ></template
-              >
+              {{ courseOf(row) }}
             </span>
           </RouterLink>
         </li>

@@ -1,1 +1,164 @@
-<template><p>…</p></template>
+<script setup lang="ts">
+import { autumnStart, dayOf, stockYield, type StockPlants } from '@kauri/core';
+import type { StockBed } from '@kauri/core/contract';
+import { computed, ref } from 'vue';
+import { RouterLink, useRoute } from 'vue-router';
+import EmptyState from '../../../parts/EmptyState.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { useNursery } from '../../../stores/nursery';
+import { useSeed } from '../../../stores/seed';
+import { useSession } from '../../../stores/session';
+import { dateWords } from '../../../words/dates';
+import { count, percent, several } from '../../../words/numbers';
+import { cuttingWords } from '../../../words/seed';
+import CutDialog from './CutDialog.vue';
+import CuttingDesk from './CuttingDesk.vue';
+import StockBedDialog from './StockBedDialog.vue';
+
+const nursery = useNursery();
+const seed = useSeed();
+const session = useSession();
+const route = useRoute();
+const sheet = ref<'add' | 'edit' | 'cut' | null>(null);
+
+/** Seasons since planting, and seasons in a row it has been cut, at the date looked at. */
+function stockOf(bed: StockBed): StockPlants {
+  const season = (day: number) => autumnStart(nursery.catalogue!.nursery.latitudeDeg, day);
+  const seasons = (from: number, to: number) => Math.max(0, Math.round((season(to) - season(from)) / 365.25));
+  const cuts = new Set(seed.recordsOf(bed.id, 'cut').map((cut) => season(dayOf(cut.on))));
+  let cutsInARow = 0;
+  for (let s = season(seed.asOf) - 365; [...cuts].some((c) => Math.abs(c - s) < 40); s -= 365) cutsInARow++;
+  return {
+    plants: bed.plants,
+    ageSeasons: seasons(dayOf(bed.plantedOn), seed.asOf),
+    yieldPerPlant: bed.yieldPerPlant,
+    cutsInARow,
+    restShare: bed.restShare,
+  };
+}
+const rows = computed(() =>
+  seed.known.stockBeds.map((bed) => ({
+    bed,
+    species: seed.speciesOf(bed.speciesId),
+    stock: stockOf(bed),
+    gives: stockYield(stockOf(bed)),
+    cuts: seed.recordsOf(bed.id, 'cut').slice().reverse(),
+  })),
+);
+const chosen = computed(() => rows.value.find((r) => r.bed.id === route.params.bed) ?? rows.value[0] ?? null);
+/** Cuttings already taken since the last autumn. */
+const takenNow = computed(() => {
+  if (!chosen.value) return 0;
+  const since = autumnStart(nursery.catalogue!.nursery.latitudeDeg, seed.asOf);
+  return chosen.value.cuts
+    .filter((cut) => dayOf(cut.on) >= since)
+    .reduce((t, cut) => t + cut.values.cuttings, 0);
+});
+const stuck = computed(() =>
+  [...nursery.lots.values()].filter(
+    (lot) => lot.origin === 'cuttings' && lot.stockBedId === chosen.value?.bed.id,
+  ),
+);
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
+    <div class="border-rule lg:border-r">
+      <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
+        <p class="text-muted font-bold">
+          {{ rows.length ? several(rows.length, 'stock bed') : 'No stock bed yet' }}
+        </p>
+        <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'add'">
+          Add a stock bed
+        </button>
+      </div>
+      <ul class="divide-rule divide-y" data-testid="stock-beds">
+        <li v-for="row in rows" :key="row.bed.id">
+          <RouterLink
+            :to="{ name: 'seed-cuttings', params: { bed: row.bed.id } }"
+            class="block border-l-4 px-3 py-2"
+            :class="row.bed.id === chosen?.bed.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'"
+            :aria-current="row.bed.id === chosen?.bed.id ? 'true' : undefined"
+          >
+            <span class="flex justify-between gap-2">
+              <b>{{ row.bed.name }}</b> <b>{{ count(row.gives.value) }}</b>
+            </span>
+            <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
+              <span>{{ row.species.common }}, {{ several(row.bed.plants, 'plant') }}</span>
+              <span>cuttings a cut</span>
+            </span>
+          </RouterLink>
+        </li>
+      </ul>
+    </div>
+    <div class="space-y-4 p-4 md:p-5">
+      <EmptyState v-if="!chosen" title="No stock kept for cuttings yet">
+        Plants kept for cuttings go here, with what each gives. They limit how many true-to-type plants a year
+        can bring.
+      </EmptyState>
+      <template v-else>
+        <div class="flex flex-wrap items-baseline gap-x-3">
+          <h1 class="text-2xl">{{ chosen.bed.name }}</h1>
+          <p class="text-lg">{{ chosen.species.common }}</p>
+          <p class="text-muted">planted {{ dateWords(chosen.bed.plantedOn) }}</p>
+        </div>
+        <p class="text-lg" data-testid="stock-gives">
+          Gives <b>{{ count(chosen.gives.value) }}</b> cuttings at a cut<template v-if="takenNow"
+            >; {{ count(takenNow) }} taken since autumn,
+            <b>{{ count(Math.max(0, chosen.gives.value - takenNow)) }}</b> left</template
+          >.
+        </p>
+        <p>
+          {{ several(chosen.stock.ageSeasons, 'season') }} old,
+          {{
+            chosen.stock.cutsInARow
+              ? `cut ${several(chosen.stock.cutsInARow, 'season')} in a row`
+              : 'rested last season'
+          }}, {{ percent(chosen.bed.restShare) }} of its plants at rest. {{ chosen.bed.note }}
+        </p>
+        <div class="flex flex-wrap gap-2">
+          <button v-if="session.may('crew')" class="act" type="button" @click="sheet = 'cut'">
+            Take cuttings
+          </button>
+          <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'edit'">
+            Change the bed
+          </button>
+        </div>
+        <ShowWorking :steps="chosen.gives.working" />
+        <CuttingDesk
+          :key="chosen.bed.id"
+          :bed="chosen.bed"
+          :held="Math.max(0, chosen.gives.value - takenNow)"
+        />
+        <div class="grid gap-5 xl:grid-cols-2">
+          <section aria-labelledby="cuts">
+            <h2 id="cuts" class="text-lg">Cuts</h2>
+            <ul v-if="chosen.cuts.length" class="text-[0.95rem]">
+              <li v-for="cut in chosen.cuts" :key="cut.id" class="border-rule border-t py-1">
+                {{ dateWords(cut.on) }}: <b>{{ count(cut.values.cuttings) }}</b>
+                {{ cuttingWords[cut.values.cutting] }}, {{ cut.values.nodes }} nodes
+                <span class="text-muted">{{ cut.note }}</span>
+              </li>
+            </ul>
+            <p v-else class="text-muted">Not cut yet.</p>
+          </section>
+          <section v-if="stuck.length" aria-labelledby="stuck">
+            <h2 id="stuck" class="text-lg">Stuck</h2>
+            <ul class="text-[0.95rem]">
+              <li v-for="lot in stuck" :key="lot.id" class="border-rule border-t py-1">
+                <RouterLink class="quiet font-bold" :to="{ name: 'seed-up', params: { lot: lot.id } }">{{
+                  lot.code
+                }}</RouterLink>
+                {{ dateWords(lot.sownOn) }}: {{ count(lot.held.standing + lot.held.lifted) }} rooted,
+                {{ count(lot.held.sown) }} still to root
+              </li>
+            </ul>
+          </section>
+        </div>
+      </template>
+    </div>
+    <StockBedDialog v-if="sheet === 'add'" @close="sheet = null" />
+    <StockBedDialog v-if="sheet === 'edit' && chosen" :bed="chosen.bed" @close="sheet = null" />
+    <CutDialog v-if="sheet === 'cut' && chosen" :bed="chosen.bed" @close="sheet = null" />
+  </div>
+</template>

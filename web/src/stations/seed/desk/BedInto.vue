@@ -95,6 +95,8 @@ const answer = computed(() => {
     return { fault: error instanceof Error ? error.message : String(error) };
   }
 });
+/** Small seed is sown by the tenth of a millimetre, or the hundredth of an inch. */
+const fine = computed(() => (start.value.thicknessMm < 5 ? (unit('timber') === 'mm' ? 1 : 2) : undefined));
 const fitting = computed(() => {
   if (answer.value.fault !== null || !geometry.value || bed.value?.occupancy.kind !== 'bed') return null;
   return answer.value.areaM2! - bed.value.occupancy.freeM2;
@@ -185,9 +187,9 @@ const bedOptions = computed(() => beds.value.map((b) => ({ value: b.place.id, wo
           <template v-else>{{ count(answer.plan!.seedsPerM2) }} seeds a square metre.</template>
         </p>
         <p>
-          Sow {{ show(answer.plan!.depthMm.least, 'timber') }} to
-          {{ show(answer.plan!.depthMm.most, 'timber') }} deep, once to twice the seed’s thickness; mulch
-          {{ show(answer.plan!.mulchMm, 'timber') }}; cage it against mice and birds the same day.
+          Sow {{ show(answer.plan!.depthMm.least, 'timber', fine) }} to
+          {{ show(answer.plan!.depthMm.most, 'timber', fine) }} deep, once to twice the seed’s thickness;
+          mulch {{ show(answer.plan!.mulchMm, 'timber') }}; cage it against mice and birds the same day.
         </p>
         <p v-if="fitting !== null && fitting > 0.005" class="font-bold" role="status">
           {{ show(fitting, 'area') }} more than is free in {{ bed!.place.place.name }}.

@@ -106,10 +106,10 @@ function sow() {
 </script>
 
 <template>
-  <div class="grid gap-5 xl:grid-cols-2">
+  <div class="grid gap-5 xl:grid-cols-[2fr_3fr]">
     <div class="space-y-3">
       <SelectField v-model="asked.containerTypeId" label="Container" :options="containers" />
-      <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <div class="grid grid-cols-2 gap-3">
         <FormField v-model="asked.cell" label="A cell costs" inputmode="decimal" />
         <FormField v-model="asked.minute" label="A minute costs" inputmode="decimal" />
         <FormField v-model="asked.thin" label="Thin one" unit="s" inputmode="decimal" />
@@ -148,11 +148,11 @@ function sow() {
         <thead class="text-muted">
           <tr>
             <th scope="col" class="text-left font-normal">Seeds a cell</th>
-            <th scope="col" class="text-right font-normal">Empty</th>
-            <th scope="col" class="text-right font-normal">One</th>
-            <th scope="col" class="text-right font-normal">Several</th>
-            <th scope="col" class="text-right font-normal">Filled in the end</th>
-            <th scope="col" class="text-right font-normal">A plant costs</th>
+            <th scope="col" class="pl-4 text-right font-normal">Empty</th>
+            <th scope="col" class="pl-4 text-right font-normal">One</th>
+            <th scope="col" class="pl-4 text-right font-normal">Several</th>
+            <th scope="col" class="pl-4 text-right font-normal">Filled in the end</th>
+            <th scope="col" class="pl-4 text-right font-normal">A plant costs</th>
           </tr>
         </thead>
         <tbody>
@@ -164,14 +164,13 @@ function sow() {
           >
             <th scope="row" class="text-left">
               <button class="quiet" type="button" @click="asked.perCell = String(row.seedsPerCell)">
-                {{ row.seedsPerCell }}<template v-if="row === best"> cheapest</template>
-              </button>
+                {{ row.seedsPerCell }}</button><template v-if="row === best"> cheapest</template>
             </th>
-            <td class="text-right">{{ count(row.outcome.empty) }}</td>
-            <td class="text-right">{{ count(row.outcome.single) }}</td>
-            <td class="text-right">{{ count(row.outcome.multiple) }}</td>
-            <td class="text-right">{{ count(row.filled) }}</td>
-            <td class="text-right">{{ money(row.costPerPlant, currency) }}</td>
+            <td class="pl-4 text-right">{{ count(row.outcome.empty) }}</td>
+            <td class="pl-4 text-right">{{ count(row.outcome.single) }}</td>
+            <td class="pl-4 text-right">{{ count(row.outcome.multiple) }}</td>
+            <td class="pl-4 text-right">{{ count(row.filled) }}</td>
+            <td class="pl-4 text-right">{{ money(row.costPerPlant, currency) }}</td>
           </tr>
         </tbody>
       </table>

@@ -9,7 +9,7 @@ import { typedNumber } from '../../../parts/typed';
 import { useMass } from '../../../parts/useMass';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
-import { count, percent } from '../../../words/numbers';
+import { count, percent, several } from '../../../words/numbers';
 import { money } from '../../yard/money';
 import DeskCurve from './DeskCurve.vue';
 import SowInto from './SowInto.vue';
@@ -46,6 +46,12 @@ const links = computed(() => [
   { words: 'of them live on', share: chain.value.establishment },
   { words: 'of them make the grade', share: chain.value.grade },
 ]);
+/** What a share rests on. */
+function restsOn({ words: what, share }: (typeof links.value)[number]): string {
+  if (share.origin === 'starting') return 'starting value';
+  const own = what === 'alive' ? several(share.lots, 'test') : several(share.lots, 'lot');
+  return `${own} of yours; starting value ${percent(share.startingShare)}`;
+}
 const standingShare = computed(() => betaMean(betaProduct(stages.value)));
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const notReady = computed(() => {
@@ -119,11 +125,7 @@ const words = computed(() => {
                   class="text-sm"
                   :class="link.share.origin === 'starting' ? 'text-root font-bold' : 'text-muted'"
                 >
-                  {{
-                    link.share.origin === 'starting'
-                      ? 'starting value'
-                      : `your ${link.share.lots} ${link.words === 'alive' ? 'tests' : 'lots'}; starting value ${percent(link.share.startingShare)}`
-                  }}
+                  {{ restsOn(link) }}
                 </td>
               </tr>
               <tr class="border-ink border-t-2">

@@ -13,7 +13,7 @@ export function useDesk() {
   const seed = useSeed();
   const route = useRoute();
   const asked = useSessionStorage('kauri.desk', {
-    speciesId: nursery.catalogue!.species[0].id,
+    speciesId: '',
     seedLotId: '',
     batchId: '',
     target: '2000',
@@ -27,8 +27,12 @@ export function useDesk() {
     asked.value.batchId = seed.treatmentById.has(query('batch')) ? query('batch') : '';
     asked.value.speciesId = seed.lotById.get(query('seedLot'))!.speciesId;
   }
-  if (!nursery.lookup.species.has(asked.value.speciesId))
-    asked.value.speciesId = nursery.catalogue!.species[0].id;
+  // Opened first, or in another nursery: what lies in the store comes before what does not.
+  if (!nursery.lookup.species.has(asked.value.speciesId)) {
+    const bag = seed.known.lots.find((l) => seed.held.get(l.id)!.seeds >= 1);
+    asked.value.speciesId = bag?.speciesId ?? nursery.catalogue!.species[0].id;
+    asked.value.seedLotId = bag?.id ?? '';
+  }
 
   const species = computed(() => seed.speciesOf(asked.value.speciesId));
   const lots = computed(() =>

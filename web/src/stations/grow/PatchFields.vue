@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import FormField from '../../parts/FormField.vue';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { shownPatches } from '../yard/patches';
+import type { TypedPatch } from './patch';
+
+/** Which part of the bed, so that «what is this row?» is always answered. */
+const props = defineProps<{ placeId: string }>();
+const draft = defineModel<TypedPatch>({ required: true });
+const nursery = useNursery();
+const { unit, show } = usePreferences();
+const taken = computed(() => shownPatches(nursery.lots.values(), props.placeId));
+</script>
+
+<template>
+  <div>
+    <div class="grid grid-cols-3 gap-3">
+      <FormField v-model="draft.patchFrom" label="Patch from" :unit="unit('timber')" inputmode="decimal" />
+      <FormField v-model="draft.patchTo" label="to" :unit="unit('timber')" inputmode="decimal" />
+      <FormField v-model="draft.rows" label="Rows" inputmode="numeric" />
+    </div>
+    <p class="text-muted mt-1 text-sm">
+      Measured along the bed from its left end; blank if it has no place of its own.
+      <template v-if="taken.length"
+        >Sown so far:
+        {{
+          taken
+            .map((t) => `${t.code} ${show(t.patch.fromMm, 'timber')} to ${show(t.patch.toMm, 'timber')}`)
+            .join('; ')
+        }}.</template
+      >
+    </p>
+  </div>
+</template>

@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { cuttingKinds, cuttingLength, type CuttingKind } from '@kauri/core';
+import type { StockBed } from '@kauri/core/contract';
+import { computed } from 'vue';
+import EntryFields from '../../../parts/EntryFields.vue';
+import FormDialog from '../../../parts/FormDialog.vue';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { typedNumber } from '../../../parts/typed';
+import { usePreferences } from '../../../stores/preferences';
+import { useSeason } from '../../../stores/season';
+import { cuttingWords } from '../../../words/seed';
+import { several } from '../../../words/numbers';
+import { useSeedAct } from '../useSeedAct';
+
+const props = defineProps<{ bed: StockBed }>();
+const emit = defineEmits<{ close: [] }>();
+const season = useSeason();
+const { show, unit, typed } = usePreferences();
+const { draft, busy, sentence, wrong, send } = useSeedAct(
+  'cutStockBed',
+  { stockBed: props.bed.id },
+  {
+    kind: 'hard' as CuttingKind,
+    cuttings: '',
+    nodes: '3',
+    internode: '',
+    bundle: '25',
+    on: season.todayIso,
+    note: '',
+  },
+);
+const length = computed(() => {
+  const apart =
+    draft.value.internode.trim() === '' ? 60 : typed(typedNumber(draft.value.internode), 'timber');
+  try {
+    return { ...cuttingLength({ nodes: typedNumber(draft.value.nodes), internodeMm: apart }), fault: null };
+  } catch (error) {
+    return { lengthMm: 0, inMediumMm: 0, fault: error instanceof Error ? error.message : String(error) };
+  }
+});
+const bundles = computed(() =>
+  Math.ceil(typedNumber(draft.value.cuttings) / typedNumber(draft.value.bundle)),
+);
+async function save() {
+  const { kind, cuttings, nodes, on, note } = draft.value;
+  const body = { kind, cuttings: typedNumber(cuttings), nodes: typedNumber(nodes), on, note };
+  if (await send(body, `${cuttings} cuttings of ${props.bed.name} written down.`, { undo: true }))
+    emit('close');
+}
+const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }));
+</script>
+
+<template>
+  <FormDialog title="Take cuttings" :subtitle="bed.name" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="save">
+      <SelectField v-model="draft.kind" label="Kind" :options="kinds" />
+      <div class="grid grid-cols-2 gap-3">
+        <FormField
+          v-model="draft.cuttings"
+          label="Cuttings taken"
+          inputmode="numeric"
+          :fault="wrong('cuttings')"
+        />
+        <FormField
+          v-model="draft.bundle"
+          label="In bundles of"
+          inputmode="numeric"
+          :hint="bundles > 0 ? several(bundles, 'bundle') : undefined"
+        />
+        <FormField v-model="draft.nodes" label="Nodes" inputmode="numeric" :fault="wrong('nodes')" />
+        <FormField
+          v-model="draft.internode"
+          label="Between nodes"
+          :unit="unit('timber')"
+          inputmode="decimal"
+          hint="Blank: usual"
+        />
+      </div>
+      <p v-if="length.fault" class="font-bold" role="status">{{ length.fault }}</p>
+      <p v-else>
+        Cut {{ show(length.lengthMm, 'timber') }} long; {{ show(length.inMediumMm, 'timber') }} goes in, a
+        node at least, and a node stays out. Keep the right end up.
+      </p>
+      <p class="border-ink text-muted border-l-4 pl-3 text-sm">
+        Cut away from the palm, with a cut-resistant glove. Hormone powder: mask and gloves; follow the label.
+      </p>
+      <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" hint="Hormone, medium" />
+      <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+    </form>
+  </FormDialog>
+</template>

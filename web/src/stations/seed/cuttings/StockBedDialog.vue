@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import type { StockBed } from '@kauri/core/contract';
+import { useRouter } from 'vue-router';
+import FormDialog from '../../../parts/FormDialog.vue';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { typedNumber } from '../../../parts/typed';
+import { useNursery } from '../../../stores/nursery';
+import { useSeason } from '../../../stores/season';
+import { useSeed } from '../../../stores/seed';
+import { useSeedAct } from '../useSeedAct';
+
+const props = defineProps<{ bed?: StockBed }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const season = useSeason();
+const seed = useSeed();
+const router = useRouter();
+const { bed } = props;
+const cut = nursery.catalogue!.species.filter((s) => Object.keys(seed.startFor(s.id).cuttings).length);
+const species = cut.length ? cut : nursery.catalogue!.species;
+const fields = {
+  speciesId: bed?.speciesId ?? species[0].id,
+  name: bed?.name ?? '',
+  plants: bed ? String(bed.plants) : '',
+  plantedOn: bed?.plantedOn ?? season.todayIso,
+  yieldPerPlant: bed ? String(bed.yieldPerPlant) : '20',
+  plantsPerM: bed ? String(bed.plantsPerM) : '2',
+  rest: bed ? String(bed.restShare * 100) : '0',
+  note: bed?.note ?? '',
+};
+const { draft, busy, sentence, wrong, send } = bed
+  ? useSeedAct('editStockBed', { stockBed: bed.id }, fields)
+  : useSeedAct('addStockBed', {}, fields);
+async function save() {
+  const d = draft.value;
+  const body = {
+    speciesId: d.speciesId,
+    name: d.name,
+    plants: typedNumber(d.plants),
+    plantedOn: d.plantedOn,
+    yieldPerPlant: typedNumber(d.yieldPerPlant),
+    plantsPerM: typedNumber(d.plantsPerM),
+    restShare: typedNumber(d.rest) / 100,
+    note: d.note,
+  };
+  const id = await send(bed ? { ...body, version: bed.version } : body, `${d.name} kept.`);
+  if (id === null) return;
+  emit('close');
+  if (!bed) await router.push({ name: 'seed-cuttings', params: { bed: id } });
+}
+const options = species.map((s) => ({ value: s.id, words: `${s.common}, ${s.latin}` }));
+</script>
+
+<template>
+  <FormDialog :title="bed ? `Change ${bed.name}` : 'Add a stock bed'" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="save">
+      <SelectField v-model="draft.speciesId" label="Species" :options="options" :fault="wrong('speciesId')" />
+      <div class="grid grid-cols-2 gap-3">
+        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <FormField
+          v-model="draft.plantedOn"
+          label="Planted on"
+          type="date"
+          :max="season.todayIso"
+          :fault="wrong('plantedOn')"
+        />
+        <FormField v-model="draft.plants" label="Plants" inputmode="numeric" :fault="wrong('plants')" />
+        <FormField
+          v-model="draft.plantsPerM"
+          label="Plants a metre"
+          inputmode="decimal"
+          :fault="wrong('plantsPerM')"
+        />
+        <FormField
+          v-model="draft.yieldPerPlant"
+          label="Cuttings a full-grown plant"
+          inputmode="decimal"
+          :fault="wrong('yieldPerPlant')"
+        />
+        <FormField
+          v-model="draft.rest"
+          label="At rest this year"
+          unit="%"
+          inputmode="decimal"
+          hint="Uncut, to gather strength"
+          :fault="wrong('restShare')"
+        />
+      </div>
+      <FormField v-model="draft.note" label="Note" hint="Clone, sex, source" :fault="wrong('note')" />
+      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="save" />
+    </form>
+  </FormDialog>
+</template>

@@ -1,0 +1,114 @@
+import { PT_PER_MM, type Content, type TDocumentDefinitions } from '../../../print/pdf';
+
+/** What a label says. */
+export interface Label {
+  code: string;
+  species: string;
+  latin: string;
+  provenance: string;
+  sownOn: string;
+  count: string;
+  /** Where the code leads when it is read. */
+  address: string;
+}
+
+/** A stock of labels: its size and how many lie on an A4 sheet. */
+export interface LabelStock {
+  name: string;
+  widthMm: number;
+  heightMm: number;
+  columns: number;
+  rows: number;
+}
+
+export const labelStocks: readonly LabelStock[] = [
+  { name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
+  { name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
+  { name: 'Bundle tag 99 × 57 mm, 10 a sheet', widthMm: 99, heightMm: 57, columns: 2, rows: 5 },
+];
+
+const A4 = { widthMm: 210, heightMm: 297 };
+
+/** The type scales with the label so that the code reads at arm's length. */
+function face(label: Label, { widthMm, heightMm }: LabelStock): Content {
+  const qrMm = Math.min(heightMm - 8, widthMm * 0.34);
+  const big = Math.min(22, (widthMm - qrMm - 10) * 0.36);
+  const line = (text: string): Content => ({
+    text,
+    fontSize: Math.max(6.5, big * 0.42),
+    margin: [0, 1, 0, 0],
+  });
+  return {
+    columns: [
+      {
+        width: '*',
+        stack: [
+          { text: label.code, bold: true, fontSize: big },
+          { text: label.species, bold: true, fontSize: Math.max(7.5, big * 0.6) },
+          line(label.latin),
+          ...[label.provenance, label.sownOn, label.count].filter(Boolean).map(line),
+        ],
+      },
+      { width: qrMm * PT_PER_MM, qr: label.address, fit: qrMm * PT_PER_MM, eccLevel: 'M' },
+    ],
+    columnGap: 4,
+  };
+}
+
+/**
+ * Labels on A4 sheets, each as many times as asked, starting after labels already used on the first sheet.
+ * @param copies per label, in the same order
+ */
+export function labelSheets(
+  labels: readonly Label[],
+  copies: readonly number[],
+  stock: LabelStock,
+  used = 0,
+): TDocumentDefinitions {
+  const cells: (Label | null)[] = Array.from({ length: used }, () => null);
+  labels.forEach((label, i) => cells.push(...Array.from({ length: copies[i] }, () => label)));
+  const left = (A4.widthMm - stock.columns * stock.widthMm) / 2;
+  const top = (A4.heightMm - stock.rows * stock.heightMm) / 2;
+  const perSheet = stock.columns * stock.rows;
+  const content: Content[] = [];
+  for (let at = 0; at < cells.length; at += perSheet) {
+    const sheet = cells.slice(at, at + perSheet);
+    const body = Array.from({ length: Math.ceil(sheet.length / stock.columns) }, (_, r) =>
+      Array.from({ length: stock.columns }, (_unused, c): Content => {
+        const label = sheet[r * stock.columns + c];
+        return label ? face(label, stock) : { text: '' };
+      }),
+    );
+    content.push({
+      pageBreak: at > 0 ? 'before' : undefined,
+      layout: {
+        hLineWidth: () => 0,
+        vLineWidth: () => 0,
+        paddingLeft: () => 3 * PT_PER_MM,
+        paddingRight: () => 3 * PT_PER_MM,
+        paddingTop: () => 3 * PT_PER_MM,
+        paddingBottom: () => 0,
+      },
+      table: {
+        widths: Array.from({ length: stock.columns }, () => (stock.widthMm - 6) * PT_PER_MM),
+        heights: Array.from({ length: body.length }, () => (stock.heightMm - 3) * PT_PER_MM),
+        body,
+        dontBreakRows: true,
+      },
+    });
+  }
+  return {
+    pageSize: 'A4',
+    pageMargins: [left * PT_PER_MM, top * PT_PER_MM, left * PT_PER_MM, 0],
+    content,
+  };
+}
+
+/** One label on a page of its own size, for a label printer. */
+export function singleLabel(label: Label, stock: LabelStock): TDocumentDefinitions {
+  return {
+    pageSize: { width: stock.widthMm * PT_PER_MM, height: stock.heightMm * PT_PER_MM },
+    pageMargins: 3 * PT_PER_MM,
+    content: [face(label, stock)],
+  };
+}

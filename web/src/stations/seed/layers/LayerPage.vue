@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { betaMean, pooledShare } from '@kauri/core';
+import { rootsSeen, type Layer } from '@kauri/core/contract';
+import { computed, ref } from 'vue';
+import { RouterLink } from 'vue-router';
+import PlantTag from '../../../parts/PlantTag.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { usePreferences } from '../../../stores/preferences';
+import { useSeason } from '../../../stores/season';
+import { useSeed } from '../../../stores/seed';
+import { useSession } from '../../../stores/session';
+import { dateWords, longDate, yearOf } from '../../../words/dates';
+import { percent } from '../../../words/numbers';
+import { useSeedAct } from '../useSeedAct';
+import LayerBranch from './LayerBranch.vue';
+import SeverDialog from './SeverDialog.vue';
+
+const props = defineProps<{ layer: Layer; onBranch: boolean }>();
+const seed = useSeed();
+const season = useSeason();
+const session = useSession();
+const { show } = usePreferences();
+const severing = ref(false);
+const outlook = computed(() => seed.layering.get(props.layer.id) ?? null);
+const looks = computed(() => seed.recordsOf(props.layer.id, 'look').slice().reverse());
+const day = (value: number) => longDate(value, yearOf(season.view));
+const { send, sentence } = useSeedAct('checkLayer', { layer: props.layer.id }, {});
+const look = (roots: (typeof rootsSeen)[number]) =>
+  send({ roots, on: season.todayIso, note: '' }, `${props.layer.tree}: roots ${roots}.`, { undo: true });
+
+/** Layers of this species that were severed or given up. */
+const takes = computed(() => {
+  const { layer } = seed.startFor(props.layer.speciesId);
+  if (!layer) return null;
+  const done = seed.known.layers.filter((l) => l.speciesId === props.layer.speciesId && l.outcome !== null);
+  const outcomes = done.map((l) => ({ k: l.outcome === 'rooted' ? 1 : 0, n: 1 }));
+  return { share: pooledShare(layer.take, outcomes), done: done.length };
+});
+const words = computed(() => {
+  const { layer } = props;
+  if (!props.onBranch)
+    return {
+      headline: layer.outcome === 'rooted' ? 'Severed and potted' : 'Given up',
+      detail: `${dateWords(layer.severedOn!)}${layer.potL === null ? '' : `, into ${show(layer.potL, 'volume', 1)}`}.`,
+      urgent: false,
+    };
+  const o = outlook.value?.value;
+  if (!o)
+    return {
+      headline: 'No rooting time is known for this species',
+      detail: 'Look every month.',
+      urgent: false,
+    };
+  const seen = looks.value[0]?.values.roots;
+  if (seen === 'many' && o.severBy >= seed.asOf)
+    return {
+      headline: `Sever by ${day(o.severBy)}`,
+      detail: `Roots show through the film: cut below them, soak, pot into ${show(o.potL, 'volume')}, shade for two weeks.`,
+      urgent: o.severBy <= seed.asOf + 14,
+    };
+  return {
+    headline:
+      o.severBy < seed.asOf
+        ? 'Too late to sever this year: keep it on, wrapped, till spring'
+        : `Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
+    detail: `Rooted in time: ${percent(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
+    urgent: false,
+  };
+});
+const seasonWords = computed(() => {
+  const o = outlook.value?.value;
+  if (!o || !props.onBranch) return '';
+  return o.season === 'good'
+    ? `Begun in season: ${day(o.good.from)} to ${day(o.good.to)} is good.`
+    : o.season === 'early'
+      ? `Begun early: nothing happens before the sap moves, around ${day(o.good.from)}.`
+      : `Begun late: after ${day(o.good.to)}, so the autumn leaves ${percent(o.chanceInTime)} of a chance.`;
+});
+</script>
+
+<template>
+  <article class="space-y-4 p-4 md:p-5">
+    <div class="flex flex-wrap items-baseline gap-x-3">
+      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-layers' }">All layers</RouterLink>
+      <h1 class="text-2xl">{{ layer.tree }}</h1>
+      <p class="text-lg">{{ seed.speciesOf(layer.speciesId).common }}</p>
+      <p class="text-muted">made {{ dateWords(layer.madeOn) }}</p>
+    </div>
+    <PlantTag v-bind="words" />
+    <div v-if="onBranch && session.may('crew')" class="flex flex-wrap items-center gap-2">
+      <span class="font-bold">Roots through the film:</span>
+      <button v-for="roots in rootsSeen" :key="roots" class="act" type="button" @click="look(roots)">
+        {{ roots === 'none' ? 'none yet' : roots }}
+      </button>
+      <button class="act-main" type="button" @click="severing = true">Sever, or give up</button>
+    </div>
+    <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
+    <p v-if="seasonWords">{{ seasonWords }}</p>
+    <div class="grid gap-5 xl:grid-cols-2">
+      <LayerBranch :layer="layer" />
+      <div class="space-y-3">
+        <p>
+          Branch {{ show(layer.branchMm, 'diameter') }}, ring {{ show(layer.ringMm, 'timber') }} of
+          {{ show(layer.freeMm, 'timber') }} clear, {{ layer.pouch }} pouch<template v-if="layer.hormone"
+            >, {{ layer.hormone }}</template
+          >. {{ layer.note }}
+        </p>
+        <p v-if="takes" data-testid="takes">
+          Layers of this species that take: <b>{{ percent(betaMean(takes.share.beta)) }}</b>{{ ' ' }}
+          <span :class="takes.done ? 'text-muted' : 'text-root font-bold'">
+            {{ takes.done ? `from your ${takes.done} and the starting value` : 'starting value' }}</span
+          >
+        </p>
+        <section aria-labelledby="looks">
+          <h2 id="looks" class="text-lg">Looks</h2>
+          <ul v-if="looks.length" class="text-[0.95rem]" data-testid="looks">
+            <li v-for="l in looks" :key="l.id" class="border-rule border-t py-1">
+              {{ dateWords(l.on) }}:
+              <b>{{ l.values.roots === 'none' ? 'no roots' : `${l.values.roots} roots` }}</b>
+              {{ l.note }}
+            </li>
+          </ul>
+          <p v-else class="text-muted">Not looked at yet. White roots through the film are the sign.</p>
+        </section>
+      </div>
+    </div>
+    <ShowWorking v-if="outlook" :steps="outlook.working" />
+    <SeverDialog
+      v-if="severing"
+      :layer="layer"
+      :pot-l="outlook?.value.potL ?? null"
+      @close="severing = false"
+    />
+  </article>
+</template>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import FormDialog from '../../../parts/FormDialog.vue';
+import SheetActs from '../../../parts/SheetActs.vue';
+import { offerFile } from '../../../print/pdf';
+import { useNursery } from '../../../stores/nursery';
+import { useSession } from '../../../stores/session';
+import { several } from '../../../words/numbers';
+import { readSpeciesFile, speciesCsv, speciesJson, type SpeciesFileReading } from './speciesFiles';
+import { useSpeciesList } from './useSpeciesList';
+
+const nursery = useNursery();
+const session = useSession();
+const open = ref(false);
+const reading = ref<SpeciesFileReading | null>(null);
+const { add, busy, fault } = useSpeciesList();
+
+async function choose(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  reading.value = file
+    ? readSpeciesFile(await file.text(), file.name, new Set(nursery.catalogue!.species.map((s) => s.code)))
+    : null;
+}
+async function take() {
+  if (reading.value && (await add(reading.value.good))) open.value = false;
+}
+</script>
+
+<template>
+  <button class="quiet" type="button" @click="open = true">Import, export</button>
+  <FormDialog v-if="open" title="Species in files" @close="open = false">
+    <div class="space-y-4">
+      <section class="space-y-2">
+        <h3 class="text-lg">Out</h3>
+        <div class="flex flex-wrap gap-2">
+          <button
+            class="act"
+            type="button"
+            @click="offerFile('species.csv', speciesCsv(nursery.catalogue!.species), 'text/csv')"
+          >
+            A table (CSV)
+          </button>
+          <button
+            class="act"
+            type="button"
+            @click="offerFile('species.json', speciesJson(nursery.catalogue!.species), 'application/json')"
+          >
+            All values (JSON)
+          </button>
+        </div>
+      </section>
+      <section v-if="session.may('grower')" class="space-y-2">
+        <h3 class="text-lg">In</h3>
+        <label class="block font-bold" for="species-file">A CSV or JSON as above</label>
+        <input id="species-file" class="field" type="file" accept=".csv,.json" @change="choose" />
+        <template v-if="reading">
+          <p role="status">
+            {{ several(reading.good.length, 'species', 'species') }} can be taken. Nothing is taken yet.
+          </p>
+          <ul v-if="reading.bad.length" class="max-h-48 overflow-y-auto">
+            <li v-for="bad in reading.bad" :key="bad">{{ bad }}</li>
+          </ul>
+          <SheetActs
+            v-if="reading.good.length"
+            :act="`Take ${several(reading.good.length, 'species', 'species')}`"
+            :busy="busy"
+            :sentence="fault"
+            @save="take"
+          />
+        </template>
+      </section>
+    </div>
+  </FormDialog>
+</template>

@@ -1,0 +1,46 @@
+import type { ShareComparison } from '@kauri/core';
+import { count, percent } from '../../../words/numbers';
+
+/** A chance that is never said to be whole. */
+export function surely(chance: number): string {
+  return chance > 0.995 ? 'more than 99\u00a0%' : chance < 0.005 ? 'less than 1\u00a0%' : percent(chance);
+}
+
+/** The verdict on two treatments in plain words. A is the one with the higher share so far. */
+export function armVerdict(
+  a: string,
+  b: string,
+  { chanceABetter, difference, verdict, moreSeeds }: ShareComparison,
+): { headline: string; detail: string } {
+  const points = (share: number) => Math.round(share * 100);
+  const band = `The difference lies between ${points(difference.p5)} and ${points(difference.p95)} of a hundred seeds, nine times in ten.`;
+  const more =
+    moreSeeds === null
+      ? 'No number of seeds in reach would settle it.'
+      : moreSeeds > 0
+        ? `About ${count(moreSeeds)} more seeds of each would settle it.`
+        : '';
+  const chance = `${surely(chanceABetter)} chance that “${a}” is the better.`;
+  switch (verdict) {
+    case 'A':
+      return {
+        headline: `“${a}” does better than “${b}”: ${points(difference.mean)} more of a hundred come up`,
+        detail: `${chance} ${band}`,
+      };
+    case 'B':
+      return {
+        headline: `“${b}” does better than “${a}”: ${points(-difference.mean)} more of a hundred come up`,
+        detail: `${chance} ${band}`,
+      };
+    case 'no real difference':
+      return { headline: `“${a}” and “${b}” do alike`, detail: band };
+    case 'leans to A':
+    case 'leans to B':
+      return {
+        headline: `“${verdict === 'leans to A' ? a : b}” looks better than “${verdict === 'leans to A' ? b : a}”, but it may be luck`,
+        detail: `${chance} ${band} ${more}`,
+      };
+    case 'no telling yet':
+      return { headline: `No telling yet between “${a}” and “${b}”`, detail: `${chance} ${band} ${more}` };
+  }
+}
