@@ -1,3 +1,4 @@
+import { benchSeed } from './seed.mjs';
 import { benchYard } from './yard.mjs';
 import { loadSource } from './load.mjs';
 import { fastest, ms, times } from './measure.mjs';
@@ -70,6 +71,7 @@ export async function benchCore() {
     ['one lot’s forecast with course and working', ms(forecast), ms(bare), times(forecast / bare), ''],
     ['2 000 lots in one worker', ms(all), ms(bareAll), times(all / bareAll), '< 8 ×'],
     ['seedsToSow for 1 000 000', ms(seeds), '', '', '< 20 ms'],
+    ...benchSeed(core, outlook, warmth),
     ...(await benchYard(core)),
   ];
 }

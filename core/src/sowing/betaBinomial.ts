@@ -1,6 +1,6 @@
 import { gammaln } from 'simple-statistics';
 import type { Beta } from '../chance/beta';
-import { normalCdf } from '../chance/normal';
+import { normalCdfFast } from '../chance/normal';
 
 /** Above this many seeds the sum over counts gives way to an integral over the success share. */
 const SUM_LIMIT = 40_000;
@@ -55,7 +55,7 @@ function integrated(n: number, target: number, { alpha, beta }: Beta): number {
     const p = low + (i + 0.5) * width;
     const density = Math.exp((alpha - 1) * Math.log(p) + (beta - 1) * Math.log(1 - p) - logPeak);
     all += density;
-    above += density * normalCdf((n * p - target + 0.5) / Math.sqrt(n * p * (1 - p)));
+    above += density * normalCdfFast((n * p - target + 0.5) / Math.sqrt(n * p * (1 - p)));
   }
   return above / all;
 }

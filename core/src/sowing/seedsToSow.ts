@@ -1,4 +1,5 @@
 import { betaMean, betaProduct, type Beta } from '../chance/beta';
+import { normalQuantile } from '../chance/normal';
 import { put, sum, type Step, type Worked } from '../working/working';
 import { chanceAtLeast } from './betaBinomial';
 
@@ -28,22 +29,51 @@ export function seedsToSow({ target, probability, stages }: SowingQuestion): Wor
   if (!(probability > 0 && probability < 1))
     throw new RangeError('The chance wanted lies between 0 and 100 %.');
   const share = betaProduct(stages);
+  const high = fewestSeeds(target, probability, share);
+  return { value: high, working: workingOf(high, target, probability, stages, share) };
+}
+
+/** Chances are interpolated as probits, which run nearly straight; kept off the ends. */
+const probitOf = (chance: number) => normalQuantile(Math.min(1 - 1e-12, Math.max(1e-12, chance)));
+
+/**
+ * The smallest number of seeds with the chance: bracketed by doubling, then closed in on by the straight line
+ * between the bracket's probits, and by halves whenever that line does not close it fast enough.
+ */
+function fewestSeeds(target: number, probability: number, share: Beta): number {
+  const wanted = probitOf(probability);
+  const chanceAt = (n: number) => chanceAtLeast(n, target, share);
+  const gapOf = (chance: number) => probitOf(chance) - wanted;
   let low = target - 1;
+  let lowGap = probitOf(0) - wanted;
   let high = Math.ceil(target / betaMean(share)) + 1;
-  while (chanceAtLeast(high, target, share) < probability) {
+  let chance = chanceAt(high);
+  while (chance < probability) {
     low = high;
+    lowGap = gapOf(chance);
     high *= 2;
     if (high > MOST_SEEDS)
       throw new RangeError(
         'So little of this seed is likely to make a tree that no number gives that chance.',
       );
+    chance = chanceAt(high);
   }
-  while (high - low > 1) {
-    const mid = Math.floor((low + high) / 2);
-    if (chanceAtLeast(mid, target, share) >= probability) high = mid;
-    else low = mid;
+  let highGap = gapOf(chance);
+  for (let step = 0; high - low > 1; step++) {
+    const line = low + ((high - low) * -lowGap) / (highGap - lowGap);
+    // Every third step halves, so that a bent curve cannot hold the line to one end.
+    const guess = step % 3 === 2 || !Number.isFinite(line) ? (low + high) / 2 : line;
+    const mid = Math.min(high - 1, Math.max(low + 1, Math.round(guess)));
+    const there = chanceAt(mid);
+    if (there >= probability) {
+      high = mid;
+      highGap = gapOf(there);
+    } else {
+      low = mid;
+      lowGap = gapOf(there);
+    }
   }
-  return { value: high, working: workingOf(high, target, probability, stages, share) };
+  return high;
 }
 
 export interface SowingOutlook {
