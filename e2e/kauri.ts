@@ -145,6 +145,14 @@ export async function yardPart(page: Page, name: string): Promise<void> {
   await expect(page.locator('main').getByRole('heading', { level: 2 }).first()).toBeVisible();
 }
 
+/** Opens a part of the seed room. */
+export async function seedPart(page: Page, name: string): Promise<void> {
+  await station(page, 'Seed');
+  const link = page.getByRole('navigation', { name: 'Parts of the seed room' }).getByRole('link', { name });
+  await link.click();
+  await expect(link).toHaveAttribute('aria-current', 'page');
+}
+
 /** Opens a lot's page from the list, and waits for its forecast. */
 export async function openLot(page: Page, code: string): Promise<void> {
   await station(page, 'Grow');

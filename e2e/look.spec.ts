@@ -171,7 +171,7 @@ test('each main task is done by keyboard alone', async ({ page, own }) => {
   await page.keyboard.press('Escape');
   await expect(sheet(page)).toHaveCount(0);
   // The list, by its arrows.
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   const first = page.getByTestId('lots').getByRole('link').first();
   await focusOn(first);
   const before = await page.getByRole('heading', { level: 1 }).innerText();

@@ -159,24 +159,29 @@ export interface ViabilityOutlook {
   retestOn: EpochDay;
 }
 
+/** First day on which the mean share alive is at or below a share, by halves; Infinity if not by the last day. */
+function dayMeanFalls(posterior: ViabilityPosterior, share: number, last: EpochDay): EpochDay {
+  if (momentsAt(posterior, last).mean > share) return Infinity;
+  let [above, below] = [posterior.since - 1, last];
+  while (below - above > 1) {
+    const middle = Math.floor((above + below) / 2);
+    if (momentsAt(posterior, middle).mean > share) above = middle;
+    else below = middle;
+  }
+  return below;
+}
+
 /** Viability on a day, when the seed is likely dead and when a new test is due. */
 export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<ViabilityOutlook> {
   const posterior = viabilityPosterior(lot);
   const now = viabilityAt(posterior, day);
   const lastTest = Math.max(lot.since, ...lot.tests.map((t) => t.day));
   const then = viabilityAt(posterior, lastTest);
-  let deadOn = Infinity;
-  let retestOn = Infinity;
-  for (let d = lot.since; d <= day + 3653 && deadOn === Infinity; d += 14) {
-    const { mean, variance } = momentsAt(posterior, d);
-    if (mean < DEAD_SHARE) deadOn = d;
-    if (
-      retestOn > d &&
-      d > lastTest &&
-      (BAND_SDS * Math.sqrt(variance) > WIDE_BAND || then.mean - mean > FALLEN)
-    )
-      retestOn = d;
-  }
+  const deadOn = dayMeanFalls(posterior, DEAD_SHARE, day + 3653);
+  const fallen = dayMeanFalls(posterior, then.mean - FALLEN, day + 3653);
+  let retestOn = Math.max(lastTest + 1, fallen);
+  for (let d = lastTest + 14; d < Math.min(retestOn, deadOn); d += 14)
+    if (BAND_SDS * Math.sqrt(momentsAt(posterior, d).variance) > WIDE_BAND) retestOn = d;
   if (!lot.tests.some((t) => t.kind === 'germination')) retestOn = Math.min(retestOn, day);
   const tried = lot.tests.reduce((n, t) => n + t.n * TEST_WEIGHT[t.kind], 0);
   const prior = betaMean(lot.fresh);

@@ -10,28 +10,9 @@ import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { ForecastWorker, LotView } from '../workers/forecast.worker';
+import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
-
-/** Runs the newest of a stream of questions, one at a time; older ones waiting are dropped. */
-function latestOnly<A extends unknown[]>(work: (...args: A) => Promise<void>): (...args: A) => void {
-  let busy = false;
-  let waiting: A | null = null;
-  return async function ask(...args: A) {
-    waiting = args;
-    if (busy) return;
-    busy = true;
-    try {
-      while (waiting) {
-        const now: A = waiting;
-        waiting = null;
-        await work(...now);
-      }
-    } finally {
-      busy = false;
-    }
-  };
-}
 
 /** Forecasts of all lots at the ribbon's date, worked out in a worker and never in a view. */
 export const useForecasts = defineStore('forecasts', () => {

@@ -28,6 +28,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { call } from '../api/client';
 import { plain, seedWork } from '../workers/seedWork';
+import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
 
@@ -78,7 +79,7 @@ export const useSeed = defineStore('seed', () => {
     };
   });
 
-  async function work() {
+  const work = latestOnly(async () => {
     const day = asOf.value;
     const { lots, underWay, onBranch } = known.value;
     try {
@@ -104,7 +105,7 @@ export const useSeed = defineStore('seed', () => {
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
     }
-  }
+  });
   let started = false;
   /** Keeps the figures up with the date and the records, once the station is open. */
   function start() {

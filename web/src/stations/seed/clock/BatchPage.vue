@@ -77,7 +77,7 @@ const ready = computed(() => clock.value !== null && clock.value.value.ready.p50
       <PlantTag v-if="words" class="min-w-72" v-bind="words" />
       <div v-if="session.may('crew')" class="flex flex-wrap content-start gap-2">
         <button class="act" type="button" @click="sheet = 'check'">Look for radicles</button>
-        <template v-if="session.may('grower')">
+        <template v-if="session.may('grower') && batch.state === 'under way'">
           <RouterLink class="act" :to="{ name: 'seed-desk', query: { seedLot: lot.id, batch: batch.id } }"
             >Sow it</RouterLink
           >

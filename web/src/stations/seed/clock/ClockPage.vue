@@ -83,7 +83,7 @@ const marks: Record<string, string> = {
           >
             <span class="flex justify-between gap-2">
               <span
-                ><b>{{ row.species.common }}</b> {{ row.batch.name }}</span
+                ><b>{{ row.species.common }}</b> <span>{{ row.batch.name }}</span></span
               >
               <span
                 v-if="row.act"

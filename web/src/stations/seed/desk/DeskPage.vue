@@ -19,7 +19,8 @@ const nursery = useNursery();
 const seed = useSeed();
 const mass = useMass();
 const desk = useDesk();
-const { asked, species, lots, lot, batch, batchesOf, chain, held, plan, fault, seedsPerKg } = desk;
+const { asked, chooseSpecies, species, lots, lot, batch, batchesOf, chain, held, plan, fault, seedsPerKg } =
+  desk;
 
 const speciesOptions = nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }));
 const lotOptions = computed(() => [
@@ -78,7 +79,12 @@ const words = computed(() => {
   <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
     <div class="border-rule space-y-3 p-4 lg:border-r">
       <h2 class="text-lg">What is wanted</h2>
-      <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
+      <SelectField
+        :model-value="asked.speciesId"
+        label="Species"
+        :options="speciesOptions"
+        @update:model-value="chooseSpecies"
+      />
       <SelectField v-model="asked.seedLotId" label="Seed lot" :options="lotOptions" />
       <SelectField
         v-if="lot && batchesOf(lot.id).length"

@@ -48,10 +48,11 @@ export function useDesk() {
   const batch = computed(() =>
     lot.value ? (batchesOf(lot.value.id).find((b) => b.id === asked.value.batchId) ?? null) : null,
   );
-  watch(
-    () => asked.value.speciesId,
-    () => Object.assign(asked.value, { seedLotId: lots.value[0]?.id ?? '', batchId: '', seeds: null }),
-  );
+  /** Another species: its first bag, straight. */
+  function chooseSpecies(speciesId: string) {
+    asked.value.speciesId = speciesId;
+    Object.assign(asked.value, { seedLotId: lots.value[0]?.id ?? '', batchId: '' });
+  }
   watch(
     () => [asked.value.target, asked.value.chance, asked.value.seedLotId],
     () => (asked.value.seeds = null),
@@ -106,6 +107,6 @@ export function useDesk() {
     },
     { immediate: true },
   );
-  return { asked, species, lots, lot, batch, batchesOf, chain, seedsPerKg, held, plan, fault };
+  return { asked, chooseSpecies, species, lots, lot, batch, batchesOf, chain, seedsPerKg, held, plan, fault };
 }
 export type Desk = ReturnType<typeof useDesk>;

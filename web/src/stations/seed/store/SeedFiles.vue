@@ -60,10 +60,14 @@ async function choose(event: Event) {
   const faults: { line: number; sentence: string }[] = [];
   data.forEach((line, i) => {
     try {
-      const lot = readSeedLot(line, (latin) => byLatin.get(latin.toLowerCase())?.values.seedsPerKg ?? null);
-      const species = byLatin.get(lot.latin.toLowerCase());
-      if (!species)
-        throw new RangeError(`${lot.latin} is not in your species list: add it under Species first.`);
+      const speciesFor = (latin: string) => {
+        const species = byLatin.get(latin.toLowerCase());
+        if (!species)
+          throw new RangeError(`${latin} is not in your species list: add it under Species first.`);
+        return species;
+      };
+      const lot = readSeedLot(line, (latin) => speciesFor(latin).values.seedsPerKg);
+      const species = speciesFor(lot.latin);
       if (taken.has(lot.code)) throw new RangeError(`There is a seed lot ${lot.code} already.`);
       taken.add(lot.code);
       const { latin: _l, common: _c, ...values } = lot;

@@ -89,8 +89,8 @@ async function save() {
   if (!answer) return;
   for (const lot of answer.lots) nursery.takeLot(lot);
   nursery.takeLot(answer.parent);
-  clear();
   messages.say(`${count(total.value)} pricked out into ${several(answer.lots.length, 'lot')}.`);
+  clear();
   emit('close');
   await router.push({ name: 'grow', params: { lot: answer.lots[0].lot.id } });
 }

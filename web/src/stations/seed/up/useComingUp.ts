@@ -11,6 +11,7 @@ import {
 import type { Evidence } from '@kauri/core/contract';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useLots, type ShownLot } from '../../../parts/useLots';
+import { latestOnly } from '../../../stores/latestOnly';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { plain, seedWork } from '../../../workers/seedWork';
@@ -84,26 +85,23 @@ export function useComingUp() {
     return { final: betaProduct([viability, values.emergence]), half: facts.species.emergenceDd };
   }
 
-  watch(
-    [rising, () => seed.viability],
-    async () => {
-      const asked = rising.value.map(({ lot, sown, counts }) => ({
-        counts,
-        sown,
-        since: emergenceClock(lot.facts, nursery.catalogue!.nursery.latitudeDeg),
-        prior: priorOf(lot),
-      }));
-      const ids = rising.value.map((r) => r.lot.row.id);
-      try {
-        const answers = await (await seedWork()).emergence(plain(asked), seed.asOf);
-        outlooks.value = new Map(ids.map((id, i) => [id, answers[i]]));
-        fault.value = null;
-      } catch (error) {
-        fault.value = error instanceof Error ? error.message : String(error);
-      }
-    },
-    { immediate: true },
-  );
+  const ask = latestOnly(async () => {
+    const asked = rising.value.map(({ lot, sown, counts }) => ({
+      counts,
+      sown,
+      since: emergenceClock(lot.facts, nursery.catalogue!.nursery.latitudeDeg),
+      prior: priorOf(lot),
+    }));
+    const ids = rising.value.map((r) => r.lot.row.id);
+    try {
+      const answers = await (await seedWork()).emergence(plain(asked), seed.asOf);
+      outlooks.value = new Map(ids.map((id, i) => [id, answers[i]]));
+      fault.value = null;
+    } catch (error) {
+      fault.value = error instanceof Error ? error.message : String(error);
+    }
+  });
+  watch([rising, () => seed.viability], () => ask(), { immediate: true });
   const shown = computed<RisingLot[]>(() =>
     rising.value
       .map((r) => ({ ...r, outlook: outlooks.value.get(r.lot.row.id) ?? null }))
