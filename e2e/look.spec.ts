@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openLot, sheet, signIn, station, test, yardPart } from './kauri';
+import { expect, openLot, seedPart, sheet, signIn, station, test, yardPart } from './kauri';
 
 /** No serious or critical fault, by axe's rules for WCAG 2 A and AA. */
 async function expectSound(page: Page, what: string) {
@@ -76,6 +76,36 @@ for (const scheme of ['light', 'dark'] as const) {
   });
 }
 
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every part of the seed room is sound in the ${scheme} scheme`, async ({ page, demo }) => {
+    await page.addInitScript((theme) => localStorage.setItem('kauri.theme', theme), scheme);
+    await signIn(page, demo, 'isla@withybeck.example');
+    const drawn = {
+      Store: 'decision',
+      Dormancy: 'decision',
+      'Sowing desk': 'bed-answer',
+      'Coming up': 'decision',
+      Cuttings: 'rooting',
+      'Air layers': 'decision',
+      Labels: 'label-lots',
+      Species: 'own-species',
+    };
+    for (const [part, ready] of Object.entries(drawn)) {
+      await seedPart(page, part);
+      await expect(page.getByTestId(ready).first()).toBeVisible();
+      await expectSound(page, part);
+    }
+    await seedPart(page, 'Store');
+    for (const button of ['Test', 'Take out or weigh', 'Treat']) {
+      await page.getByRole('button', { name: button, exact: true }).click();
+      await expect(sheet(page).getByRole('heading').first()).toBeVisible();
+      await expectSound(page, button);
+      await page.keyboard.press('Escape');
+      await expect(sheet(page)).toHaveCount(0);
+    }
+  });
+}
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
   test('nothing runs out of the side, and a record is made with a thumb', async ({ isla: page }) => {
@@ -118,6 +148,27 @@ test.describe('on a phone', () => {
     }
     await station(page, 'Lift');
     await fits('lift');
+    for (const part of [
+      'Store',
+      'Dormancy',
+      'Sowing desk',
+      'Coming up',
+      'Cuttings',
+      'Air layers',
+      'Labels',
+      'Species',
+    ]) {
+      await seedPart(page, part);
+      await fits(part);
+    }
+    await seedPart(page, 'Coming up');
+    await page.getByTestId('rising').getByText('26-SOR-11', { exact: true }).click();
+    await expect(page.getByTestId('decision')).toBeVisible();
+    await fits('a lot coming up');
+    await page.getByRole('button', { name: 'Count', exact: true }).click();
+    await sheet(page).getByRole('button', { name: 'Ten more' }).click();
+    await expect(sheet(page).getByRole('textbox', { name: 'Seedlings standing now' })).toHaveValue('10');
+    await fits('count sheet');
   });
 });
 
