@@ -23,14 +23,6 @@ const views = [
   { name: 'today', go: go('/today') },
   { name: 'yard-bed', go: go('/yard') },
   {
-    name: 'yard-bench',
-    go: async (page) => {
-      await page.goto('/yard');
-      await page.getByTestId('places').getByText('Bench 1', { exact: true }).click();
-    },
-  },
-  { name: 'add-a-bed', go: go('/yard?add=bed') },
-  {
     name: 'site-plan',
     go: async (page) => {
       await page.goto('/yard/site');
@@ -43,15 +35,6 @@ const views = [
   { name: 'light', go: go('/yard/light') },
   { name: 'water', go: go('/yard/water') },
   {
-    name: 'build',
-    go: async (page) => {
-      await page.goto('/yard/build');
-      await page.getByRole('button', { name: 'One more of Large, two tiers', exact: true }).click();
-      await page.getByRole('button', { name: 'One more of Small module' }).click();
-      await page.getByTestId('buy').waitFor();
-    },
-  },
-  {
     name: 'build-sheet',
     // A page of the sheet itself, as it comes out of the printer.
     paper: { button: 'Build sheet, PDF', page: 2 },
@@ -63,23 +46,44 @@ const views = [
     },
   },
   { name: 'containers', go: go('/yard/containers') },
+  {
+    name: 'seed-store',
+    go: async (page) => {
+      await page.goto('/seed');
+      await page.getByTestId('seed-lots').getByText('S-ALN-01').click();
+      await page.getByRole('heading', { name: 'Common alder', level: 1 }).waitFor();
+      await page.getByTestId('decision').waitFor();
+    },
+  },
+  {
+    name: 'dormancy',
+    go: async (page) => {
+      await page.goto('/seed/clock');
+      await page.getByTestId('batches').getByText('Rowan, leaf tub', { exact: true }).click();
+      await page.getByRole('heading', { name: 'Rowan, leaf tub', level: 1 }).waitFor();
+      await page.getByTestId('phases').waitFor();
+      await page.getByTestId('begin').waitFor();
+    },
+  },
+  {
+    name: 'sowing-desk',
+    go: async (page) => {
+      await page.goto('/seed/desk');
+      await page.getByLabel('Species', { exact: true }).selectOption({ label: 'Rowan' });
+      await page.getByTestId('bed-answer').waitFor();
+    },
+  },
+  {
+    name: 'treatments-compared',
+    go: async (page) => {
+      await page.goto('/seed/up');
+      await page.getByTestId('rising').getByText('26-SOR-11', { exact: true }).click();
+      await page.getByTestId('verdict').first().scrollIntoViewIfNeeded();
+    },
+  },
+  { name: 'air-layers', go: go('/seed/layers') },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
   { name: 'lot-in-a-bed', go: lot('26-ALN-01') },
-  {
-    name: 'lot-working',
-    go: async (page) => {
-      await lot('26-SOR-03')(page);
-      await page.getByText('Show working').click();
-      await page.getByTestId('working').scrollIntoViewIfNeeded();
-    },
-  },
-  {
-    name: 'new-lot',
-    go: async (page) => {
-      await page.goto('/grow?new=1');
-      await page.getByLabel('Good trees wanted').fill('500');
-    },
-  },
   { name: 'lift', go: go('/lift') },
   { name: 'dark', dark: true, go: lot('26-ALN-07') },
   { name: 'phone-today', phone: true, go: go('/today') },
