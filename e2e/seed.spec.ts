@@ -325,8 +325,8 @@ test('what is wrong is said in a sentence, and what was typed stays', async ({ p
 
   // A batch that is not ready may be sown, at a cost that is stated.
   await seedPart(page, 'Dormancy');
-  await page.getByTestId('batches').getByText('Spindle, warm then cold').click();
-  await expect(page.getByRole('heading', { name: 'Spindle, warm then cold', level: 1 })).toBeVisible();
+  await page.getByTestId('batches').getByText('Warm, then cold').click();
+  await expect(page.getByRole('heading', { name: 'Warm, then cold', level: 1 })).toBeVisible();
   await page.getByRole('link', { name: 'Sow it' }).click();
   await expect(page.getByTestId('not-ready')).toContainText('is not ready');
 

@@ -59,8 +59,8 @@ const views = [
     name: 'dormancy',
     go: async (page) => {
       await page.goto('/seed/clock');
-      await page.getByTestId('batches').getByText('Rowan, leaf tub', { exact: true }).click();
-      await page.getByRole('heading', { name: 'Rowan, leaf tub', level: 1 }).waitFor();
+      await page.getByTestId('batches').getByText('Leaf tub', { exact: true }).click();
+      await page.getByRole('heading', { name: 'Leaf tub', level: 1 }).waitFor();
       await page.getByTestId('phases').waitFor();
       await page.getByTestId('begin').waitFor();
     },

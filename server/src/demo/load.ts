@@ -26,7 +26,7 @@ import { storeDays } from '../features/weather/importWeather';
 import { yardHandlers } from '../features/yard/routes';
 import type { NurseryCall, Server, Work } from '../http/context';
 import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
-import { makeSeedRoom, type SeedIds } from './seed';
+import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { makeYard } from './yard';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
 
@@ -190,7 +190,7 @@ async function makeLot(
     seeds: lot.seeds,
     origin: lot.stuck ? 'cuttings' : 'seed',
     seedLotId: lot.from ? seed.bags.get(lot.from.bag)! : null,
-    treatmentId: lot.from?.arm ? seed.batches.get(lot.from.arm.name)! : null,
+    treatmentId: lot.from?.arm ? seed.batches.get(batchKey(lot.from.bag, lot.from.arm.name))! : null,
     stockBedId: lot.stuck ? seed.stockBeds.get(lot.stuck)! : null,
     cutting: lot.stuck ? 'hard' : null,
     patch: patchOf(lot),

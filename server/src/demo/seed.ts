@@ -71,7 +71,10 @@ export interface DemoSeedRoom {
   layers: readonly DemoLayer[];
 }
 
-/** Ids of what the seed room holds, by bag code, batch name and stock bed name, for the lots begun from it. */
+/** A batch among all: two bags may have one of the same name. */
+export const batchKey = (bag: string, name: string) => `${bag} ${name}`;
+
+/** Ids of what the seed room holds, by bag code, batch key and stock bed name, for the lots begun from it. */
 export interface SeedIds {
   bags: Map<string, string>;
   batches: Map<string, string>;
@@ -148,7 +151,7 @@ export async function makeSeedRoom(
   ].sort((a, b) => a.startedOn - b.startedOn);
   for (const batch of batches) {
     const id = newId();
-    ids.batches.set(batch.name, id);
+    ids.batches.set(batchKey(batch.bag, batch.name), id);
     await startTreatments(work, {
       id: newId(),
       seedLotId: ids.bags.get(batch.bag)!,
@@ -168,7 +171,7 @@ export async function makeSeedRoom(
   }
   for (const batch of room.batches)
     for (const [days, n, radicles] of batch.looks ?? [])
-      await checkTreatment(work, ids.batches.get(batch.name)!, {
+      await checkTreatment(work, ids.batches.get(batchKey(batch.bag, batch.name))!, {
         id: newId(),
         on: ago(days),
         n,

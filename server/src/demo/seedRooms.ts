@@ -20,11 +20,11 @@ export const withybeckSeed: DemoSeedRoom = {
     { code: 'S-TCO-01', species: 'TCO', collected: [10, 5], grams: 350, perKg: 32_000, store: 'fridge', tempC: 3, price: 150, place: 'Hanging wood', spot: [54.57, -2.36, 190], tests: [[10, 'cut', 40, 25]] },
   ],
   batches: [
-    { bag: 'S-PSP-01', name: 'Blackthorn, fridge', school: 'indoors', phases: 'warm14 cold126', started: 139, grams: 400, looks: [[30, 50, 0], [2, 50, 3]] },
-    { bag: 'S-EEU-01', name: 'Spindle, warm then cold', school: 'indoors', phases: 'warm70 cold112', started: 95, grams: 120, looks: [[20, 50, 0]] },
-    { bag: 'S-CRA-01', name: 'Hawthorn, leaf tub', school: 'tub', phases: 'tub: warm84 cold112', started: 210, grams: 500, looks: [[15, 60, 0]] },
-    { bag: 'S-SOR-02', name: 'Rowan, bag', school: 'indoors', phases: 'warm14 cold120', started: 55, grams: 60 },
-    { bag: 'S-SOR-02', name: 'Rowan, leaf tub', school: 'tub', phases: 'tub: cold120', started: 55, grams: 60 },
+    { bag: 'S-PSP-01', name: 'Fridge', school: 'indoors', phases: 'warm14 cold126', started: 139, grams: 400, looks: [[30, 50, 0], [2, 50, 3]] },
+    { bag: 'S-EEU-01', name: 'Warm, then cold', school: 'indoors', phases: 'warm70 cold112', started: 95, grams: 120, looks: [[20, 50, 0]] },
+    { bag: 'S-CRA-01', name: 'Leaf tub in the yard', school: 'tub', phases: 'tub: warm84 cold112', started: 210, grams: 500, looks: [[15, 60, 0]] },
+    { bag: 'S-SOR-02', name: 'Bag', school: 'indoors', phases: 'warm14 cold120', started: 55, grams: 60 },
+    { bag: 'S-SOR-02', name: 'Leaf tub', school: 'tub', phases: 'tub: cold120', started: 55, grams: 60 },
   ],
   stockBeds: [
     { species: 'SVI', name: 'Osier stools', plants: 60, planted: 2_000, yieldPerPlant: 30, note: 'Two clones, four rows along the fence.', cuts: [[1_010, 900], [640, 1_100], [275, 1_250]] },
@@ -46,7 +46,7 @@ export const piedraClaraSeed: DemoSeedRoom = {
     { code: 'S-NAN-01', species: 'NAN', collected: [9, 10, 1], grams: 150, perKg: 250_000, store: 'fridge', tempC: 4, price: 140, place: 'Mallín bajo', spot: [-41.2, -71.42, 800], tests: [[30, 'germination', 50, 21]] },
     { code: 'S-NDO-01', species: 'NDO', collected: [9, 25], grams: 90, perKg: 480_000, store: 'fridge', tempC: 4, price: 160, place: 'Costa del lago', spot: [-41.1, -71.6, 780] },
   ],
-  batches: [{ bag: 'S-NPU-01', name: 'Lenga, fridge', school: 'indoors', phases: 'cold60', started: 48, grams: 80, looks: [[9, 50, 0]] }],
+  batches: [{ bag: 'S-NPU-01', name: 'Heladera', school: 'indoors', phases: 'cold60', started: 48, grams: 80, looks: [[9, 50, 0]] }],
   stockBeds: [],
   layers: [{ species: 'NAN', tree: 'Ñire del portón', branchMm: 15, made: 40, looks: [] }],
 };

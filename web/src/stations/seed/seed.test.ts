@@ -9,6 +9,7 @@ import { shownPatches } from '../yard/patches';
 import { spacingTemplate, templateMarks } from './desk/spacingTemplate';
 import { findLot } from './labels/findLot';
 import { labelSheets, labelStocks, singleLabel, type Label } from './labels/labelFiles';
+import { figureWords, rangeWords, speciesFigures } from './species/speciesFigures';
 import { readSpeciesFile, speciesCsv, speciesJson } from './species/speciesFiles';
 import { armVerdict, surely } from './up/verdict';
 import { upBy } from './up/useComingUp';
@@ -143,6 +144,25 @@ describe('species in files', () => {
   });
 });
 
+describe('figures of a species', () => {
+  it.each(speciesFigures.map((f) => [f.what, f] as const))(
+    '%s is set where it is read, and nothing else is',
+    (_, figure) => {
+      const { values } = startingSpecies[0];
+      const before = figure.value(values, values.start!);
+      expect(before).toBeGreaterThanOrEqual(figure.least);
+      expect(before).toBeLessThanOrEqual(figure.most);
+      const after = figure.set(values, values.start!, before * 1.1);
+      expect(figure.value(after, after.start!)).toBeCloseTo(before * 1.1);
+      expect(figure.set(after, after.start!, before)).toEqual(values);
+    },
+  );
+  it('read with a range of eight in ten', () => {
+    expect(rangeWords({ median: 110, sdLog: 0.25 })).toBe('80 to 150');
+    expect(figureWords(0.0032)).toBe('0.0032');
+  });
+});
+
 describe('the verdict in words', () => {
   const verdict = (k: number, n: number, m: number, o: number) =>
     armVerdict('Bag', 'Tub', compareShares({ name: 'Bag', n, k }, { name: 'Tub', n: o, k: m }).value);
@@ -156,8 +176,8 @@ describe('the verdict in words', () => {
     expect(verdict(2000, 4000, 1990, 4000).headline).toContain('do alike');
   });
   it('never says a chance is whole', () => {
-    expect(surely(1)).toContain('more than 99');
-    expect(surely(0)).toContain('less than 1');
+    expect(surely(1)).toContain('over 99');
+    expect(surely(0)).toContain('under 1');
     expect(surely(0.5)).toContain('50');
   });
 });

@@ -3,6 +3,7 @@ import { dayOf } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
+import PickRow from '../../../parts/PickRow.vue';
 import { useSeed } from '../../../stores/seed';
 import { useSeason } from '../../../stores/season';
 import { shortDate, yearOf } from '../../../words/dates';
@@ -72,31 +73,27 @@ const marks: Record<string, string> = {
         }}
       </p>
       <ul class="divide-rule divide-y" data-testid="batches">
-        <li v-for="row in rows" :key="row.batch.id">
-          <RouterLink
-            :to="{ name: 'seed-clock', params: { batch: row.batch.id } }"
-            class="block border-l-4 px-3 py-2"
-            :class="
-              row.batch.id === chosen?.batch.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'
-            "
-            :aria-current="row.batch.id === chosen?.batch.id ? 'true' : undefined"
-          >
-            <span class="flex justify-between gap-2">
-              <span
-                ><b>{{ row.species.common }}</b> <span>{{ row.batch.name }}</span></span
-              >
-              <span
-                v-if="row.act"
-                class="rounded px-1.5 font-bold whitespace-nowrap"
-                :class="row.act.when === 'now' ? 'bg-tag text-tag-ink' : 'border-ink border-b-2 rounded-none'"
-                >{{ marks[row.act.rule] }}</span
-              >
-            </span>
-            <span class="text-muted block text-[0.93rem]">
-              {{ courseOf(row) }}
-            </span>
-          </RouterLink>
-        </li>
+        <PickRow
+          v-for="row in rows"
+          :key="row.batch.id"
+          :to="{ name: 'seed-clock', params: { batch: row.batch.id } }"
+          :chosen="row.batch.id === chosen?.batch.id"
+        >
+          <span class="flex justify-between gap-2">
+            <span
+              ><b>{{ row.species.common }}</b> <span>{{ row.batch.name }}</span></span
+            >
+            <span
+              v-if="row.act"
+              class="rounded px-1.5 font-bold whitespace-nowrap"
+              :class="row.act.when === 'now' ? 'bg-tag text-tag-ink' : 'border-ink border-b-2 rounded-none'"
+              >{{ marks[row.act.rule] }}</span
+            >
+          </span>
+          <span class="text-muted block text-[0.93rem]">
+            {{ courseOf(row) }}
+          </span>
+        </PickRow>
       </ul>
       <PlanBack class="p-4" />
       <p v-if="past.length" class="text-muted px-4 pb-4 text-sm">

@@ -4,6 +4,7 @@ import type { StockBed } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
+import PickRow from '../../../parts/PickRow.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
@@ -73,22 +74,20 @@ const stuck = computed(() =>
         </button>
       </div>
       <ul class="divide-rule divide-y" data-testid="stock-beds">
-        <li v-for="row in rows" :key="row.bed.id">
-          <RouterLink
-            :to="{ name: 'seed-cuttings', params: { bed: row.bed.id } }"
-            class="block border-l-4 px-3 py-2"
-            :class="row.bed.id === chosen?.bed.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'"
-            :aria-current="row.bed.id === chosen?.bed.id ? 'true' : undefined"
-          >
-            <span class="flex justify-between gap-2">
-              <b>{{ row.bed.name }}</b> <b>{{ count(row.gives.value) }}</b>
-            </span>
-            <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
-              <span>{{ row.species.common }}, {{ several(row.bed.plants, 'plant') }}</span>
-              <span>cuttings a cut</span>
-            </span>
-          </RouterLink>
-        </li>
+        <PickRow
+          v-for="row in rows"
+          :key="row.bed.id"
+          :to="{ name: 'seed-cuttings', params: { bed: row.bed.id } }"
+          :chosen="row.bed.id === chosen?.bed.id"
+        >
+          <span class="flex justify-between gap-2">
+            <b>{{ row.bed.name }}</b> <b>{{ count(row.gives.value) }}</b>
+          </span>
+          <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
+            <span>{{ row.species.common }}, {{ several(row.bed.plants, 'plant') }}</span>
+            <span>cuttings a cut</span>
+          </span>
+        </PickRow>
       </ul>
     </div>
     <div class="space-y-4 p-4 md:p-5">

@@ -25,7 +25,7 @@ import { useSession } from '../../../stores/session';
 import { count } from '../../../words/numbers';
 import { usePlaces } from '../../yard/usePlaces';
 import CollarCurve from './CollarCurve.vue';
-import { sowPreset } from './presetLot';
+import { presetOf, sowPreset } from './presetLot';
 import { spacingTemplate } from './spacingTemplate';
 import type { Desk } from './useDesk';
 
@@ -118,7 +118,6 @@ async function template() {
 
 function sow() {
   const a = answer.value;
-  const { desk } = props;
   if (a.fault !== null || !bed.value) return;
   const metric = (value: number, quantity: 'density' | 'area') =>
     String(
@@ -129,13 +128,7 @@ function sow() {
       ),
     );
   sowPreset(router, {
-    speciesId: desk.species.value.id,
-    seedLotId: desk.lot.value?.id ?? '',
-    treatmentId: desk.batch.value?.id ?? '',
-    seeds: String(props.seeds),
-    target: desk.asked.value.target,
-    chance: '0.9',
-    seedState: desk.batch.value || values.value.winters === 0 ? 'ready' : 'fresh',
+    ...presetOf(props.desk, props.seeds),
     placeId: bed.value.place.id,
     density: metric(a.density!, 'density'),
     area: metric(a.areaM2!, 'area'),

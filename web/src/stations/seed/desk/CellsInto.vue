@@ -13,7 +13,7 @@ import { count, several } from '../../../words/numbers';
 import { plain, seedWork } from '../../../workers/seedWork';
 import { money } from '../../yard/money';
 import { usePlaces } from '../../yard/usePlaces';
-import { sowPreset } from './presetLot';
+import { presetOf, sowPreset } from './presetLot';
 import type { Desk } from './useDesk';
 
 const props = defineProps<{ desk: Desk; seeds: number }>();
@@ -88,16 +88,9 @@ const working = computed(() =>
 const containers = nursery.catalogue!.containers.map((c) => ({ value: c.id, words: c.values.name }));
 
 function sow() {
-  const { desk } = props;
   const bench = places.value.find((p) => ['bench', 'ground'].includes(p.place.place.kind));
   sowPreset(router, {
-    speciesId: desk.species.value.id,
-    seedLotId: desk.lot.value?.id ?? '',
-    treatmentId: desk.batch.value?.id ?? '',
-    seeds: String(cells.value * chosen.value!.seedsPerCell),
-    target: desk.asked.value.target,
-    chance: '0.9',
-    seedState: desk.batch.value || desk.species.value.values.winters === 0 ? 'ready' : 'fresh',
+    ...presetOf(props.desk, cells.value * chosen.value!.seedsPerCell),
     placeId: bench?.place.id,
     containerTypeId: container.value.id,
     trays: String(trays.value),

@@ -12,7 +12,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
 import { count, several } from '../../../words/numbers';
 import { usePlaces } from '../../yard/usePlaces';
-import { sowPreset } from './presetLot';
+import { presetOf, sowPreset } from './presetLot';
 import type { Desk } from './useDesk';
 
 const props = defineProps<{ desk: Desk; seeds: number }>();
@@ -48,16 +48,9 @@ const up = computed(() =>
 const options = computed(() => flats.value.map((c) => ({ value: c.id, words: c.values.name })));
 
 function sow() {
-  const { desk } = props;
   const bench = places.value.find((p) => ['bench', 'ground'].includes(p.place.place.kind));
   sowPreset(router, {
-    speciesId: desk.species.value.id,
-    seedLotId: desk.lot.value?.id ?? '',
-    treatmentId: desk.batch.value?.id ?? '',
-    seeds: String(props.seeds),
-    target: desk.asked.value.target,
-    chance: '0.9',
-    seedState: desk.batch.value || desk.species.value.values.winters === 0 ? 'ready' : 'fresh',
+    ...presetOf(props.desk, props.seeds),
     placeId: bench?.place.id,
     containerTypeId: flat.value.id,
     trays: String(trays.value),

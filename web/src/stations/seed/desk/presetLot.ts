@@ -1,5 +1,6 @@
 import type { CuttingKind } from '@kauri/core';
 import type { Router } from 'vue-router';
+import type { Desk } from './useDesk';
 
 /** Fields of the sowing sheet that the desk fills in. */
 export interface LotPreset {
@@ -27,4 +28,18 @@ export interface LotPreset {
 export function sowPreset(router: Router, preset: LotPreset): void {
   sessionStorage.setItem('kauri.draft.lot.new', JSON.stringify({ origin: 'seed', ...preset }));
   void router.push({ name: 'grow', query: { new: '1' } });
+}
+
+/** What the desk knows of a sowing, whatever it goes into. */
+export function presetOf(desk: Desk, seeds: number): LotPreset {
+  const { species, lot, batch, asked } = desk;
+  return {
+    speciesId: species.value.id,
+    seedLotId: lot.value?.id ?? '',
+    treatmentId: batch.value?.id ?? '',
+    seeds: String(seeds),
+    target: asked.value.target,
+    chance: '0.9',
+    seedState: batch.value || species.value.values.winters === 0 ? 'ready' : 'fresh',
+  };
 }

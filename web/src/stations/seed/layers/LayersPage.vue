@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { RouterLink, useRoute } from 'vue-router';
+import { useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
+import PickRow from '../../../parts/PickRow.vue';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
@@ -53,33 +54,29 @@ const outcomeWords = { rooted: 'severed, rooted', failed: 'failed' } as const;
         </button>
       </div>
       <ul class="divide-rule divide-y" data-testid="layers">
-        <li v-for="row in rows" :key="row.layer.id">
-          <RouterLink
-            :to="{ name: 'seed-layers', params: { layer: row.layer.id } }"
-            class="block border-l-4 px-3 py-2"
-            :class="
-              row.layer.id === chosen?.layer.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'
-            "
-            :aria-current="row.layer.id === chosen?.layer.id ? 'true' : undefined"
-          >
-            <span class="flex justify-between gap-2">
-              <b>{{ row.layer.tree }}</b>
-              <span
-                v-if="row.act"
-                class="px-1.5 font-bold whitespace-nowrap"
-                :class="row.act.when === 'now' ? 'bg-tag text-tag-ink rounded' : 'border-ink border-b-2'"
-                >{{ marks[row.act.rule] }}</span
-              >
-            </span>
-            <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
-              <span>{{ row.species.common }}, made {{ dateWords(row.layer.madeOn) }}</span>
-              <span v-if="row.on && row.outlook" class="whitespace-nowrap"
-                >by {{ day(row.outlook.severBy) }}</span
-              >
-              <span v-else-if="row.layer.outcome">{{ outcomeWords[row.layer.outcome] }}</span>
-            </span>
-          </RouterLink>
-        </li>
+        <PickRow
+          v-for="row in rows"
+          :key="row.layer.id"
+          :to="{ name: 'seed-layers', params: { layer: row.layer.id } }"
+          :chosen="row.layer.id === chosen?.layer.id"
+        >
+          <span class="flex justify-between gap-2">
+            <b>{{ row.layer.tree }}</b>
+            <span
+              v-if="row.act"
+              class="px-1.5 font-bold whitespace-nowrap"
+              :class="row.act.when === 'now' ? 'bg-tag text-tag-ink rounded' : 'border-ink border-b-2'"
+              >{{ marks[row.act.rule] }}</span
+            >
+          </span>
+          <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
+            <span>{{ row.species.common }}, made {{ dateWords(row.layer.madeOn) }}</span>
+            <span v-if="row.on && row.outlook" class="whitespace-nowrap"
+              >by {{ day(row.outlook.severBy) }}</span
+            >
+            <span v-else-if="row.layer.outcome">{{ outcomeWords[row.layer.outcome] }}</span>
+          </span>
+        </PickRow>
       </ul>
     </div>
     <LayerPage

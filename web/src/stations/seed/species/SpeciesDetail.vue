@@ -1,12 +1,5 @@
 <script setup lang="ts">
-import {
-  betaMean,
-  startOf,
-  type Beta,
-  type CuttingKind,
-  type Spread,
-  type StartingSpecies,
-} from '@kauri/core';
+import { betaMean, startOf, type Beta, type CuttingKind, type StartingSpecies } from '@kauri/core';
 import type { Species } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import KeptField from '../../../parts/KeptField.vue';
@@ -14,6 +7,8 @@ import { typedNumber } from '../../../parts/typed';
 import { useSession } from '../../../stores/session';
 import { count, percent } from '../../../words/numbers';
 import { cuttingWords, phasesWords, schoolWords } from '../../../words/seed';
+import ProtocolsDialog from './ProtocolsDialog.vue';
+import { figureWords, rangeWords, speciesFigures } from './speciesFigures';
 import { useSpeciesList } from './useSpeciesList';
 
 /** A species' starting values, each with its range; those of the nursery's own list can be changed. */
@@ -24,14 +19,7 @@ const may = computed(() => props.own !== null && session.may('grower'));
 const start = computed(() => startOf(props.species));
 const v = computed(() => props.species.values);
 
-/** Eight chances in ten of a log-normal spread. */
-const range = ({ median, sdLog }: Spread, digits = 0) => {
-  const low = median * Math.exp(-1.2816 * sdLog);
-  const high = median * Math.exp(1.2816 * sdLog);
-  const show = (x: number) => (digits ? x.toFixed(digits) : count(x));
-  return `${show(low)} to ${show(high)}`;
-};
-/** One standard deviation either way of a share. */
+/** Eight chances in ten of a share. */
 const shareRange = (share: Beta) => {
   const mean = betaMean(share);
   const sd = Math.sqrt((mean * (1 - mean)) / (share.alpha + share.beta + 1));
@@ -46,25 +34,13 @@ const shares = computed(
       ['grade', 'Of those, make the grade', v.value.grade],
     ] as const,
 );
-const figures = computed(() => [
-  ['Days to lose one probit in store', count(start.value.sigmaDays.median), range(start.value.sigmaDays)],
-  ['Warmth to half up, °C·d above 5', count(v.value.emergenceDd.median), range(v.value.emergenceDd)],
-  [
-    'Warmth to half the radicles, °C·d above 1',
-    count(start.value.radicleDd.median),
-    range(start.value.radicleDd),
-  ],
-  ['Height a season tends to, cm', count(v.value.heightCm.median), range(v.value.heightCm)],
-  ['Collar a season tends to, mm', v.value.diameterMm.median.toFixed(1), range(v.value.diameterMm, 1)],
-  ['Growth rate, per °C·d', String(v.value.growthPerDd.median), range(v.value.growthPerDd, 4)],
-  ['Root rate, per °C·d', String(v.value.rootRatePerDd), ''],
-  ['Chilling to lift, h at 0 to 7.2 °C', count(v.value.liftChillHours), ''],
-  ['Budburst a, b, k', `${v.value.budburst.a}, ${v.value.budburst.b}, ${v.value.budburst.k}`, ''],
-  ['Seed thickness, mm', String(start.value.thicknessMm), ''],
-  ['Root habit', { tap: 'taproot', heart: 'heart root', fibrous: 'fibrous' }[start.value.rootHabit], ''],
-  ['Sturdy up to, height cm ÷ collar mm', String(start.value.sturdinessMost), ''],
-  ['Nodules', start.value.nodules === 'none' ? 'none' : start.value.nodules, ''],
-]);
+const habit = computed(() => {
+  const roots = { tap: 'A taproot', heart: 'A heart root', fibrous: 'Fibrous roots' }[start.value.rootHabit];
+  const nodules = { none: 'no nodules', frankia: 'Frankia nodules', rhizobia: 'rhizobia nodules' }[
+    start.value.nodules
+  ];
+  return `${roots}, ${nodules}.`;
+});
 
 /** Kinds of cutting that are known to root. */
 const rootings = computed(() =>
@@ -74,12 +50,13 @@ const rootings = computed(() =>
   })),
 );
 
-const draft = ref({
-  seedsPerKg: String(v.value.seedsPerKg),
-  ...Object.fromEntries(
+const draft = ref(
+  Object.fromEntries(
     shares.value.map(([key, , share]) => [key, String(Math.round(betaMean(share) * 100))]),
-  ),
-} as Record<'seedsPerKg' | 'viability' | 'emergence' | 'establishment' | 'grade', string>);
+  ) as Record<(typeof shares.value)[number][0], string>,
+);
+const typed = ref(speciesFigures.map((figure) => figureWords(figure.value(v.value, start.value))));
+const treating = ref(false);
 
 /** A share typed keeps the weight it had. */
 function keepShare(key: 'viability' | 'emergence' | 'establishment' | 'grade') {
@@ -96,14 +73,15 @@ function keepShare(key: 'viability' | 'emergence' | 'establishment' | 'grade') {
     [key]: { alpha: typed * weight, beta: (1 - typed) * weight },
   });
 }
-function keepSeeds() {
-  const typed = typedNumber(draft.value.seedsPerKg);
-  if (!props.own || typed === v.value.seedsPerKg) return;
-  if (!(typed >= 5 && typed <= 5e7)) {
-    fault.value = 'Seeds a kilogram: from 5 to 50 000 000.';
+function keepFigure(i: number) {
+  const figure = speciesFigures[i];
+  const to = typedNumber(typed.value[i]);
+  if (!props.own || typed.value[i] === figureWords(figure.value(v.value, start.value))) return;
+  if (!(to >= figure.least && to <= figure.most)) {
+    fault.value = `${figure.what}: a number from ${figure.least} to ${figure.most}.`;
     return;
   }
-  void change(props.own, { ...props.own.values, seedsPerKg: typed });
+  void change(props.own, figure.set(props.own.values, start.value, to));
 }
 </script>
 
@@ -115,7 +93,6 @@ function keepSeeds() {
       <section aria-labelledby="shares">
         <h2 id="shares" class="mb-1 text-lg">Seed</h2>
         <div v-if="may" class="grid grid-cols-2 gap-3">
-          <KeptField v-model="draft.seedsPerKg" label="Seeds a kilogram" @keep="keepSeeds" />
           <KeptField
             v-for="[key, words, share] in shares"
             :key="key"
@@ -127,11 +104,6 @@ function keepSeeds() {
         </div>
         <table v-else class="w-full text-[0.95rem]">
           <tbody>
-            <tr class="border-rule border-t">
-              <th scope="row" class="py-1 text-left font-normal">Seeds a kilogram</th>
-              <td class="text-right font-bold">{{ count(v.seedsPerKg) }}</td>
-              <td />
-            </tr>
             <tr v-for="[key, words, share] in shares" :key="key" class="border-rule border-t">
               <th scope="row" class="py-1 text-left font-normal">{{ words }}</th>
               <td class="text-right font-bold">{{ percent(betaMean(share)) }}</td>
@@ -139,7 +111,10 @@ function keepSeeds() {
             </tr>
           </tbody>
         </table>
-        <h3 class="mt-3 font-bold">Treatments</h3>
+        <h3 class="mt-3 font-bold">
+          Treatments
+          <button v-if="may" class="quiet font-normal" type="button" @click="treating = true">Change</button>
+        </h3>
         <ul>
           <li v-for="(p, i) in start.protocols" :key="i">
             {{ schoolWords[p.school] }}: {{ phasesWords(p.phases) }}
@@ -163,18 +138,33 @@ function keepSeeds() {
         <h2 id="figures" class="mb-1 text-lg">Growth and habit</h2>
         <table class="w-full text-[0.95rem]">
           <tbody>
-            <tr v-for="[what, value, spread] in figures" :key="what" class="border-rule border-t">
-              <th scope="row" class="py-1 text-left font-normal">{{ what }}</th>
-              <td class="text-right font-bold">{{ value }}</td>
-              <td class="text-muted pl-3 text-right whitespace-nowrap">{{ spread }}</td>
+            <tr v-for="(figure, i) in speciesFigures" :key="figure.what" class="border-rule border-t">
+              <th scope="row" class="py-1 text-left font-normal">{{ figure.what }}</th>
+              <td class="w-32 text-right font-bold">
+                <input
+                  v-if="may"
+                  v-model="typed[i]"
+                  class="field text-right"
+                  inputmode="decimal"
+                  :aria-label="figure.what"
+                  @focusout="keepFigure(i)"
+                  @keydown.enter="keepFigure(i)"
+                />
+                <template v-else>{{ figureWords(figure.value(v, start)) }}</template>
+              </td>
+              <td class="text-muted pl-3 text-right whitespace-nowrap">
+                {{ figure.spread ? rangeWords(figure.spread(v, start)) : '' }}
+              </td>
             </tr>
           </tbody>
         </table>
+        <p class="mt-2">{{ habit }}</p>
         <p class="text-root mt-2 text-sm font-bold">
           Starting values within ordinary published ranges; the range holds eight of ten cases. Your lots
           sharpen them.
         </p>
       </section>
     </div>
+    <ProtocolsDialog v-if="treating && own" :species="own" @close="treating = false" />
   </div>
 </template>

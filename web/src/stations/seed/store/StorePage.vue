@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
+import PickRow from '../../../parts/PickRow.vue';
 import { useMass } from '../../../parts/useMass';
 import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
@@ -61,43 +62,41 @@ const marks = { retest: 'test again', 'likely-dead': 'likely dead' } as Record<s
         >
       </div>
       <ul class="divide-rule divide-y" data-testid="seed-lots">
-        <li v-for="row in shown" :key="row.lot.id">
-          <RouterLink
-            :to="{ name: 'seed', params: { seedLot: row.lot.id } }"
-            class="block border-l-4 px-3 py-2"
-            :class="row.lot.id === chosen?.lot.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'"
-            :aria-current="row.lot.id === chosen?.lot.id ? 'true' : undefined"
-          >
-            <span class="flex justify-between gap-2">
-              <span
-                ><b>{{ row.species.common }}</b> <span class="text-muted">{{ row.lot.code }}</span></span
-              >
-              <b class="whitespace-nowrap">{{ row.held.seeds < 1 ? 'empty' : mass(row.held.grams) }}</b>
-            </span>
-            <span class="flex items-center justify-between gap-3 text-[0.93rem]">
-              <span v-if="row.alive" class="whitespace-nowrap">{{ shareBand(row.alive.now) }} alive</span>
-              <span v-else class="text-muted">…</span>
-              <span v-if="row.act" class="border-ink border-b-2 font-bold">{{ marks[row.act.rule] }}</span>
-            </span>
+        <PickRow
+          v-for="row in shown"
+          :key="row.lot.id"
+          :to="{ name: 'seed', params: { seedLot: row.lot.id } }"
+          :chosen="row.lot.id === chosen?.lot.id"
+        >
+          <span class="flex justify-between gap-2">
             <span
-              v-if="row.alive"
-              class="bg-rule relative mt-1 block h-2 overflow-hidden rounded-full"
-              aria-hidden="true"
+              ><b>{{ row.species.common }}</b> <span class="text-muted">{{ row.lot.code }}</span></span
             >
-              <span
-                class="bg-muted absolute inset-y-0 opacity-50"
-                :style="{
-                  left: percent(row.alive.now.p10, 1).replace('\u00a0', ''),
-                  right: percent(1 - row.alive.now.p90, 1).replace('\u00a0', ''),
-                }"
-              />
-              <span
-                class="bg-ink absolute inset-y-0 w-1"
-                :style="{ left: percent(row.alive.now.mean, 1).replace('\u00a0', '') }"
-              />
-            </span>
-          </RouterLink>
-        </li>
+            <b class="whitespace-nowrap">{{ row.held.seeds < 1 ? 'empty' : mass(row.held.grams) }}</b>
+          </span>
+          <span class="flex items-center justify-between gap-3 text-[0.93rem]">
+            <span v-if="row.alive" class="whitespace-nowrap">{{ shareBand(row.alive.now) }} alive</span>
+            <span v-else class="text-muted">…</span>
+            <span v-if="row.act" class="border-ink border-b-2 font-bold">{{ marks[row.act.rule] }}</span>
+          </span>
+          <span
+            v-if="row.alive"
+            class="bg-rule relative mt-1 block h-2 overflow-hidden rounded-full"
+            aria-hidden="true"
+          >
+            <span
+              class="bg-muted absolute inset-y-0 opacity-50"
+              :style="{
+                left: percent(row.alive.now.p10, 1).replace('\u00a0', ''),
+                right: percent(1 - row.alive.now.p90, 1).replace('\u00a0', ''),
+              }"
+            />
+            <span
+              class="bg-ink absolute inset-y-0 w-1"
+              :style="{ left: percent(row.alive.now.mean, 1).replace('\u00a0', '') }"
+            />
+          </span>
+        </PickRow>
       </ul>
       <div class="flex flex-wrap gap-x-4 px-4">
         <button

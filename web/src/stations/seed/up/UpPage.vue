@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
+import PickRow from '../../../parts/PickRow.vue';
 import { count, several } from '../../../words/numbers';
 import RisingPage from './RisingPage.vue';
 import { useComingUp, type RisingLot } from './useComingUp';
@@ -35,30 +36,26 @@ function courseOf({ outlook, sown, lot }: RisingLot): string {
       </p>
       <p v-if="fault" class="text-wrong px-4 font-bold">{{ fault }}</p>
       <ul class="divide-rule divide-y" data-testid="rising">
-        <li v-for="r in shown" :key="r.lot.row.id">
-          <RouterLink
-            :to="{ name: 'seed-up', params: { lot: r.lot.row.id } }"
-            class="block border-l-4 px-3 py-2"
-            :class="
-              r.lot.row.id === chosen?.lot.row.id ? 'border-ink bg-card' : 'hover:bg-card border-transparent'
-            "
-            :aria-current="r.lot.row.id === chosen?.lot.row.id ? 'true' : undefined"
-          >
-            <span class="flex justify-between gap-2">
-              <span
-                ><b>{{ r.lot.row.code }}</b> {{ r.lot.species }}</span
-              >
-              <span
-                v-if="r.outlook?.value.late && r.lot.view.standing.tally.sown"
-                class="border-ink border-b-2 font-bold"
-                >late</span
-              >
-            </span>
-            <span class="text-muted block text-[0.93rem]">
-              {{ courseOf(r) }}
-            </span>
-          </RouterLink>
-        </li>
+        <PickRow
+          v-for="r in shown"
+          :key="r.lot.row.id"
+          :to="{ name: 'seed-up', params: { lot: r.lot.row.id } }"
+          :chosen="r.lot.row.id === chosen?.lot.row.id"
+        >
+          <span class="flex justify-between gap-2">
+            <span
+              ><b>{{ r.lot.row.code }}</b> {{ r.lot.species }}</span
+            >
+            <span
+              v-if="r.outlook?.value.late && r.lot.view.standing.tally.sown"
+              class="border-ink border-b-2 font-bold"
+              >late</span
+            >
+          </span>
+          <span class="text-muted block text-[0.93rem]">
+            {{ courseOf(r) }}
+          </span>
+        </PickRow>
       </ul>
     </div>
     <RisingPage

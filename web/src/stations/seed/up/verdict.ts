@@ -3,7 +3,7 @@ import { count, percent } from '../../../words/numbers';
 
 /** A chance that is never said to be whole. */
 export function surely(chance: number): string {
-  return chance > 0.995 ? 'more than 99\u00a0%' : chance < 0.005 ? 'less than 1\u00a0%' : percent(chance);
+  return chance > 0.995 ? 'over 99\u00a0%' : chance < 0.005 ? 'under 1\u00a0%' : percent(chance);
 }
 
 /** The verdict on two treatments in plain words. A is the one with the higher share so far. */
@@ -20,7 +20,7 @@ export function armVerdict(
       : moreSeeds > 0
         ? `About ${count(moreSeeds)} more seeds of each would settle it.`
         : '';
-  const chance = `${surely(chanceABetter)} chance that “${a}” is the better.`;
+  const chance = `The chance that “${a}” is the better: ${surely(chanceABetter)}.`;
   switch (verdict) {
     case 'A':
       return {
