@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { dayOf } from '../core/src/calendar/day';
 import { expect, lookAt, openLot, seedPart, sheet, signIn, station, test } from './kauri';
 
@@ -378,6 +378,91 @@ test('seed lots go out as passports and come in again; species come from the lib
   await expect(page.getByRole('status').getByText('Olive kept.')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Seeds a kilogram')).toHaveValue('2300');
+});
+
+test('two tabs change one bag: the later is told before it saves over the earlier', async ({
+  page,
+  context,
+  own,
+  expected,
+}) => {
+  expected.faults.push(/409/);
+  await signIn(page, own, 'isla@withybeck.example');
+  const other = await context.newPage();
+  for (const [tab, note] of [
+    [page, 'from the first tab'],
+    [other, 'from the second tab'],
+  ] as const) {
+    await tab.goto(`${own.url}/seed`);
+    await tab.getByTestId('seed-lots').getByText('S-ACA-01').click();
+    await expect(tab.getByRole('heading', { name: 'Field maple', level: 1 })).toBeVisible();
+    await tab.getByRole('button', { name: 'Change', exact: true }).click();
+    await fill(tab, { Note: note });
+  }
+  await act(page, 'Save');
+  await expect(sheet(page)).toHaveCount(0);
+  await act(other, 'Save');
+  await expect(sheet(other).getByRole('alert')).toContainText('Someone changed this meanwhile');
+  await expect(sheet(other).getByRole('textbox', { name: 'Note' })).toHaveValue('from the second tab');
+  await act(other, 'Save');
+  await expect(other.getByText('from the second tab')).toBeVisible();
+  // Coming back, the first tab shows what stands.
+  await page.reload();
+  await expect(page.getByText('from the second tab')).toBeVisible();
+});
+
+test('by keyboard alone: receive a bag, test it, and back through what was looked at', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await page.keyboard.press('3');
+  await expect(page.getByTestId('seed-lots')).toBeVisible();
+  const tabTo = async (target: Locator) => {
+    for (let i = 0; i < 90; i++) {
+      if (await target.evaluate((el) => el === document.activeElement)) return;
+      await page.keyboard.press('Tab');
+    }
+    throw new Error('It cannot be reached by Tab.');
+  };
+  await tabTo(page.getByRole('link', { name: 'Receive seed' }));
+  await page.keyboard.press('Enter');
+  await expect(sheet(page).getByLabel('Species', { exact: true })).toBeFocused();
+  await page.keyboard.type('Rowan');
+  await tabTo(sheet(page).getByRole('textbox', { name: 'Mass' }));
+  await page.keyboard.type('50');
+  await tabTo(sheet(page).getByRole('textbox', { name: 'Code' }));
+  await page.keyboard.type('S-KEYS');
+  await page.keyboard.press('Enter');
+  await expect(sheet(page)).toHaveCount(0);
+  await expect(page.getByTestId('seed-lots')).toContainText('S-KEYS');
+  await tabTo(page.getByRole('button', { name: 'Test', exact: true }));
+  await page.keyboard.press('Enter');
+  await tabTo(sheet(page).getByRole('textbox', { name: 'Germinated' }));
+  await page.keyboard.type('31');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('seed-tests')).toContainText('31 of 50');
+  // Another bag, and back by the browser.
+  await tabTo(page.getByTestId('seed-lots').getByRole('link', { name: /S-PSY-01/ }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Scots pine', level: 1 })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByTestId('seed-tests')).toContainText('31 of 50');
+});
+
+test('a past date shows the seed room as it was known', async ({ page, demo }) => {
+  await signIn(page, demo, 'isla@withybeck.example');
+  await seedPart(page, 'Dormancy');
+  await expect(page.getByTestId('batches')).toContainText('sow at once');
+  const alarm = page.getByTestId('batches').getByRole('listitem').filter({ hasText: 'Fridge' });
+  // A week ago nobody had seen a radicle.
+  await page.keyboard.press('[');
+  await expect(alarm).not.toContainText('sow at once');
+  await page.keyboard.press('.');
+  await expect(alarm).toContainText('sow at once');
+  // Before it went in, it is not there.
+  await lookAt(page, dayOf('2026-07-01'));
+  await expect(alarm).toHaveCount(0);
 });
 
 test('a flat is pricked out by size into cells', async ({ page, own, expected }) => {

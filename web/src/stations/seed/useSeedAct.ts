@@ -1,6 +1,7 @@
 import type { AnswerOf, BodyInputOf, ParamsOf, RouteName, SeedRoom } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { call } from '../../api/client';
+import { ProblemError } from '../../api/problem';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
 import { useMessages } from '../../stores/messages';
@@ -58,5 +59,14 @@ export function useSeedAct<N extends SeedRoute, F extends object>(
     );
     return id;
   }
-  return { draft, clear, send, ...saving };
+  /** The version to save over: as it was opened, or as it was found once somebody changed it meanwhile. */
+  function versionNow(opened: number): number {
+    const { value } = saving.fault;
+    const theirs =
+      value instanceof ProblemError && value.kind === 'stale-edit'
+        ? (value.problem.current as { version?: number } | undefined)?.version
+        : undefined;
+    return theirs ?? opened;
+  }
+  return { draft, clear, send, versionNow, ...saving };
 }

@@ -11,13 +11,13 @@ const props = defineProps<{ batch: Treatment }>();
 const emit = defineEmits<{ close: [] }>();
 const season = useSeason();
 const mass = useMass();
-const { draft, busy, sentence, wrong, send } = useSeedAct(
+const { draft, busy, sentence, wrong, send, versionNow } = useSeedAct(
   'endTreatment',
   { treatment: props.batch.id },
   { endedOn: season.todayIso, note: props.batch.note },
 );
 async function save() {
-  const body = { ...draft.value, version: props.batch.version };
+  const body = { ...draft.value, version: versionNow(props.batch.version) };
   if (await send(body, `${props.batch.name} ended.`)) emit('close');
 }
 </script>

@@ -30,7 +30,7 @@ const fields = {
   rest: bed ? String(bed.restShare * 100) : '0',
   note: bed?.note ?? '',
 };
-const { draft, busy, sentence, wrong, send } = bed
+const { draft, busy, sentence, wrong, send, versionNow } = bed
   ? useSeedAct('editStockBed', { stockBed: bed.id }, fields)
   : useSeedAct('addStockBed', {}, fields);
 async function save() {
@@ -45,7 +45,7 @@ async function save() {
     restShare: typedNumber(d.rest) / 100,
     note: d.note,
   };
-  const id = await send(bed ? { ...body, version: bed.version } : body, `${d.name} kept.`);
+  const id = await send(bed ? { ...body, version: versionNow(bed.version) } : body, `${d.name} kept.`);
   if (id === null) return;
   emit('close');
   if (!bed) await router.push({ name: 'seed-cuttings', params: { bed: id } });

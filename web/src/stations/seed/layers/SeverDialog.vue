@@ -14,7 +14,7 @@ const props = defineProps<{ layer: Layer; potL: number | null }>();
 const emit = defineEmits<{ close: [] }>();
 const season = useSeason();
 const { unit, shown, typed } = usePreferences();
-const { draft, busy, sentence, wrong, send } = useSeedAct(
+const { draft, busy, sentence, wrong, send, versionNow } = useSeedAct(
   'severLayer',
   { layer: props.layer.id },
   {
@@ -27,7 +27,7 @@ const { draft, busy, sentence, wrong, send } = useSeedAct(
 async function save() {
   const { outcome, pot, severedOn, note } = draft.value;
   const body = {
-    version: props.layer.version,
+    version: versionNow(props.layer.version),
     outcome,
     severedOn,
     note,

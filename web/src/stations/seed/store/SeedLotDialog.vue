@@ -53,7 +53,7 @@ const fields = {
 const act = lot
   ? useSeedAct('editSeedLot', { seedLot: lot.id }, fields)
   : useSeedAct('receiveSeed', {}, fields);
-const { draft, busy, sentence, wrong, send } = act;
+const { draft, busy, sentence, wrong, send, versionNow } = act;
 
 const start = computed(() => seed.startFor(draft.value.speciesId));
 const perKg = computed(() =>
@@ -101,7 +101,7 @@ async function save() {
     note: d.note,
   };
   const id = lot
-    ? await send({ ...values, version: lot.version }, `${values.code} changed.`)
+    ? await send({ ...values, version: versionNow(lot.version) }, `${values.code} changed.`)
     : await send({ ...values, grams: grams.value, seeds: optional(d.seeds) }, `${values.code} received.`);
   if (id === null) return;
   if (lot) emit('close');
