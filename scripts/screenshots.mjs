@@ -22,6 +22,7 @@ const views = [
   { name: 'sign-in', nobody: true, go: go('/') },
   { name: 'today', go: go('/today') },
   { name: 'yard-bed', go: go('/yard') },
+  { name: 'add-a-bed', go: go('/yard?add=bed') },
   {
     name: 'site-plan',
     go: async (page) => {
@@ -83,7 +84,6 @@ const views = [
   },
   { name: 'air-layers', go: go('/seed/layers') },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
-  { name: 'lot-in-a-bed', go: lot('26-ALN-01') },
   { name: 'lift', go: go('/lift') },
   { name: 'dark', dark: true, go: lot('26-ALN-07') },
   { name: 'phone-today', phone: true, go: go('/today') },

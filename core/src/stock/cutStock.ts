@@ -57,7 +57,7 @@ interface Pattern {
 
 const MOST_PATTERNS = 6000;
 /** A grower's patience with one section's boards, s. The best plan by then is taken, with its bound. */
-const SOLVE_SECONDS = 0.9;
+const SOLVE_SECONDS = 0.7;
 
 /**
  * One-dimensional cutting stock over stock lengths and prices at least cost. Where all ways of cutting a

@@ -24,8 +24,9 @@ import {
   type TreatmentFacts,
 } from '@kauri/core';
 import type { LotRow, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '@kauri/core/contract';
+import { watchDebounced } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, shallowRef, watch } from 'vue';
+import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { plain, seedWork } from '../workers/seedWork';
 import { latestOnly } from './latestOnly';
@@ -111,8 +112,10 @@ export const useSeed = defineStore('seed', () => {
   function start() {
     if (started) return;
     started = true;
-    watch([known, () => nursery.weatherVersion, () => nursery.catalogue], () => void work(), {
+    // The date rests a moment first: the ribbon's other followers have the machine while it is dragged.
+    watchDebounced([known, () => nursery.weatherVersion, () => nursery.catalogue], () => void work(), {
       immediate: true,
+      debounce: 120,
     });
   }
 
