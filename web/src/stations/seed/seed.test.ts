@@ -8,7 +8,7 @@ import { patchOf } from '../grow/patch';
 import { shownPatches } from '../yard/patches';
 import { spacingTemplate, templateMarks } from './desk/spacingTemplate';
 import { findLot } from './labels/findLot';
-import { labelSheets, labelStocks, singleLabel, type Label } from './labels/labelFiles';
+import { labelSheets, labelSizes, labelStocks, singleLabel, type Label } from './labels/labelFiles';
 import { figureWords, rangeWords, speciesFigures } from './species/speciesFigures';
 import { readSpeciesFile, speciesCsv, speciesJson } from './species/speciesFiles';
 import { armVerdict, surely } from './up/verdict';
@@ -46,6 +46,10 @@ describe('labels', () => {
     (_, stock) => {
       expect(stock.columns * stock.widthMm).toBeLessThanOrEqual(210);
       expect(stock.rows * stock.heightMm).toBeLessThanOrEqual(297);
+      // Every line of a label is on it, and its code large enough for a phone.
+      const { tallMm, insideMm, qrMm } = labelSizes(stock);
+      expect(tallMm).toBeLessThanOrEqual(insideMm);
+      expect(qrMm).toBeGreaterThanOrEqual(24);
       expect(stock.name).toContain(`${stock.columns * stock.rows} a sheet`);
     },
   );

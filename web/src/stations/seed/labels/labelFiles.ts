@@ -29,24 +29,36 @@ export const labelStocks: readonly LabelStock[] = [
 
 const A4 = { widthMm: 210, heightMm: 297 };
 
-/** The type scales with the label so that the code reads at arm's length. */
-function face(label: Label, { widthMm, heightMm }: LabelStock): Content {
-  const qrMm = Math.min(heightMm - 8, widthMm * 0.34);
-  const big = Math.min(22, (widthMm - qrMm - 10) * 0.36);
-  const line = (text: string): Content => ({
-    text,
-    fontSize: Math.max(6.5, big * 0.42),
-    margin: [0, 1, 0, 0],
-  });
+/** Lines below the species: latin name, provenance, day, count. */
+const MOST_LINES = 4;
+/** Height of a line of type over its size. */
+const LEADING = 1.3;
+
+/** Sizes on a label, so that its code reads at arm's length and every line of it is on it. */
+export function labelSizes({ widthMm, heightMm }: LabelStock) {
+  const insideMm = heightMm - 7;
+  const qrMm = Math.min(insideMm, widthMm * 0.42);
+  const lineOf = (code: number) => Math.max(6.5, code * 0.42);
+  const nameOf = (code: number) => Math.max(7.5, code * 0.6);
+  const tall = (code: number) => LEADING * (code + nameOf(code) + MOST_LINES * lineOf(code));
+  let code = Math.min(22, (widthMm - qrMm - 10) * 0.36);
+  while (code > 8 && tall(code) > insideMm * PT_PER_MM) code -= 0.5;
+  return { qrMm, code, name: nameOf(code), line: lineOf(code), tallMm: tall(code) / PT_PER_MM, insideMm };
+}
+
+function face(label: Label, stock: LabelStock): Content {
+  const { qrMm, code, name, line: size } = labelSizes(stock);
+  const line = (text: string): Content => ({ text, fontSize: size });
   return {
     columns: [
       {
         width: '*',
         stack: [
-          { text: label.code, bold: true, fontSize: big },
-          { text: label.species, bold: true, fontSize: Math.max(7.5, big * 0.6) },
+          { text: label.code, bold: true, fontSize: code },
+          { text: label.species, bold: true, fontSize: name },
           line(label.latin),
-          ...[label.provenance, label.sownOn, label.count].filter(Boolean).map(line),
+          // What it is and when it was sown come before where it is from.
+          ...[label.sownOn, label.count, label.provenance].filter(Boolean).map(line),
         ],
       },
       { width: qrMm * PT_PER_MM, qr: label.address, fit: qrMm * PT_PER_MM, eccLevel: 'M' },
