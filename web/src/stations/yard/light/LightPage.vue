@@ -196,7 +196,8 @@ const marks = computed(() =>
             bright sky in sight.
           </p>
         </section>
-        <section v-if="detail" aria-labelledby="takes">
+        <!-- Once the table above stands, so that nothing moves under the hand. -->
+        <section v-if="detail && rows.length" aria-labelledby="takes">
           <h2 id="takes" class="text-lg">What takes light from {{ chosen?.place.place.name }}</h2>
           <p>
             On {{ longDate(season.view) }} {{ detail.today.value.hours.toFixed(1) }} h of

@@ -54,11 +54,17 @@ export function useLight(places: Ref<readonly ShownPlace[]>, chosenId: Ref<strin
   const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
   const ground = () =>
-    JSON.stringify([places.value.map((p) => [p.place.id, p.place.version, spotOf(p)]), yard.elements]);
+    JSON.stringify([
+      yard.site === null,
+      places.value.map((p) => [p.place.id, p.place.version, spotOf(p)]),
+      yard.elements,
+    ]);
   watch(
     ground,
     async () => {
       best.value = null;
+      // Until the plan is there nothing is known to shade anything.
+      if (yard.site === null) return;
       const rows = await worker.yard(
         plain(places.value.map(spotOf)),
         plain([...yard.elements]),
@@ -73,9 +79,10 @@ export function useLight(places: Ref<readonly ShownPlace[]>, chosenId: Ref<strin
     [chosenId, () => season.view, ground],
     async () => {
       const shown = places.value.find((p) => p.place.id === chosenId.value);
-      chosen.value = shown
-        ? await worker.place(plain(spotOf(shown)), plain([...yard.elements]), site(), year(), season.view)
-        : null;
+      chosen.value =
+        shown && yard.site
+          ? await worker.place(plain(spotOf(shown)), plain([...yard.elements]), site(), year(), season.view)
+          : null;
     },
     { immediate: true },
   );
