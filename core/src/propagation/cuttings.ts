@@ -1,5 +1,4 @@
 import type { EpochDay } from '../calendar/day';
-import { betaMean, type Beta } from '../chance/beta';
 import { normalQuantile } from '../chance/normal';
 import { bandOf, type Band } from '../chance/quantile';
 import { shareStep, type PooledShare } from '../sowing/pooledShare';
@@ -165,9 +164,4 @@ export function rootingForecast(madeOn: EpochDay, rootDd: Spread, warmth: Warmth
     }
   }
   return bandOf(Float64Array.from(days));
-}
-
-/** A strike rate in words of a count, for lists. */
-export function expectedStrike(strike: Beta, cuttings: number): number {
-  return Math.round(betaMean(strike) * cuttings);
 }
