@@ -171,7 +171,9 @@ test('from a bag of seed to a verdict on its treatments', async ({ page, own }) 
       await page.getByTestId('rising').getByText(code, { exact: true }).click();
       await expect(page.getByRole('heading', { name: code, level: 1 })).toBeVisible();
       await page.getByRole('button', { name: 'Count', exact: true }).click();
-      await fill(page, { 'Seedlings standing now': counted, 'Of them with several stems': multi });
+      if (code === 'TRIAL-TUB') await countInPatches(page, 180, 80);
+      else await fill(page, { 'Seedlings standing now': counted });
+      await fill(page, { 'Of them with several stems': multi });
       await sheet(page).getByLabel('Day', { exact: true }).fill('2026-05-28');
       await act(page, 'Keep the count');
       await expect(sheet(page)).toHaveCount(0);
@@ -191,6 +193,15 @@ test('from a bag of seed to a verdict on its treatments', async ({ page, own }) 
     await expect(page.getByTestId('verdict')).toHaveCount(2);
   });
 });
+
+/** Counts two parts of a lot apart, the second by taps. */
+async function countInPatches(page: Page, north: number, south: number) {
+  await sheet(page).getByRole('button', { name: 'Count it in patches' }).click();
+  await fill(page, { 'Name of the patch': 'North end', 'Standing in North end': String(north) });
+  await sheet(page).getByRole('button', { name: 'Patch 2' }).click();
+  for (let n = 0; n < south / 10; n++) await sheet(page).getByRole('button', { name: 'Ten more' }).click();
+  await expect(sheet(page).getByTestId('patch-total')).toContainText(`In all ${north + south}`);
+}
 
 async function choosePlace(page: Page, name: string) {
   await page.getByLabel('Where it stands').selectOption({ label: name });
@@ -217,8 +228,11 @@ test('cuttings from a stock bed to a target; a layer made, looked at, severed', 
     await expect(sheet(page).getByText('two nodes at least', { exact: false })).toBeVisible();
     await act(page, 'Write it down');
     await expect(sheet(page).getByRole('alert')).toContainText('two nodes');
-    await fill(page, { Nodes: '4' });
+    await fill(page, { Nodes: '4', Hormone: 'IBA 0.3 %', Medium: 'coarse sand' });
     await act(page, 'Write it down');
+    await expect(
+      page.getByText('bundles of 25, hormone: IBA 0.3 %, into coarse sand', { exact: false }),
+    ).toBeVisible();
     await expect(page.getByText('360 taken since autumn')).toBeVisible();
     await page.getByRole('button', { name: 'Stick them' }).click();
     await expect(sheet(page).getByLabel('Begun from')).toHaveValue('cuttings');
@@ -244,8 +258,14 @@ test('cuttings from a stock bed to a target; a layer made, looked at, severed', 
     await page.getByRole('button', { name: 'many', exact: true }).click();
     await expect(page.getByTestId('looks')).toContainText('many roots');
     await page.getByRole('button', { name: 'Sever, or give up' }).click();
+    await expect(sheet(page).getByLabel('Follow it as a lot of its own')).toBeChecked();
+    await fill(page, { Code: 'LIME-POT', 'Height of the plant': '55' });
     await act(page, 'Write it down');
     await expect(page.getByTestId('decision')).toContainText('Severed and potted');
+    await page.getByRole('link', { name: 'LIME-POT' }).click();
+    await expect(page.getByRole('heading', { name: 'LIME-POT', level: 1 })).toBeVisible();
+    await expect(page.getByTestId('records')).toContainText('height 55');
+    await page.goBack();
     await expect(page.getByTestId('takes')).toContainText(/from your \d+ and the starting value/);
   });
 });

@@ -71,6 +71,14 @@ const bedStage = () => ({
   areaM2: 0.2,
 });
 
+const benchStage = () => ({
+  kind: 'container' as const,
+  id: newId(),
+  placeId: yard.bench.id,
+  containerTypeId: yard.catalogue.containers[0].id,
+  trays: 1,
+});
+
 describe('the seed store', () => {
   it('receives, tests, gives away and weighs anew, and balances by mass and by count', async () => {
     const id = await receive('S1');
@@ -389,6 +397,22 @@ describe('emergence and pricking out', () => {
     expect((await crew.refused('countEmergence', count({ multi: 41 }))).detail).toMatch(/than were counted/);
   });
 
+  it('counts part by part, and refuses parts that do not come to the count', async () => {
+    const lot = await yard.sow('EM-2', bedStage(), 0);
+    const patches = [
+      { name: 'North end', counted: 30 },
+      { name: 'South end', counted: 8 },
+    ];
+    const count = (counted: number) => ({
+      params: lot,
+      body: { id: newId(), on: '2026-05-10', counted, cause: null, patches },
+    });
+    expect((await crew.refused('countEmergence', count(40))).detail).toMatch(/do not come to/);
+    const { evidence, lot: row } = await crew.ok('countEmergence', count(38));
+    expect(evidence.counts).toMatchObject([{ count: 38, patches }]);
+    expect(row.held.standing).toBe(38);
+  });
+
   it('pricks a flat out by size into lots that stand at once, all or none', async () => {
     const { onBench } = yard;
     const cells = (trays: number, code: string, count: number, size: string) => ({
@@ -455,10 +479,22 @@ describe('cuttings and layers', () => {
     const params = { ...yard.nursery, stockBed: id };
     const cut = (nodes: number) => ({
       params,
-      body: { id: newId(), on: '2026-02-10', kind: 'hard' as const, cuttings: 300, nodes },
+      body: {
+        id: newId(),
+        on: '2026-02-10',
+        kind: 'hard' as const,
+        cuttings: 300,
+        nodes,
+        bundle: 50,
+        hormone: 'IBA 0.3 %',
+        medium: 'sand',
+      },
     });
     expect((await crew.refused('cutStockBed', cut(1))).detail).toMatch(/two nodes/);
-    expect((await crew.ok('cutStockBed', cut(3))).records.at(-1)).toMatchObject({ subjectId: id });
+    expect((await crew.ok('cutStockBed', cut(3))).records.at(-1)).toMatchObject({
+      subjectId: id,
+      values: { kind: 'cut', cuttings: 300, bundle: 50, hormone: 'IBA 0.3 %', medium: 'sand' },
+    });
     const lot = await yard.owner.ok('sowLot', {
       params: yard.nursery,
       body: {
@@ -502,11 +538,20 @@ describe('cuttings and layers', () => {
     await crew.ok('makeLayer', make({ id }));
     const params = { ...yard.nursery, layer: id };
     await crew.ok('checkLayer', { params, body: { id: newId(), on: '2026-08-01', roots: 'few' } });
-    const severed = await crew.ok('severLayer', {
+    const lot = { id: newId(), code: 'LAYER-1', heightCm: 62, stage: benchStage() };
+    const sever = (more: object) => ({
       params,
-      body: { version: 1, severedOn: '2026-09-01', outcome: 'rooted', potL: 5 },
+      body: { version: 1, severedOn: '2026-09-01', outcome: 'rooted' as const, potL: 5, lot, ...more },
     });
+    expect((await crew.refused('severLayer', sever({ outcome: 'failed' }))).detail).toMatch(/no plant/);
+    // A pot that does not fit leaves the layer on its branch.
+    const tooMany = { ...lot, stage: { ...benchStage(), trays: 9_000 } };
+    expect((await crew.refused('severLayer', sever({ lot: tooMany }))).detail).toMatch(/do not fit/);
+    const severed = await crew.ok('severLayer', sever({}));
     expect(severed.layers.find((l) => l.id === id)).toMatchObject({ outcome: 'rooted', version: 2 });
+    const detail = await crew.ok('lot', { params: { ...yard.nursery, lot: lot.id } });
+    expect(detail.lot).toMatchObject({ origin: 'layer', layerId: id, held: { standing: 1, sown: 0 } });
+    expect(detail.evidence.sizes).toMatchObject([{ what: 'height', n: 1, mean: 62, on: '2026-09-01' }]);
     expect(
       (await crew.refused('checkLayer', { params, body: { id: newId(), on: '2026-09-02', roots: 'many' } }))
         .detail,

@@ -32,7 +32,7 @@ export const NewStage = z.discriminatedUnion('kind', [
 export type NewStage = z.infer<typeof NewStage>;
 
 /** How a lot began. */
-export const origins = ['seed', 'cuttings', 'pricked'] as const;
+export const origins = ['seed', 'cuttings', 'pricked', 'layer'] as const;
 
 /** The part of a bed a lot is sown in: from one end, and its rows counted from the near side. */
 export const Patch = z
@@ -49,11 +49,11 @@ export const Patch = z
   );
 export type Patch = z.infer<typeof Patch>;
 
-const code = Name.max(24, 'A lot’s code has at most 24 characters.');
+export const LotCode = Name.max(24, 'A lot’s code has at most 24 characters.');
 
 export const NewLot = z.object({
   id: Id,
-  code,
+  code: LotCode,
   ...lotWords,
   origin: z.enum(['seed', 'cuttings']).default('seed'),
   /** The bag it came from; with a treatment, that batch of it. */
@@ -85,7 +85,7 @@ export const PrickOut = z.object({
     .array(
       z.object({
         id: Id,
-        code,
+        code: LotCode,
         count: wholeNumber('Seedlings', 1, 1_000_000),
         size: Name.max(30, 'At most 30 characters.'),
         stage: NewStage,
@@ -118,6 +118,7 @@ export const LotRow = z.object({
   treatmentId: Id.nullable(),
   stockBedId: Id.nullable(),
   parentLotId: Id.nullable(),
+  layerId: Id.nullable(),
   cutting: z.enum(cuttingKinds).nullable(),
   patch: Patch.nullable(),
   extraWinters: z.number(),
@@ -144,6 +145,13 @@ export const PageQuery = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(100),
 });
 
+/** What was counted in one part of a lot. */
+export const PatchCount = z.object({
+  name: Name.max(30, 'A patch’s name has at most 30 characters.'),
+  counted: wholeNumber('Seedlings counted', 0, 10_000_000),
+});
+export type PatchCount = z.infer<typeof PatchCount>;
+
 /** Everything recorded of a lot, as forecasts read it. `entry` names the record it came with, for undo. */
 export const Evidence = z.object({
   lotId: Id,
@@ -155,6 +163,8 @@ export const Evidence = z.object({
       /** Of those, with several stems, and damaged; null where it was not looked at. */
       multi: z.number().nullable(),
       damaged: z.number().nullable(),
+      /** Counted apart by part of the lot; empty where it was counted as a whole. */
+      patches: z.array(PatchCount),
       note: z.string(),
     }),
   ),
@@ -217,10 +227,15 @@ export const EmergenceCount = z
     cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
     multi: wholeNumber('With several stems', 0, 10_000_000).nullable().default(null),
     damaged: wholeNumber('Damaged', 0, 10_000_000).nullable().default(null),
+    patches: z.array(PatchCount).max(40, 'At most 40 patches.').default([]),
   })
   .refine(
     (c) => (c.multi ?? 0) <= c.counted && (c.damaged ?? 0) <= c.counted,
     'No more can have several stems, or be damaged, than were counted.',
+  )
+  .refine(
+    (c) => c.patches.length === 0 || c.patches.reduce((t, p) => t + p.counted, 0) === c.counted,
+    'The patches do not come to the number counted.',
   );
 
 const heights = z.array(numberBetween('Height', 0.1, HEIGHT_LIMIT_CM, 'cm')).max(2000);

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { phaseKinds, schools } from '../seed/protocol';
 import { testKinds } from '../seed/seedViability';
 import { cuttingKinds, stores, storageBehaviours } from '../seed/startValues';
+import { HEIGHT_LIMIT_CM } from '../growth/readMeasurements';
 import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from './basics';
+import { LotCode, NewStage } from './lots';
 
 const version = wholeNumber('Version', 1, 1e9);
 const Words = Name.or(z.literal(''));
@@ -166,6 +168,10 @@ export const CutStockBed = z.object({
   kind: z.enum(cuttingKinds),
   cuttings: wholeNumber('Cuttings taken', 1, 1_000_000),
   nodes: wholeNumber('Nodes', 1, 20),
+  /** Cuttings tied together. */
+  bundle: wholeNumber('In a bundle', 1, 1000).nullable().default(null),
+  hormone: Words.default(''),
+  medium: Words.default(''),
 });
 
 const layer = {
@@ -185,6 +191,16 @@ export const SeverLayer = z.object({
   outcome: z.enum(['rooted', 'failed']),
   potL: numberBetween('Pot', 0.05, 500, 'L').nullable(),
   note: Note,
+  /** The potted plant as a lot of its own, if it is to be followed. */
+  lot: z
+    .object({
+      id: Id,
+      code: LotCode,
+      heightCm: numberBetween('Height', 1, HEIGHT_LIMIT_CM, 'cm').nullable(),
+      stage: NewStage,
+    })
+    .nullable()
+    .default(null),
 });
 export const Layer = z.object({
   id: Id,
@@ -215,6 +231,9 @@ export const SeedRecordValues = z.discriminatedUnion('kind', [
     cutting: z.enum(cuttingKinds),
     cuttings: z.number(),
     nodes: z.number(),
+    bundle: z.number().nullable().optional(),
+    hormone: z.string().optional(),
+    medium: z.string().optional(),
   }),
   z.object({ kind: z.literal('look'), roots: z.enum(rootsSeen) }),
 ]);

@@ -24,7 +24,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
   return {
     id: row.id,
     code: row.code,
-    species: valuesFor(row, species),
+    species: valuesFor(row, evidence, species),
     extraWinters: row.extraWinters,
     sownOn: dayOf(row.sownOn),
     seedState: row.seedState,
@@ -38,8 +38,18 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
   };
 }
 
-/** A species' values for a lot: cuttings come up when they root. */
-function valuesFor(row: LotRow, species: Species): Species['values'] {
+/** A species' values for a lot: cuttings come up when they root, a layered plant starts at the size it was potted. */
+function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['values'] {
+  if (row.origin === 'layer') {
+    const potted = evidence.sizes.find((s) => s.what === 'height' && s.on === row.sownOn);
+    return {
+      ...species.values,
+      winters: 0,
+      seedlingHeightCm: potted?.mean ?? species.values.seedlingHeightCm,
+      // Its pouch is full of roots: past the exponential start.
+      rootInitialMl: Math.max(species.values.rootInitialMl, species.values.rootLinearAtMl),
+    };
+  }
   const rooting = row.cutting === null ? undefined : startOf(species).cuttings[row.cutting];
   return rooting ? { ...species.values, winters: 0, emergenceDd: rooting.rootDd } : species.values;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { batchActs, layerActs, storeActs } from './seedActs';
+import { batchActs, emergenceActs, layerActs, storeActs } from './seedActs';
 import type { TreatmentClock } from './treatmentClock';
 
 const clock = (more: Partial<TreatmentClock> = {}): TreatmentClock => ({
@@ -70,5 +70,27 @@ describe('what a layer asks for', () => {
       by: 150,
     });
     expect(layerActs('l', outlook, 150, 'few', 155)[0]).toMatchObject({ rule: 'look-layer', by: 178 });
+  });
+});
+
+describe('what a sown lot asks for', () => {
+  const outlook = (late: boolean) => ({
+    late,
+    upNow: 3,
+    expectedNow: 160.4,
+    final: { p10: 20, p50: 90, p90: 240 },
+  });
+  it('is a look when it is late, with what is up and what was to be expected; nothing in time', () => {
+    expect(emergenceActs('lot', outlook(true))).toEqual([
+      {
+        part: 'up',
+        subjectId: 'lot',
+        rule: 'late-up',
+        when: 'week',
+        by: null,
+        figures: { up: 3, expected: 160.4, final: 90 },
+      },
+    ]);
+    expect(emergenceActs('lot', outlook(false))).toEqual([]);
   });
 });

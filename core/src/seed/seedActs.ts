@@ -1,12 +1,13 @@
 import type { EpochDay } from '../calendar/day';
 import type { LayerOutlook } from '../propagation/airLayer';
+import type { EmergenceOutlook } from '../sowing/emergenceOutlook';
 import { whenFor, type When } from '../today/when';
 import type { ViabilityOutlook } from './seedViability';
 import type { TreatmentClock } from './treatmentClock';
 
 /** Something the Seed station asks for. */
 export interface SeedAct {
-  part: 'store' | 'clock' | 'layers';
+  part: 'store' | 'clock' | 'layers' | 'up';
   subjectId: string;
   rule:
     | 'radicles-out'
@@ -16,7 +17,8 @@ export interface SeedAct {
     | 'likely-dead'
     | 'sever'
     | 'look-layer'
-    | 'keep-on';
+    | 'keep-on'
+    | 'late-up';
   when: When;
   by: EpochDay | null;
   figures: Record<string, number>;
@@ -133,4 +135,14 @@ export function layerActs(
           figures: { chance: chanceInTime, severBy },
         },
       ];
+}
+
+/** A sown lot that lags behind what ordinary seed of its kind would show by now. */
+export function emergenceActs(
+  lotId: string,
+  { late, upNow, expectedNow, final }: Pick<EmergenceOutlook, 'late' | 'upNow' | 'expectedNow' | 'final'>,
+): SeedAct[] {
+  if (!late) return [];
+  const figures = { up: upNow, expected: expectedNow, final: final.p50 };
+  return [{ part: 'up', subjectId: lotId, rule: 'late-up', when: 'week', by: null, figures }];
 }

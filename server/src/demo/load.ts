@@ -260,6 +260,7 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
       cause: null,
       multi: lot.from?.multi === undefined ? null : Math.round(counted * lot.from.multi),
       damaged: null,
+      patches: [],
     });
   if (lot.fails) {
     for (const after of [0, 25, 60]) if (truth.upOn + after <= today) await count(truth.upOn + after, 0);

@@ -193,7 +193,17 @@ export async function makeSeedRoom(
       note: bed.note,
     });
     for (const [days, cuttings] of bed.cuts)
-      await cutStockBed(work, id, { id: newId(), on: ago(days), kind: 'hard', cuttings, nodes: 4, note: '' });
+      await cutStockBed(work, id, {
+        id: newId(),
+        on: ago(days),
+        kind: 'hard',
+        cuttings,
+        nodes: 4,
+        bundle: 50,
+        hormone: '',
+        medium: 'coarse sand and leaf mould',
+        note: '',
+      });
   }
   for (const layer of room.layers) await makeDemoLayer(work, layer, speciesId(layer.species), ago);
   const first = room.bags[0];
@@ -248,6 +258,7 @@ async function makeDemoLayer(
       outcome: severed[1],
       potL: severed[1] === 'rooted' ? Math.round(branchMm * 0.25) : null,
       note: severed[1] === 'rooted' ? '' : 'Healed over: cambium was left.',
+      lot: null,
     });
 }
 

@@ -17,6 +17,7 @@ import {
   storeFactor,
   type Outcome,
   type PooledShare,
+  type CuttingKind,
   type School,
   type SeedHeld,
   type StartValues,
@@ -65,13 +66,27 @@ export const useSeed = defineStore('seed', () => {
   const asOf = computed(() => Math.min(season.view, season.today));
   const known = computed(() => {
     const iso = isoOf(asOf.value);
+    // What was sown of a batch after the date looked at lay in it still.
+    const sownLater = new Map<string, number>();
+    for (const { id, treatmentId, origin, sownOn } of nursery.lots.values()) {
+      if (treatmentId === null || origin !== 'seed' || sownOn <= iso) continue;
+      sownLater.set(treatmentId, (sownLater.get(treatmentId) ?? 0) + seedsSown(id));
+    }
+    const asItWas = (batch: Treatment): Treatment => {
+      const later = sownLater.get(batch.id);
+      const lot = later === undefined ? undefined : lotById.value.get(batch.seedLotId);
+      if (later === undefined || !lot) return batch;
+      return { ...batch, seeds: batch.seeds + later, grams: batch.grams + (later / lot.seedsPerKg) * 1000 };
+    };
     const { lots, treatments, layers, stockBeds, moves, records } = room.value;
     return {
       lots: lots.filter((lot) => lot.receivedOn <= iso),
-      treatments: treatments.filter((t) => t.startedOn <= iso),
-      underWay: treatments.filter(
-        (t) => t.startedOn <= iso && (t.state === 'under way' || (t.endedOn !== null && t.endedOn > iso)),
-      ),
+      treatments: treatments.filter((t) => t.startedOn <= iso).map(asItWas),
+      underWay: treatments
+        .map(asItWas)
+        .filter(
+          (t) => t.startedOn <= iso && (t.state === 'under way' || (t.endedOn !== null && t.endedOn > iso)),
+        ),
       layers: layers.filter((layer) => layer.madeOn <= iso),
       onBranch: layers.filter((l) => l.madeOn <= iso && (l.severedOn === null || l.severedOn > iso)),
       stockBeds: stockBeds.filter((bed) => bed.plantedOn <= iso),
@@ -148,6 +163,12 @@ export const useSeed = defineStore('seed', () => {
   const lotById = computed(() => new Map(room.value.lots.map((lot) => [lot.id, lot])));
   const treatmentById = computed(() => new Map(room.value.treatments.map((t) => [t.id, t])));
 
+  const seedsSown = (lotId: string) =>
+    (nursery.evidence.get(lotId)?.movements ?? []).reduce(
+      (t, m) => t + (m.from === 'seed' && m.to === 'sown' ? m.count : 0),
+      0,
+    );
+
   const held = computed(() => {
     const byLot = new Map<string, { grams: number; seeds: number }[]>();
     for (const move of known.value.moves)
@@ -197,10 +218,11 @@ export const useSeed = defineStore('seed', () => {
     };
   }
 
-  /** What the nursery's lots of a species say of each share, by their ledgers; of those treated alike, if asked. */
+  /** What the nursery's lots of a species say of each share, by their ledgers; of those treated alike, or cut alike, if asked. */
   function outcomesOf(
     speciesId: string,
     school: School | null = null,
+    cutting: CuttingKind | null = null,
   ): Record<'emergence' | 'establishment' | 'grade' | 'strike', Outcome[]> {
     const outcomes = { emergence: [], establishment: [], grade: [], strike: [] } as Record<
       'emergence' | 'establishment' | 'grade' | 'strike',
@@ -209,13 +231,14 @@ export const useSeed = defineStore('seed', () => {
     const { viability } = speciesOf(speciesId).values;
     const alive = viability.alpha / (viability.alpha + viability.beta);
     for (const lot of nursery.lots.values()) {
-      if (lot.speciesId !== speciesId || lot.origin === 'pricked') continue;
+      if (lot.speciesId !== speciesId || !['seed', 'cuttings'].includes(lot.origin)) continue;
       const treated = lot.treatmentId === null ? undefined : treatmentById.value.get(lot.treatmentId)?.school;
       const alike = school === null || treated === undefined || treated === school;
       const shares = lotShares(nursery.evidence.get(lot.id)?.movements ?? []);
       if (shares.emergenceOver) {
-        if (lot.origin === 'cuttings') outcomes.strike.push({ k: shares.up, n: shares.sown });
-        else if (alike) {
+        if (lot.origin === 'cuttings' && (cutting === null || lot.cutting === cutting))
+          outcomes.strike.push({ k: shares.up, n: shares.sown });
+        if (lot.origin === 'seed' && alike) {
           const live = Math.max(shares.up, Math.round(shares.sown * alive));
           outcomes.emergence.push({ k: shares.up, n: live });
         }

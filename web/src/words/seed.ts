@@ -1,6 +1,6 @@
 import type { PhaseKind, School, SeedAct, Store, TestKind, CuttingKind } from '@kauri/core';
 import { shortDate, yearOf } from './dates';
-import { percent } from './numbers';
+import { count, percent } from './numbers';
 
 export const storeWords: Record<Store, string> = {
   fridge: 'Dry, in the fridge',
@@ -104,6 +104,11 @@ export function seedActWords(act: SeedAct, name: string, today: number): { title
       return {
         title: `Keep the layer ${name} on its branch over winter`,
         reason: `The last day to sever it was ${day(f.severBy)}. Wrap the pouch against frost; sever in the new season.`,
+      };
+    case 'late-up':
+      return {
+        title: `Look at ${name}: it is late coming up`,
+        reason: `${count(f.up)} up where ordinary seed would show ${count(Math.round(f.expected))}; about ${count(Math.round(f.final))} to come in all. Count, dig for seed, look for rot and mice.`,
       };
     case 'look-layer':
       return {

@@ -1,5 +1,5 @@
 import type { Account, CuttingKind } from '@kauri/core';
-import type { Patch } from '@kauri/core/contract';
+import type { Patch, PatchCount } from '@kauri/core/contract';
 import { sql } from 'drizzle-orm';
 import {
   bigint,
@@ -17,7 +17,7 @@ import {
   unique,
   uuid,
 } from 'drizzle-orm/pg-core';
-import { seedLot, stockBed, treatment } from './seed';
+import { layer, seedLot, stockBed, treatment } from './seed';
 import { containerType, nurseryId, place, species } from './yard';
 
 export const lot = pgTable(
@@ -29,7 +29,7 @@ export const lot = pgTable(
     speciesId: uuid('species_id').notNull(),
     sownOn: date('sown_on').notNull(),
     seedState: text('seed_state', { enum: ['ready', 'fresh'] }).notNull(),
-    origin: text({ enum: ['seed', 'cuttings', 'pricked'] })
+    origin: text({ enum: ['seed', 'cuttings', 'pricked', 'layer'] })
       .notNull()
       .default('seed'),
     seedLotId: uuid('seed_lot_id'),
@@ -37,6 +37,8 @@ export const lot = pgTable(
     stockBedId: uuid('stock_bed_id'),
     /** The flat it was pricked out of. */
     parentLotId: uuid('parent_lot_id'),
+    /** The air layer it was severed from. */
+    layerId: uuid('layer_id'),
     cutting: text().$type<CuttingKind>(),
     patch: jsonb().$type<Patch>(),
     extraWinters: integer('extra_winters').notNull().default(0),
@@ -72,6 +74,11 @@ export const lot = pgTable(
       columns: [t.nurseryId, t.parentLotId],
       foreignColumns: [t.nurseryId, t.id],
       name: 'lot_parent',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.layerId],
+      foreignColumns: [layer.nurseryId, layer.id],
+      name: 'lot_layer',
     }),
   ],
 );
@@ -173,7 +180,13 @@ export const balance = pgTable(
 
 /** Single values of a record. */
 export type ObservationValues =
-  | { kind: 'emergence'; counted: number; multi?: number | null; damaged?: number | null }
+  | {
+      kind: 'emergence';
+      counted: number;
+      multi?: number | null;
+      damaged?: number | null;
+      patches?: PatchCount[];
+    }
   | { kind: 'size'; heightsCm: number[]; diametersMm: number[] }
   | { kind: 'pull'; scores: number[]; spoiled: number };
 

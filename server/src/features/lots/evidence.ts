@@ -53,6 +53,7 @@ function addObservation(evidence: Evidence, row: Observation): void {
         count: values.counted,
         multi: values.multi ?? null,
         damaged: values.damaged ?? null,
+        patches: values.patches ?? [],
         note,
       });
       break;

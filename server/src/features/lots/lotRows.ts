@@ -5,7 +5,7 @@ import type { Tx } from '../../db/tenant';
 /** One query for a page of lots: the lot, where it stands, what its accounts hold, its latest record. */
 const LOT_ROWS = `
   select l.id, l.code, l.species_id, l.sown_on, l.seed_state, l.target_height_cm, l.leaf_fall_on, l.note, l.version,
-    l.origin, l.seed_lot_id, l.treatment_id, l.stock_bed_id, l.parent_lot_id, l.cutting, l.patch, l.extra_winters,
+    l.origin, l.seed_lot_id, l.treatment_id, l.stock_bed_id, l.parent_lot_id, l.layer_id, l.cutting, l.patch, l.extra_winters,
     s.id as stage_id, s.place_id, s.container_type_id, s.trays, s.density_per_m2, s.area_m2, s.started_on, s.ended_on,
     coalesce(b.held, '{}'::json) as held, o.last_on
   from lot l
@@ -34,6 +34,7 @@ interface Row {
   treatment_id: string | null;
   stock_bed_id: string | null;
   parent_lot_id: string | null;
+  layer_id: string | null;
   cutting: LotRow['cutting'];
   patch: LotRow['patch'];
   extra_winters: number;
@@ -63,6 +64,7 @@ function toLotRow(row: Row): LotRow {
     treatmentId: row.treatment_id,
     stockBedId: row.stock_bed_id,
     parentLotId: row.parent_lot_id,
+    layerId: row.layer_id,
     cutting: row.cutting,
     patch: row.patch,
     extraWinters: row.extra_winters,

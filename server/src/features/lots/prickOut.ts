@@ -1,11 +1,10 @@
 import type { BodyOf } from '@kauri/core/contract';
 import { note } from '../../db/journal';
-import { lot, observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+import { beginStanding } from './beginStanding';
 import { move } from './ledger';
 import { lockLot, mustBeRecordable } from './records';
-import { mustFit, standIn } from './sow';
 
 /**
  * Pricks seedlings of a flat out into cells, each size a lot of its own with the flat as its parent. All or
@@ -21,7 +20,6 @@ export async function prickOut(work: Work, lotId: string, body: BodyOf<'prickOut
       'not-enough',
       `${total} to prick out, but ${flat.held.standing} of ${flat.code} stand. Nothing was recorded.`,
     );
-  const { nurseryId } = work;
   await move(
     work,
     lotId,
@@ -31,36 +29,23 @@ export async function prickOut(work: Work, lotId: string, body: BodyOf<'prickOut
     body.note,
   );
   for (const batch of body.batches) {
-    await mustFit(work, batch.stage);
-    await work.tx.insert(lot).values({
-      nurseryId,
-      id: batch.id,
-      code: batch.code,
-      speciesId: flat.speciesId,
-      sownOn: body.on,
-      seedState: 'ready',
-      origin: 'pricked',
-      seedLotId: flat.seedLotId,
-      treatmentId: flat.treatmentId,
-      parentLotId: lotId,
-      targetHeightCm: flat.targetHeightCm,
-      note: `Pricked out of ${flat.code}: ${batch.size}.`,
+    await beginStanding(work, {
+      values: {
+        id: batch.id,
+        code: batch.code,
+        speciesId: flat.speciesId,
+        sownOn: body.on,
+        seedState: 'ready',
+        origin: 'pricked',
+        seedLotId: flat.seedLotId,
+        treatmentId: flat.treatmentId,
+        parentLotId: lotId,
+        targetHeightCm: flat.targetHeightCm,
+        note: `Pricked out of ${flat.code}: ${batch.size}.`,
+      },
+      count: batch.count,
+      stage: batch.stage,
     });
-    await standIn(work, batch.id, batch.stage, body.on);
-    await work.tx.insert(observation).values({
-      nurseryId,
-      id: batch.stage.id,
-      lotId: batch.id,
-      kind: 'emergence',
-      onDate: body.on,
-      values: { kind: 'emergence', counted: batch.count },
-      note: '',
-    });
-    await move(work, batch.id, batch.id, body.on, [
-      { from: 'supply', to: 'seed', count: batch.count },
-      { from: 'seed', to: 'sown', count: batch.count },
-      { from: 'sown', to: 'standing', count: batch.count },
-    ]);
     await note(work, 'prick out', batch.id, null, { from: flat.code, ...batch });
   }
   await note(work, 'prick out', lotId, { standing: flat.held.standing }, body);

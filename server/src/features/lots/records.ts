@@ -54,7 +54,13 @@ export async function countEmergence(
     lotId,
     kind: 'emergence',
     onDate: body.on,
-    values: { kind: 'emergence', counted: body.counted, multi: body.multi, damaged: body.damaged },
+    values: {
+      kind: 'emergence',
+      counted: body.counted,
+      multi: body.multi,
+      damaged: body.damaged,
+      patches: body.patches,
+    },
     note: body.note,
   });
   await move(work, lotId, body.id, body.on, moves, body.note);

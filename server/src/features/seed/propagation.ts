@@ -1,10 +1,13 @@
 import { cuttingLength, mustFitBranch, ringLength } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
+import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import { layer, seedRecord, stockBed } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+import { beginStanding } from '../lots/beginStanding';
+import { storeSizes } from '../lots/storeSizes';
 import { locked, mustBeDay, mustBeFresh } from './room';
 
 export async function addStockBed(work: Work, body: BodyOf<'addStockBed'>): Promise<void> {
@@ -29,13 +32,14 @@ export async function cutStockBed(work: Work, id: string, body: BodyOf<'cutStock
   const bed = await locked(work, stockBed, id, 'stock bed');
   mustBeDay(work, body.on, bed.plantedOn, `${bed.name} was planted`);
   cuttingLength({ nodes: body.nodes, internodeMm: 1 });
+  const { id: recordId, on, note: words, kind: cutting, ...values } = body;
   await work.tx.insert(seedRecord).values({
     nurseryId: work.nurseryId,
-    id: body.id,
+    id: recordId,
     subjectId: id,
-    onDate: body.on,
-    values: { kind: 'cut', cutting: body.kind, cuttings: body.cuttings, nodes: body.nodes },
-    note: body.note,
+    onDate: on,
+    values: { kind: 'cut', cutting, ...values },
+    note: words,
   });
   await note(work, 'cut stock bed', id, null, body);
 }
@@ -73,10 +77,46 @@ export async function severLayer(work: Work, id: string, body: BodyOf<'severLaye
   const before = await locked(work, layer, id, 'layer');
   mustBeFresh(before, body.version);
   mustBeDay(work, body.severedOn, before.madeOn, 'The layer was made');
-  const { severedOn, outcome, potL, note: words } = body;
+  const { severedOn, outcome, potL, note: words, lot } = body;
+  if (lot && outcome !== 'rooted')
+    throw new Refusal(422, 'invalid', 'A layer that failed gives no plant to follow.');
   await work.tx
     .update(layer)
     .set({ severedOn, outcome, potL, note: words, version: before.version + 1 })
     .where(and(eq(layer.nurseryId, work.nurseryId), eq(layer.id, id)));
+  if (lot) await pot(work, before, body, lot);
   await note(work, 'sever layer', id, before, body);
+}
+
+/** The severed plant as a lot of one tree. */
+async function pot(
+  work: Work,
+  { id: layerId, speciesId, tree }: typeof layer.$inferSelect,
+  { severedOn }: BodyOf<'severLayer'>,
+  { id, code, heightCm, stage }: NonNullable<BodyOf<'severLayer'>['lot']>,
+): Promise<void> {
+  await beginStanding(work, {
+    values: {
+      id,
+      code,
+      speciesId,
+      sownOn: severedOn,
+      seedState: 'ready',
+      origin: 'layer',
+      layerId,
+      note: `Layered on ${tree}.`,
+    },
+    count: 1,
+    stage,
+  });
+  if (heightCm !== null)
+    await storeSizes(work, {
+      id: newId(),
+      lotId: id,
+      on: severedOn,
+      heightsCm: [heightCm],
+      diametersMm: [],
+      note: '',
+    });
+  await note(work, 'pot layer', id, null, { layerId, code });
 }

@@ -12,6 +12,7 @@ import type { ShownLot } from '../../parts/useLots';
 import { useRecording } from '../../parts/useRecording';
 import { causeWords } from '../../words/causes';
 import { count, percent } from '../../words/numbers';
+import PatchCounts, { type TypedPatch } from './PatchCounts.vue';
 
 const props = defineProps<{ lot: ShownLot }>();
 const emit = defineEmits<{ close: [] }>();
@@ -20,21 +21,51 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('countEmergenc
   cause: 'died' as OutCause,
   multi: '',
   damaged: '',
+  patches: [] as TypedPatch[],
 });
 
 const held = computed(() => props.lot.row.held);
-const counted = computed(() => typedNumber(draft.value.counted));
+const inPatches = computed(() => draft.value.patches.length > 0);
+const patches = computed(() =>
+  draft.value.patches.map(({ name, counted }, i) => ({
+    name: name.trim() || `Patch ${i + 1}`,
+    counted: typedNumber(counted),
+  })),
+);
+const counted = computed(() =>
+  inPatches.value ? patches.value.reduce((t, p) => t + p.counted, 0) : typedNumber(draft.value.counted),
+);
+const hint = computed(() => {
+  if (!(counted.value >= 0)) return inPatches.value ? 'Count every patch; 0 where nothing stands.' : whole;
+  return fewer.value > 0
+    ? `${count(fewer.value)} fewer than stood.`
+    : `${count(-fewer.value)} newly up; ${percent(counted.value / props.lot.view.standing.tally.seeds)} of the seeds sown.`;
+});
+const whole = 'Count the whole lot, or part by part.';
 const fewer = computed(() => held.value.standing - counted.value);
 const causes = outCauses
   .filter((c) => !['not-emerged', 'sampled', 'pricked-out'].includes(c))
   .map((c) => ({ value: c, words: causeWords(c) }));
 
+/** What is counted so far becomes the first patch. */
+function split() {
+  draft.value.patches = [
+    { name: '', counted: draft.value.counted },
+    { name: '', counted: '' },
+  ];
+}
 async function save() {
   const cause = fewer.value > 0 ? draft.value.cause : null;
   const said = `${count(counted.value)} of ${props.lot.row.code} counted.`;
   const { multi, damaged } = draft.value;
   const looked = (text: string) => (text.trim() === '' ? null : typedNumber(text));
-  const body = { counted: counted.value, cause, multi: looked(multi), damaged: looked(damaged) };
+  const body = {
+    counted: counted.value,
+    cause,
+    multi: looked(multi),
+    damaged: looked(damaged),
+    patches: patches.value,
+  };
   if (await record(body, said)) emit('close');
 }
 </script>
@@ -46,18 +77,24 @@ async function save() {
         {{ count(held.standing) }} stood at the last count; {{ count(held.sown) }} seeds are still in the
         ground.
       </p>
-      <TapCounter
-        v-model="draft.counted"
-        label="Seedlings standing now"
-        :fault="wrong('counted')"
-        :hint="
-          counted >= 0
-            ? fewer > 0
-              ? `${count(fewer)} fewer than stood.`
-              : `${count(-fewer)} newly up; ${percent(counted / lot.view.standing.tally.seeds)} of the seeds sown.`
-            : 'Count the whole lot, or count a patch and multiply up by area.'
-        "
-      />
+      <template v-if="inPatches">
+        <PatchCounts v-model="draft.patches" :wrong="wrong" />
+        <p data-testid="patch-total">
+          <template v-if="counted >= 0"
+            >In all <b>{{ count(counted) }}</b>: </template
+          >{{ hint }}
+        </p>
+        <p v-if="wrong('counted')" class="text-wrong font-bold" role="alert">{{ wrong('counted') }}</p>
+      </template>
+      <template v-else>
+        <TapCounter
+          v-model="draft.counted"
+          label="Seedlings standing now"
+          :fault="wrong('counted')"
+          :hint="hint"
+        />
+        <button class="quiet" type="button" @click="split">Count it in patches</button>
+      </template>
       <SelectField
         v-if="fewer > 0"
         v-model="draft.cause"

@@ -42,7 +42,9 @@ describe('the next code', () => {
 
 const evidence: Evidence = {
   lotId: 'lot',
-  counts: [{ entry: 'c1', on: '2026-05-12', count: 70, multi: null, damaged: null, note: 'by tray' }],
+  counts: [
+    { entry: 'c1', on: '2026-05-12', count: 70, multi: null, damaged: null, patches: [], note: 'by tray' },
+  ],
   sizes: [
     { entry: 's1', on: '2026-08-01', what: 'height', n: 12, mean: 30, sd: 4 },
     { entry: 's1', on: '2026-08-01', what: 'diameter', n: 1, mean: 4, sd: 0 },
@@ -146,6 +148,16 @@ describe('the records of a lot', () => {
     ]);
   });
   it('say all that one record holds', () => {
+    expect(lines[4].words).toMatch(/^\d+ standing$/);
+    const [count] = evidence.counts;
+    const patches = [
+      { name: 'North end', counted: count.count - 5 },
+      { name: 'South end', counted: 5 },
+    ];
+    const apart = recordLines({ ...evidence, counts: [{ ...count, patches }] }, String).find(
+      (line) => line.what === 'Count',
+    );
+    expect(apart!.words).toBe(`${count.count} standing: North end ${count.count - 5}, South end 5`);
     expect(lines[0].words).toBe('30 seeds did not come up');
     expect(lines[1]).toMatchObject({ words: '50 trees lifted; 4 trees culled', note: 'heeled in' });
     expect(lines[2].words).toBe('2 holds, 3 tight; 1 spoiled');

@@ -23,7 +23,10 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     if (line) line.words += `; ${words}`;
     else lines.set(entry, { entry, on, what, words, note });
   };
-  for (const c of evidence.counts) add(c.entry, c.on, 'Count', `${count(c.count)} standing`, c.note);
+  for (const c of evidence.counts) {
+    const parts = c.patches.map((p) => `${p.name} ${count(p.counted)}`).join(', ');
+    add(c.entry, c.on, 'Count', `${count(c.count)} standing${parts ? `: ${parts}` : ''}`, c.note);
+  }
   for (const s of evidence.sizes) {
     const name = s.what === 'height' ? 'height' : 'collar';
     add(

@@ -264,7 +264,7 @@ describe('seed in words', () => {
     });
     const ups = upBy({
       lotId: 'a',
-      counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, note: '' }],
+      counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, patches: [], note: '' }],
       sizes: [],
       pulls: [],
       movements: [

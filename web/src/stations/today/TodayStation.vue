@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Act, SeedAct, Status, When } from '@kauri/core';
+import { emergenceActs, type Act, type SeedAct, type Status, type When } from '@kauri/core';
 import { Bean } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { RouterLink, type RouteLocationRaw } from 'vue-router';
@@ -14,6 +14,7 @@ import { longDate, yearOf } from '../../words/dates';
 import { actWords } from '../../words/decision';
 import { count, several } from '../../words/numbers';
 import { seedActWords } from '../../words/seed';
+import { useComingUp } from '../seed/up/useComingUp';
 
 const forecasts = useForecasts();
 const season = useSeason();
@@ -27,9 +28,15 @@ const groups: readonly { when: When; words: string }[] = [
   { when: 'watch', words: 'Watch' },
 ];
 const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])));
+const { shown: rising } = useComingUp();
+const lateActs = computed(() =>
+  rising.value.flatMap(({ lot, outlook }) =>
+    outlook && lot.view.standing.tally.sown > 0 ? emergenceActs(lot.row.id, outlook.value) : [],
+  ),
+);
 /** What the Seed station asks for, with where it leads. */
 const seedActs = computed(() =>
-  seed.acts.map((act) => ({
+  [...seed.acts, ...lateActs.value].map((act) => ({
     ...act,
     words: seedActWords(act, seedName(act), season.view),
     to: seedPlace(act),
@@ -37,6 +44,7 @@ const seedActs = computed(() =>
 );
 function seedName({ part, subjectId }: SeedAct): string {
   if (part === 'layers') return seed.room.layers.find((l) => l.id === subjectId)?.tree ?? '';
+  if (part === 'up') return byId.value.get(subjectId)?.row.code ?? '';
   const batch = part === 'clock' ? seed.treatmentById.get(subjectId) : undefined;
   const lot = seed.lotById.get(batch?.seedLotId ?? subjectId);
   const species = lot ? seed.speciesOf(lot.speciesId).common.toLowerCase() : '';
@@ -44,6 +52,7 @@ function seedName({ part, subjectId }: SeedAct): string {
 }
 function seedPlace({ part, subjectId }: SeedAct): RouteLocationRaw {
   if (part === 'layers') return { name: 'seed-layers', params: { layer: subjectId } };
+  if (part === 'up') return { name: 'seed-up', params: { lot: subjectId } };
   if (part === 'clock') return { name: 'seed-clock', params: { batch: subjectId } };
   return { name: 'seed', params: { seedLot: subjectId } };
 }

@@ -27,6 +27,8 @@ const { draft, busy, sentence, wrong, send } = useSeedAct(
     nodes: '3',
     internode: '',
     bundle: '25',
+    hormone: '',
+    medium: '',
     on: season.todayIso,
     note: '',
   },
@@ -44,8 +46,17 @@ const bundles = computed(() =>
   Math.ceil(typedNumber(draft.value.cuttings) / typedNumber(draft.value.bundle)),
 );
 async function save() {
-  const { kind, cuttings, nodes, on, note } = draft.value;
-  const body = { kind, cuttings: typedNumber(cuttings), nodes: typedNumber(nodes), on, note };
+  const { kind, cuttings, nodes, bundle, hormone, medium, on, note } = draft.value;
+  const body = {
+    kind,
+    cuttings: typedNumber(cuttings),
+    nodes: typedNumber(nodes),
+    bundle: bundle.trim() === '' ? null : typedNumber(bundle),
+    hormone,
+    medium,
+    on,
+    note,
+  };
   if (await send(body, `${cuttings} cuttings of ${props.bed.name} written down.`, { undo: true }))
     emit('close');
 }
@@ -68,6 +79,7 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
           label="In bundles of"
           inputmode="numeric"
           :hint="bundles > 0 ? several(bundles, 'bundle') : undefined"
+          :fault="wrong('bundle')"
         />
         <FormField v-model="draft.nodes" label="Nodes" inputmode="numeric" :fault="wrong('nodes')" />
         <FormField
@@ -76,6 +88,13 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
           :unit="unit('timber')"
           inputmode="decimal"
           hint="Blank: usual"
+        />
+        <FormField v-model="draft.hormone" label="Hormone" hint="Blank: none" :fault="wrong('hormone')" />
+        <FormField
+          v-model="draft.medium"
+          label="Medium"
+          hint="What they are stuck in"
+          :fault="wrong('medium')"
         />
       </div>
       <p v-if="length.fault" class="font-bold" role="status">{{ length.fault }}</p>
@@ -86,7 +105,7 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
       <p class="border-ink text-muted border-l-4 pl-3 text-sm">
         Cut away from the palm, with a cut-resistant glove. Hormone powder: mask and gloves; follow the label.
       </p>
-      <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" hint="Hormone, medium" />
+      <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
       <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>

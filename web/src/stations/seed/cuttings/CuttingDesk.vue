@@ -39,7 +39,7 @@ const rooting = computed(
       rootDd: { median: 500, sdLog: 0.5 },
     },
 );
-const outcomes = computed(() => seed.outcomesOf(props.bed.speciesId));
+const outcomes = computed(() => seed.outcomesOf(props.bed.speciesId, null, kind.value));
 const plan = computed(() => {
   try {
     return {

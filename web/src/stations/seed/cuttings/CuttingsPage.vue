@@ -7,7 +7,7 @@ import EmptyState from '../../../parts/EmptyState.vue';
 import PickRow from '../../../parts/PickRow.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
-import { useSeed } from '../../../stores/seed';
+import { useSeed, type RecordOf } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
 import { dateWords } from '../../../words/dates';
 import { count, percent, several } from '../../../words/numbers';
@@ -55,6 +55,16 @@ const takenNow = computed(() => {
     .filter((cut) => dayOf(cut.on) >= since)
     .reduce((t, cut) => t + cut.values.cuttings, 0);
 });
+/** What was done with a cut, as far as it was written down. */
+function cutWords({ values: { bundle, hormone, medium }, note }: RecordOf<'cut'>): string {
+  const parts = [
+    bundle ? `bundles of ${bundle}` : '',
+    hormone ? `hormone: ${hormone}` : '',
+    medium ? `into ${medium}` : '',
+    note,
+  ];
+  return parts.filter(Boolean).join(', ');
+}
 const stuck = computed(() =>
   [...nursery.lots.values()].filter(
     (lot) => lot.origin === 'cuttings' && lot.stockBedId === chosen.value?.bed.id,
@@ -136,7 +146,7 @@ const stuck = computed(() =>
               <li v-for="cut in chosen.cuts" :key="cut.id" class="border-rule border-t py-1">
                 {{ dateWords(cut.on) }}: <b>{{ count(cut.values.cuttings) }}</b>
                 {{ cuttingWords[cut.values.cutting] }}, {{ cut.values.nodes }} nodes
-                <span class="text-muted">{{ cut.note }}</span>
+                <span class="text-muted">{{ cutWords(cut) }}</span>
               </li>
             </ul>
             <p v-else class="text-muted">Not cut yet.</p>

@@ -17,6 +17,7 @@ const nursery = useNursery();
 const seed = useSeed();
 const route = useRoute();
 const asked = useSessionStorage('kauri.labels', { stock: '0', used: '0', find: '' });
+const begun = { seed: 'sown', cuttings: 'stuck', pricked: 'pricked', layer: 'potted' } as const;
 const stock = computed(() => labelStocks[Number(asked.value.stock)] ?? labelStocks[0]);
 
 const rows = computed(() => {
@@ -33,7 +34,7 @@ const rows = computed(() => {
         species: species.common,
         latin: species.latin,
         provenance,
-        sownOn: `${lot.origin === 'cuttings' ? 'stuck' : lot.origin === 'pricked' ? 'pricked' : 'sown'} ${dateWords(lot.sownOn)}`,
+        sownOn: `${begun[lot.origin]} ${dateWords(lot.sownOn)}`,
         count: lot.held.standing ? `${count(lot.held.standing)} trees` : `${count(lot.held.sown)} seeds`,
         address: `${location.origin}/grow/${lot.id}`,
       };

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../../parts/PlantTag.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
+import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
@@ -16,12 +17,14 @@ import LayerBranch from './LayerBranch.vue';
 import SeverDialog from './SeverDialog.vue';
 
 const props = defineProps<{ layer: Layer; onBranch: boolean }>();
+const nursery = useNursery();
 const seed = useSeed();
 const season = useSeason();
 const session = useSession();
 const { show } = usePreferences();
 const severing = ref(false);
 const outlook = computed(() => seed.layering.get(props.layer.id) ?? null);
+const potted = computed(() => [...nursery.lots.values()].find((l) => l.layerId === props.layer.id) ?? null);
 const looks = computed(() => seed.recordsOf(props.layer.id, 'look').slice().reverse());
 const day = (value: number) => longDate(value, yearOf(season.view));
 const { send, sentence } = useSeedAct('checkLayer', { layer: props.layer.id }, {});
@@ -87,6 +90,12 @@ const seasonWords = computed(() => {
       <p class="text-muted">made {{ dateWords(layer.madeOn) }}</p>
     </div>
     <PlantTag v-bind="words" />
+    <p v-if="potted">
+      It goes on as lot
+      <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: potted.id } }">{{
+        potted.code
+      }}</RouterLink>.
+    </p>
     <div v-if="onBranch && session.may('crew')" class="flex flex-wrap items-center gap-2">
       <span class="font-bold">Roots through the film:</span>
       <button v-for="roots in rootsSeen" :key="roots" class="act" type="button" @click="look(roots)">

@@ -9,7 +9,8 @@ import {
   type Worked,
 } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
 import { useLots, type ShownLot } from '../../../parts/useLots';
 import { latestOnly } from '../../../stores/latestOnly';
 import { useNursery } from '../../../stores/nursery';
@@ -52,7 +53,8 @@ export function useComingUp() {
   const rising = computed(() =>
     lots.value
       .filter(
-        ({ row, view }) => row.origin !== 'pricked' && (view.standing.tally.sown > 0 || isCompared(row.id)),
+        ({ row, view }) =>
+          ['seed', 'cuttings'].includes(row.origin) && (view.standing.tally.sown > 0 || isCompared(row.id)),
       )
       .map((lot) => {
         const evidence = nursery.evidence.get(lot.row.id)!;
@@ -101,7 +103,8 @@ export function useComingUp() {
       fault.value = error instanceof Error ? error.message : String(error);
     }
   });
-  watch([rising, () => seed.viability], () => ask(), { immediate: true });
+  // The date rests a moment first, as for the rest of the seed room.
+  watchDebounced([rising, () => seed.viability], () => void ask(), { immediate: true, debounce: 120 });
   const shown = computed<RisingLot[]>(() =>
     rising.value
       .map((r) => ({ ...r, outlook: outlooks.value.get(r.lot.row.id) ?? null }))

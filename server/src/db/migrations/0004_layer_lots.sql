@@ -1,0 +1,2 @@
+ALTER TABLE "lot" ADD COLUMN "layer_id" uuid;--> statement-breakpoint
+ALTER TABLE "lot" ADD CONSTRAINT "lot_layer" FOREIGN KEY ("nursery_id","layer_id") REFERENCES "public"."layer"("nursery_id","id") ON DELETE no action ON UPDATE no action;
