@@ -20,6 +20,7 @@ import {
   type CuttingKind,
   type School,
   type SeedHeld,
+  type SowingChain,
   type StartValues,
   type StoredLot,
   type TreatmentFacts,
@@ -263,6 +264,23 @@ export const useSeed = defineStore('seed', () => {
     };
   }
 
+  /** The shares between a seed and a tree, of a bag and a batch of it where they are chosen. */
+  function chainOf(speciesId: string, lot: SeedLot | null, school: School | null): SowingChain {
+    const own = lot ? viability.value.get(lot.id)?.value.now : undefined;
+    const tests = own ? recordsOf(lot!.id, 'test').length : 0;
+    return {
+      viability: own
+        ? {
+            beta: own.beta,
+            lots: tests,
+            origin: tests ? 'record' : 'starting',
+            startingShare: Math.min(1, 10 / (own.beta.alpha + own.beta.beta)),
+          }
+        : pooledShare(speciesOf(speciesId).values.viability, []),
+      ...sharesOf(speciesId, school),
+    };
+  }
+
   /** Lots sown of a seed lot, by code. */
   const sownOf = (seedLotId: string): LotRow[] =>
     [...nursery.lots.values()]
@@ -291,6 +309,7 @@ export const useSeed = defineStore('seed', () => {
     clockFacts,
     outcomesOf,
     sharesOf,
+    chainOf,
     sownOf,
   };
 });

@@ -176,6 +176,14 @@ async function save() {
   await router.push({ name: 'grow', params: { lot: answer.lot.id } });
 }
 
+const bag = computed(() => {
+  const lot = seed.lotById.get(draft.value.seedLotId);
+  return lot?.speciesId === draft.value.speciesId ? lot : null;
+});
+const chain = computed(() => {
+  const batch = bag.value ? seed.treatmentById.get(draft.value.treatmentId) : undefined;
+  return seed.chainOf(draft.value.speciesId, bag.value, batch?.school ?? null);
+});
 const fromSeed = computed(() => draft.value.origin === 'seed');
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
@@ -281,7 +289,8 @@ const states = [
           v-if="fromSeed"
           v-model:target="draft.target"
           v-model:chance="draft.chance"
-          :species="species"
+          :chain="chain"
+          :seeds-per-kg="bag?.seedsPerKg ?? species.values.seedsPerKg"
           :seeds="seeds"
           @use="draft.seeds = String($event)"
         />

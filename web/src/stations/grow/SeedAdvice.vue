@@ -1,60 +1,49 @@
 <script setup lang="ts">
-import { seedsToSow, sowingOutlook } from '@kauri/core';
-import type { Species } from '@kauri/core/contract';
+import { sowingOutlook, sowingPlan, type SowingChain } from '@kauri/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
+import { useMass } from '../../parts/useMass';
 import { count, percent } from '../../words/numbers';
-import { stagesOf, stageWords } from './newLot';
 
 /** How many seeds to sow for the trees wanted, and what to expect of the seeds typed. */
-const props = defineProps<{ species: Species; seeds: number }>();
+const props = defineProps<{ chain: SowingChain; seedsPerKg: number; seeds: number }>();
 const emit = defineEmits<{ use: [seeds: number] }>();
 const target = defineModel<string>('target', { required: true });
 const chance = defineModel<string>('chance', { required: true });
 
+const mass = useMass();
 const chances = ['0.5', '0.8', '0.9', '0.95', '0.99'].map((value) => ({
   value,
   words: percent(Number(value)),
 }));
-const stages = computed(() => stagesOf(props.species));
 const advice = computed(() => {
   if (target.value.trim() === '') return null;
   try {
-    const { value, working } = seedsToSow({
+    const { value, working } = sowingPlan({
       target: typedNumber(target.value),
       probability: Number(chance.value),
-      stages: stages.value,
+      chain: props.chain,
+      seedsPerKg: props.seedsPerKg,
+      seedsHeld: null,
+      pricePerKg: null,
     });
-    const named = working.map((step) => {
-      const stage = /^Stage (\d)/.exec(step.what);
-      return stage
-        ? {
-            ...step,
-            what: `Share of seeds that ${stageWords[Number(stage[1]) - 1]}`.replace(
-              'that alive',
-              'that are alive',
-            ),
-          }
-        : step;
-    });
-    return { seeds: value, working: named, fault: null };
+    return { ...value, working, fault: null };
   } catch (error) {
-    return { seeds: 0, working: [], fault: error instanceof Error ? error.message : String(error) };
+    return { seeds: 0, grams: 0, working: [], fault: error instanceof Error ? error.message : String(error) };
   }
 });
 const outlook = computed(() =>
   Number.isInteger(props.seeds) && props.seeds > 0 && typedNumber(target.value) >= 1
-    ? sowingOutlook(props.seeds, typedNumber(target.value), stages.value)
+    ? sowingOutlook(
+        props.seeds,
+        typedNumber(target.value),
+        Object.values(props.chain).map(({ beta }) => beta),
+      )
     : null,
 );
-const grams = (seeds: number) => (seeds / props.species.values.seedsPerKg) * 1000;
-const weight = (seeds: number) => {
-  const g = grams(seeds);
-  return g >= 1000 ? `${(g / 1000).toFixed(2)} kg` : `${g.toFixed(g < 10 ? 1 : 0)} g`;
-};
 </script>
 
 <template>
@@ -69,7 +58,7 @@ const weight = (seeds: number) => {
       <template v-else>
         <p class="mt-2 flex flex-wrap items-center gap-3 text-lg">
           <span data-testid="seeds-advised"
-            >Sow <b>{{ count(advice.seeds) }}</b> seeds, about {{ weight(advice.seeds) }}</span
+            >Sow <b>{{ count(advice.seeds) }}</b> seeds, about {{ mass(advice.grams) }}</span
           >
           <button class="act" type="button" @click="emit('use', advice.seeds)">
             Use {{ count(advice.seeds) }}

@@ -1,5 +1,3 @@
-import type { Species } from '@kauri/core/contract';
-
 /** A code for the next lot: year, species, and the first number not taken. */
 export function nextCode(speciesCode: string, sownOn: string, taken: Iterable<string>): string {
   const used = new Set([...taken].map((code) => code.toUpperCase()));
@@ -9,10 +7,3 @@ export function nextCode(speciesCode: string, sownOn: string, taken: Iterable<st
     if (!used.has(code)) return code;
   }
 }
-
-/** Shares a seed must get through to become a good tree, in order. */
-export function stagesOf({ values }: Species) {
-  return [values.viability, values.emergence, values.establishment, values.grade];
-}
-
-export const stageWords = ['alive', 'comes up', 'establishes', 'makes the grade'] as const;

@@ -31,7 +31,9 @@ const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])))
 const { shown: rising } = useComingUp();
 const lateActs = computed(() =>
   rising.value.flatMap(({ lot, outlook }) =>
-    outlook && lot.view.standing.tally.sown > 0 ? emergenceActs(lot.row.id, outlook.value) : [],
+    outlook && lot.view.standing.tally.sown > 0 && lot.view.standing.decision.kind !== 'write-off'
+      ? emergenceActs(lot.row.id, outlook.value)
+      : [],
   ),
 );
 /** What the Seed station asks for, with where it leads. */

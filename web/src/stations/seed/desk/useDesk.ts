@@ -1,4 +1,4 @@
-import { pooledShare, type PooledShare, type SowingChain, type SowingPlan, type Worked } from '@kauri/core';
+import type { SowingPlan, Worked } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -58,19 +58,7 @@ export function useDesk() {
     () => (asked.value.seeds = null),
   );
 
-  const chain = computed<SowingChain>(() => {
-    const shares = seed.sharesOf(asked.value.speciesId, batch.value?.school ?? null);
-    const own = lot.value ? seed.viability.get(lot.value.id)?.value.now : undefined;
-    const viability: PooledShare = own
-      ? {
-          beta: own.beta,
-          lots: seed.recordsOf(lot.value!.id, 'test').length,
-          origin: seed.recordsOf(lot.value!.id, 'test').length ? 'record' : 'starting',
-          startingShare: Math.min(1, 10 / (own.beta.alpha + own.beta.beta)),
-        }
-      : pooledShare(species.value.values.viability, []);
-    return { viability, ...shares };
-  });
+  const chain = computed(() => seed.chainOf(asked.value.speciesId, lot.value, batch.value?.school ?? null));
   const seedsPerKg = computed(() => lot.value?.seedsPerKg ?? species.value.values.seedsPerKg);
   const held = computed(() =>
     batch.value ? batch.value.seeds : lot.value ? (seed.held.get(lot.value.id)?.seeds ?? 0) : null,

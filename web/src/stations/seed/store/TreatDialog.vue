@@ -74,11 +74,9 @@ function useProtocol(arm: TypedArm, i: string) {
 }
 /** The protocol an arm follows to the letter, if it does. */
 function protocolOf(arm: TypedArm): string {
+  const typed = arm.phases.map(({ kind, days }) => ({ kind, days: typedNumber(days) }));
   const at = start.value.protocols.findIndex(
-    (p) =>
-      p.school === arm.school &&
-      JSON.stringify(p.phases) ===
-        JSON.stringify(arm.phases.map(({ kind, days }) => ({ kind, days: typedNumber(days) }))),
+    (p) => p.school === arm.school && phasesWords(p.phases) === phasesWords(typed),
   );
   return at < 0 ? 'own' : String(at);
 }
