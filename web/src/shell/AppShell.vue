@@ -54,7 +54,7 @@ useEventListener(document, 'visibilitychange', () => {
     >
     <StationRail class="md:row-span-2" />
     <TopBar @keys="keysShown = true" />
-    <main id="main" ref="main" class="min-h-0 overflow-y-auto" tabindex="-1">
+    <main id="main" ref="main" class="relative min-h-0 overflow-y-auto" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
       </p>

@@ -1,4 +1,5 @@
 import type { PhaseKind, School, SeedAct, Store, TestKind, CuttingKind } from '@kauri/core';
+import type { LotRow } from '@kauri/core/contract';
 import { shortDate, yearOf } from './dates';
 import { count, percent } from './numbers';
 
@@ -42,6 +43,13 @@ export const cuttingWords: Record<CuttingKind, string> = {
   'semi-ripe': 'semi-ripe',
   soft: 'softwood',
   root: 'root',
+};
+/** How a lot was begun: «sown 2 Apr 2026». */
+export const begunWords: Record<LotRow['origin'], string> = {
+  seed: 'sown',
+  cuttings: 'stuck',
+  pricked: 'pricked out',
+  layer: 'potted',
 };
 export const reasonWords = {
   received: 'received',

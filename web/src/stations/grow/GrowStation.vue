@@ -44,7 +44,7 @@ function close() {
         >
       </LotList>
     </div>
-    <div class="md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
+    <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <LotPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
       <EmptyState
         v-else-if="forecasts.viewsOf !== null && route.params.lot"

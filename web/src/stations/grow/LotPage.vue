@@ -13,6 +13,7 @@ import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { decisionWords } from '../../words/decision';
+import { begunWords } from '../../words/seed';
 import { dateWords } from '../../words/dates';
 import LiftDialog from '../lift/LiftDialog.vue';
 import CountDialog from './CountDialog.vue';
@@ -86,7 +87,9 @@ const tabs = [
       <RouterLink class="quiet md:hidden" :to="{ name: 'grow' }">All lots</RouterLink>
       <h1 class="text-2xl">{{ lot.row.code }}</h1>
       <p class="text-lg">{{ lot.species }}</p>
-      <p class="text-muted">{{ lot.where }} · sown {{ dateWords(lot.row.sownOn) }}</p>
+      <p class="text-muted">
+        {{ lot.where }} · {{ begunWords[lot.row.origin] }} {{ dateWords(lot.row.sownOn) }}
+      </p>
       <StatusMark class="ml-auto" :status="standing.status" />
     </div>
 

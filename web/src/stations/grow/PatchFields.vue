@@ -3,15 +3,20 @@ import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
-import { shownPatches } from '../yard/patches';
-import type { TypedPatch } from './patch';
+import { overlaps, shownPatches } from '../yard/patches';
+import { patchOf, type TypedPatch } from './patch';
 
 /** Which part of the bed, so that «what is this row?» is always answered. */
 const props = defineProps<{ placeId: string }>();
 const draft = defineModel<TypedPatch>({ required: true });
 const nursery = useNursery();
-const { unit, show } = usePreferences();
+const { unit, show, typed } = usePreferences();
 const taken = computed(() => shownPatches(nursery.lots.values(), props.placeId));
+/** Lots the patch typed would share rows with. */
+const shared = computed(() => {
+  const patch = patchOf(draft.value, typed);
+  return patch ? overlaps(patch, taken.value) : [];
+});
 </script>
 
 <template>
@@ -31,6 +36,10 @@ const taken = computed(() => shownPatches(nursery.lots.values(), props.placeId))
             .join('; ')
         }}.</template
       >
+    </p>
+    <p v-if="shared.length" class="mt-1 font-bold" role="status" data-testid="patch-overlap">
+      {{ shared.map((t) => `${show(t.sharedMm, 'timber')} of it is ${t.code}’s`).join('; ') }}: check what
+      stands there, or these rows will have two answers.
     </p>
   </div>
 </template>

@@ -18,3 +18,13 @@ export function shownPatches(
     }))
     .sort((a, b) => a.patch.fromMm - b.patch.fromMm);
 }
+
+/** Lots already in a part of a bed, with how much of it each has, mm. */
+export function overlaps<T extends { patch: Patch }>(
+  { fromMm, toMm }: Pick<Patch, 'fromMm' | 'toMm'>,
+  taken: readonly T[],
+): (T & { sharedMm: number })[] {
+  return taken
+    .map((t) => ({ ...t, sharedMm: Math.min(toMm, t.patch.toMm) - Math.max(fromMm, t.patch.fromMm) }))
+    .filter((t) => t.sharedMm > 0);
+}

@@ -15,6 +15,7 @@ import type { Place, PlaceBody, Stage } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
 import { bedAnswers } from './bedAnswers';
 import { buildFields, fromDesign, meshes, toDesign, type BedForm } from './bedForm';
+import { overlaps } from './patches';
 import { placeDecision } from './placeDecision';
 import { roomWords, sizeWords } from './placeWords';
 import { planParts } from './plan/planParts';
@@ -195,4 +196,18 @@ describe('the plan', () => {
     expect(warn({ ...bed, design: { ...bed.design, lengthMm: NaN } })).toBeNull();
     expect(warn({ ...bed, eastM: NaN })).toBeNull();
   });
+});
+
+describe('patches of a bed', () => {
+  const taken = [
+    { code: 'A', patch: { fromMm: 0, toMm: 900, firstRow: null, lastRow: null } },
+    { code: 'B', patch: { fromMm: 900, toMm: 1800, firstRow: null, lastRow: null } },
+  ];
+  it.each([
+    [0, 400, ['A 400']],
+    [600, 1000, ['A 300', 'B 100']],
+    [1800, 2400, []],
+  ])('from %i to %i mm share with %j', (fromMm, toMm, shared) =>
+    expect(overlaps({ fromMm, toMm }, taken).map((t) => `${t.code} ${t.sharedMm}`)).toEqual(shared),
+  );
 });

@@ -9,6 +9,7 @@ import { makePdf, offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { dateWords } from '../../../words/dates';
+import { begunWords } from '../../../words/seed';
 import { count, several } from '../../../words/numbers';
 import { labelSheets, labelStocks, singleLabel, type Label } from './labelFiles';
 import LostLabel from './LostLabel.vue';
@@ -17,7 +18,6 @@ const nursery = useNursery();
 const seed = useSeed();
 const route = useRoute();
 const asked = useSessionStorage('kauri.labels', { stock: '0', used: '0', find: '' });
-const begun = { seed: 'sown', cuttings: 'stuck', pricked: 'pricked', layer: 'potted' } as const;
 const stock = computed(() => labelStocks[Number(asked.value.stock)] ?? labelStocks[0]);
 
 const rows = computed(() => {
@@ -34,7 +34,7 @@ const rows = computed(() => {
         species: species.common,
         latin: species.latin,
         provenance,
-        sownOn: `${begun[lot.origin]} ${dateWords(lot.sownOn)}`,
+        sownOn: `${begunWords[lot.origin]} ${dateWords(lot.sownOn)}`,
         count: lot.held.standing ? `${count(lot.held.standing)} trees` : `${count(lot.held.sown)} seeds`,
         address: `${location.origin}/grow/${lot.id}`,
       };

@@ -23,6 +23,8 @@ interface ArmRow extends Arm {
   spread: number | null;
   multi: { n: number; k: number } | null;
   height: MeanOf | null;
+  /** More of it is to come up yet. */
+  coming: boolean;
 }
 const rows = computed<ArmRow[]>(() =>
   props.arms
@@ -44,10 +46,13 @@ const rows = computed<ArmRow[]>(() =>
         spread: up && curve ? warmthToShare(curve, 0.9) - warmthToShare(curve, 0.1) : null,
         multi: counted ? { n: counted.count, k: counted.multi! } : null,
         height: height ? { n: height.n, mean: height.mean, sd: height.sd } : null,
+        coming:
+          lot.view.standing.tally.sown > 0 && outlook !== null && outlook.value.final.p50 > up * 1.05 + 1,
       };
     })
     .sort((a, b) => b.k / b.n - a.k / a.n),
 );
+const coming = computed(() => rows.value.filter((row) => row.coming));
 /** Which is the taller, if it can be told. */
 function tallerWords(a: ArmRow, b: ArmRow): string | null {
   const answer = chanceMeanHigher(a.height, b.height);
@@ -110,6 +115,10 @@ const pairs = computed(() => {
         </tbody>
       </table>
     </div>
+    <p v-if="coming.length" class="mt-2" role="status" data-testid="still-coming">
+      Still coming up: {{ coming.map((row) => `“${row.name}”`).join(', ') }}. This is how they stand at the
+      date looked at, not yet how they end.
+    </p>
     <ul class="mt-2 space-y-2">
       <li v-for="pair in pairs" :key="pair.other.id" class="border-ink border-l-4 pl-3" data-testid="verdict">
         <p class="text-lg font-bold">{{ pair.words.headline }}</p>
