@@ -456,7 +456,14 @@ test('by keyboard alone: receive a bag, test it, and back through what was looke
   await page.keyboard.press('Enter');
   await expect(sheet(page)).toHaveCount(0);
   await expect(page.getByTestId('seed-lots')).toContainText('S-KEYS');
-  await tabTo(page.getByRole('button', { name: 'Test', exact: true }));
+  // A sheet that is closed gives the keys back to what opened it.
+  const test = page.getByRole('button', { name: 'Test', exact: true });
+  await tabTo(test);
+  await page.keyboard.press('Enter');
+  await expect(sheet(page).getByLabel('Seeds tried')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).toHaveCount(0);
+  await expect(test).toBeFocused();
   await page.keyboard.press('Enter');
   await tabTo(sheet(page).getByRole('textbox', { name: 'Germinated' }));
   await page.keyboard.type('31');

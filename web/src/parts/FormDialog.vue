@@ -1,10 +1,20 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { X } from 'lucide-vue-next';
+import { onUnmounted } from 'vue';
 
 /** A sheet over the screen for one record. What is typed in it is kept as a draft until it is saved. */
 defineProps<{ title: string; subtitle?: string; wide?: boolean; initialFocus?: HTMLElement | null }>();
 const emit = defineEmits<{ close: [] }>();
+
+// The keys go on from where the sheet was opened. The page behind is inert until the sheet is quite gone.
+const opener = document.activeElement;
+onUnmounted(() =>
+  requestAnimationFrame(() => {
+    if (document.activeElement === document.body && opener instanceof HTMLElement && opener.isConnected)
+      opener.focus({ preventScroll: true });
+  }),
+);
 </script>
 
 <template>
