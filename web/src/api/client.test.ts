@@ -1,3 +1,4 @@
+import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useSaving } from '../parts/useSaving';
 import { addressOf, call, importTable, onSignedOut } from './client';
@@ -115,6 +116,7 @@ describe('an import', () => {
 
 describe('saving', () => {
   it('keeps its id until it is taken, takes a new one for other words after a refusal, and never saves twice at once', async () => {
+    setActivePinia(createPinia());
     const { save, sentence, busy } = useSaving('test');
     const ids: string[] = [];
     const attempt = (body: object, outcome: () => Promise<string>) =>

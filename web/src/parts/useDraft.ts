@@ -1,12 +1,13 @@
 import { useSessionStorage } from '@vueuse/core';
 import type { Ref } from 'vue';
+import { keptKey } from '../stores/kept';
 
 /**
  * What is being typed, kept in the browser through a reload or a closed sheet until `clear` is called.
  * @param key names the form and what it is about
  */
 export function useDraft<T extends object>(key: string, initial: T): { draft: Ref<T>; clear: () => void } {
-  const draft = useSessionStorage<T>(`kauri.draft.${key}`, structuredClone(initial), {
+  const draft = useSessionStorage<T>(keptKey(`draft.${key}`), structuredClone(initial), {
     mergeDefaults: true,
     deep: true,
     // A form may be gone in the very moment it is cleared.

@@ -2,6 +2,7 @@ import { useSessionStorage } from '@vueuse/core';
 import { v7 as newId } from 'uuid';
 import { ref } from 'vue';
 import { fieldFault, ProblemError, sentenceOf } from '../api/problem';
+import { keptKey } from '../stores/kept';
 
 /**
  * Saving one record: the same id until it is taken, through reloads too, so that saving again after a
@@ -12,7 +13,7 @@ import { fieldFault, ProblemError, sentenceOf } from '../api/problem';
 export function useSaving(key: string) {
   const busy = ref(false);
   const fault = ref<unknown>(null);
-  const id = useSessionStorage(`kauri.id.${key}`, newId(), { flush: 'sync' });
+  const id = useSessionStorage(keptKey(`id.${key}`), newId(), { flush: 'sync' });
   let lastBody = '';
 
   /** @returns the answer, or null when it was refused or is already under way */

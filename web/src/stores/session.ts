@@ -41,6 +41,8 @@ export const useSession = defineStore('session', () => {
 
   async function signOut(everywhere: boolean) {
     await call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} });
+    // What was half typed is not left for whoever sits down next.
+    sessionStorage.clear();
     location.assign('/');
   }
 

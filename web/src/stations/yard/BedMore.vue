@@ -29,6 +29,7 @@ import { longDate, yearOf } from '../../words/dates';
 import { count, percent } from '../../words/numbers';
 import type { BedAnswers } from './bedAnswers';
 import { money } from './money';
+import { keptKey } from '../../stores/kept';
 
 /** What a bed asks for and gives beyond its sizes: what carries it, life and cost by timber, lid, pots instead. */
 const props = defineProps<{
@@ -102,7 +103,7 @@ const own = computed(() => schools.value.find((s) => s.chosen)!);
 const containers = computed(() =>
   nursery.catalogue!.containers.filter((c) => c.values.cellsPerTray > 1 || (c.values.kind ?? '') !== 'flat'),
 );
-const containerId = useLocalStorage('kauri.compare.container', '');
+const containerId = useLocalStorage(keptKey('compare.container'), '');
 const container = computed(
   () => containers.value.find((c) => c.id === containerId.value) ?? containers.value[0],
 );
@@ -123,7 +124,7 @@ const against = computed(() => {
     return null;
   }
 });
-const speciesId = useLocalStorage('kauri.lid.species', '');
+const speciesId = useLocalStorage(keptKey('lid.species'), '');
 const species = computed(
   () => nursery.catalogue!.species.find((s) => s.id === speciesId.value) ?? nursery.catalogue!.species[0],
 );

@@ -21,6 +21,7 @@ import { longDate, yearOf } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 import { phasesWords, phaseWords, schoolWords } from '../../../words/seed';
 import { plain, seedWork } from '../../../workers/seedWork';
+import { keptKey } from '../../../stores/kept';
 
 /** Backwards from a sowing day to the day each phase starts. */
 const nursery = useNursery();
@@ -30,7 +31,7 @@ const season = useSeason();
 const north = nursery.catalogue!.nursery.latitudeDeg >= 0;
 let spring = dayFrom(partsOf(season.today).year, north ? 4 : 10, 20);
 if (spring < season.today + 60) spring = addYears(spring, 1);
-const asked = useSessionStorage('kauri.planback', {
+const asked = useSessionStorage(keptKey('planback'), {
   speciesId: '',
   protocol: '0',
   where: 'fixed' as 'fixed' | 'outdoors',

@@ -28,6 +28,7 @@ import CollarCurve from './CollarCurve.vue';
 import { presetOf, sowPreset } from './presetLot';
 import { spacingTemplate } from './spacingTemplate';
 import type { Desk } from './useDesk';
+import { keptKey } from '../../../stores/kept';
 
 const props = defineProps<{ desk: Desk; seeds: number }>();
 const nursery = useNursery();
@@ -38,7 +39,7 @@ const { show, unit, typed } = usePreferences();
 const { places } = usePlaces();
 
 const beds = computed(() => places.value.filter((p) => p.place.place.kind === 'bed'));
-const asked = useSessionStorage('kauri.desk.bed', {
+const asked = useSessionStorage(keptKey('desk.bed'), {
   placeId: '',
   way: 'rows' as SowingWay,
   collar: '',

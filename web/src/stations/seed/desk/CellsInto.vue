@@ -15,6 +15,7 @@ import { money } from '../../yard/money';
 import { usePlaces } from '../../yard/usePlaces';
 import { presetOf, sowPreset } from './presetLot';
 import type { Desk } from './useDesk';
+import { keptKey } from '../../../stores/kept';
 
 const props = defineProps<{ desk: Desk; seeds: number }>();
 const nursery = useNursery();
@@ -23,7 +24,7 @@ const router = useRouter();
 const { places } = usePlaces();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 
-const asked = useSessionStorage('kauri.desk.cells', {
+const asked = useSessionStorage(keptKey('desk.cells'), {
   containerTypeId: nursery.catalogue!.containers[0].id,
   perCell: '',
   cell: '0.20',

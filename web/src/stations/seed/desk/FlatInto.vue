@@ -14,6 +14,7 @@ import { count, several } from '../../../words/numbers';
 import { usePlaces } from '../../yard/usePlaces';
 import { presetOf, sowPreset } from './presetLot';
 import type { Desk } from './useDesk';
+import { keptKey } from '../../../stores/kept';
 
 const props = defineProps<{ desk: Desk; seeds: number }>();
 const nursery = useNursery();
@@ -28,7 +29,7 @@ const flats = computed(() => {
   const open = all.filter((c) => c.values.cellsPerTray === 1);
   return open.length ? open : all;
 });
-const asked = useSessionStorage('kauri.desk.flat', { containerTypeId: '', perM2: '8000' });
+const asked = useSessionStorage(keptKey('desk.flat'), { containerTypeId: '', perM2: '8000' });
 const flat = computed(() => flats.value.find((c) => c.id === asked.value.containerTypeId) ?? flats.value[0]);
 const areaM2 = computed(() => (flat.value.values.trayLengthMm * flat.value.values.trayWidthMm) / 1e6);
 const perFlat = computed(() => Math.max(0, Math.round(typedNumber(asked.value.perM2) * areaM2.value)));

@@ -1,6 +1,7 @@
 import type { CuttingKind } from '@kauri/core';
 import type { Router } from 'vue-router';
 import type { Desk } from './useDesk';
+import { keptKey } from '../../../stores/kept';
 
 /** Fields of the sowing sheet that the desk fills in. */
 export interface LotPreset {
@@ -26,7 +27,7 @@ export interface LotPreset {
 
 /** Opens the sowing sheet with what the desk has worked out; everything in it can still be changed. */
 export function sowPreset(router: Router, preset: LotPreset): void {
-  sessionStorage.setItem('kauri.draft.lot.new', JSON.stringify({ origin: 'seed', ...preset }));
+  sessionStorage.setItem(keptKey('draft.lot.new'), JSON.stringify({ origin: 'seed', ...preset }));
   void router.push({ name: 'grow', query: { new: '1' } });
 }
 

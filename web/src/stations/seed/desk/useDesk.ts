@@ -6,13 +6,14 @@ import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { plain, seedWork } from '../../../workers/seedWork';
+import { keptKey } from '../../../stores/kept';
 
 /** What is asked at the sowing desk, and what the core answers, kept up as it changes. */
 export function useDesk() {
   const nursery = useNursery();
   const seed = useSeed();
   const route = useRoute();
-  const asked = useSessionStorage('kauri.desk', {
+  const asked = useSessionStorage(keptKey('desk'), {
     speciesId: '',
     seedLotId: '',
     batchId: '',

@@ -13,11 +13,12 @@ import { begunWords } from '../../../words/seed';
 import { count, several } from '../../../words/numbers';
 import { labelSheets, labelStocks, singleLabel, type Label } from './labelFiles';
 import LostLabel from './LostLabel.vue';
+import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const seed = useSeed();
 const route = useRoute();
-const asked = useSessionStorage('kauri.labels', { stock: '0', used: '0', find: '' });
+const asked = useSessionStorage(keptKey('labels'), { stock: '0', used: '0', find: '' });
 const stock = computed(() => labelStocks[Number(asked.value.stock)] ?? labelStocks[0]);
 
 const rows = computed(() => {

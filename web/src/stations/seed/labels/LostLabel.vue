@@ -8,10 +8,11 @@ import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { dateWords } from '../../../words/dates';
 import { findLot } from './findLot';
+import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const seed = useSeed();
-const lost = useSessionStorage('kauri.lostlabel', { placeId: '', month: '', leaf: '' });
+const lost = useSessionStorage(keptKey('lostlabel'), { placeId: '', month: '', leaf: '' });
 const places = computed(() => [
   { value: '', words: 'Not sure' },
   ...nursery.catalogue!.places.map((p) => ({ value: p.id, words: p.place.name })),

@@ -9,11 +9,12 @@ import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { percent } from '../../../words/numbers';
+import { keptKey } from '../../../stores/kept';
 
 /** Bed sizes for a piece of ground: as wide as a roll, as long as a board, with paths between. */
 const nursery = useNursery();
 const { show, typed, unit } = usePreferences();
-const form = useSessionStorage('kauri.modules', { length: '12', width: '8', path: '0.6' });
+const form = useSessionStorage(keptKey('modules'), { length: '12', width: '8', path: '0.6' });
 const metres = (text: string) => typed(typedNumber(text), 'site');
 const found = computed(() => {
   const { rollWidthsMm, boardLengthsMm } = nursery.catalogue!.prices.list;

@@ -12,11 +12,12 @@ import { wrap } from 'comlink';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useNursery } from '../../../stores/nursery';
 import type { CutWorker } from '../../../workers/cut.worker';
+import { keptKey } from '../../../stores/kept';
 
 /** Which designs are built, how many of each, and what they need. The cutting runs in a worker. */
 export function useBuild() {
   const nursery = useNursery();
-  const counts = useSessionStorage<Record<string, number>>('kauri.build.counts', {}, { deep: true });
+  const counts = useSessionStorage<Record<string, number>>(keptKey('build.counts'), {}, { deep: true });
   const prices = computed(() => nursery.catalogue!.prices.list);
   const designs = computed(() => nursery.catalogue!.designs);
   const items = computed<BuildItem[]>(() =>

@@ -21,6 +21,7 @@ import { money } from '../money';
 import ContainerDialog from './ContainerDialog.vue';
 import ContainerSection from './ContainerSection.vue';
 import { containerKindWords, siteWords } from './kindWords';
+import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const session = useSession();
@@ -29,9 +30,9 @@ const router = useRouter();
 const { show } = usePreferences();
 const may = computed(() => session.may('grower'));
 
-const speciesId = useLocalStorage('kauri.containers.species', '');
-const site = useLocalStorage<PlantingSite>('kauri.containers.site', 'ordinary');
-const picked = useLocalStorage<string[]>('kauri.containers.picked', []);
+const speciesId = useLocalStorage(keptKey('containers.species'), '');
+const site = useLocalStorage<PlantingSite>(keptKey('containers.site'), 'ordinary');
+const picked = useLocalStorage<string[]>(keptKey('containers.picked'), []);
 const species = computed(
   () => nursery.catalogue!.species.find((s) => s.id === speciesId.value) ?? nursery.catalogue!.species[0],
 );

@@ -13,18 +13,19 @@ import { percent } from '../../../words/numbers';
 import PlanView from '../plan/PlanView.vue';
 import { usePlaces } from '../usePlaces';
 import { useLight } from './useLight';
+import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const yard = useYard();
 const season = useSeason();
 const { places } = usePlaces();
-const chosenId = useSessionStorage<string | null>('kauri.light.place', null);
+const chosenId = useSessionStorage<string | null>(keptKey('light.place'), null);
 const chosen = computed(() => places.value.find((p) => p.place.id === chosenId.value) ?? places.value[0]);
 const id = computed(() => chosen.value?.place.id ?? null);
 const { light, chosen: detail, best, looking, findBest } = useLight(places, id);
 
 /** Clock of the sun: hours after the sun's own midnight, which a shadow follows better than any time zone. */
-const hour = useSessionStorage('kauri.light.hour', 12);
+const hour = useSessionStorage(keptKey('light.hour'), 12);
 const where = computed(() => nursery.catalogue!.nursery);
 const sun = computed(() => {
   const { latitudeDeg, longitudeDeg } = where.value;

@@ -21,6 +21,7 @@ import { dateWords, longDate } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 import { money } from '../money';
 import MediumDialog from './MediumDialog.vue';
+import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const session = useSession();
@@ -36,9 +37,9 @@ const media = computed(() => nursery.catalogue!.media);
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const lies = (id: string) => yard.stock.filter((s) => s.mediumId === id).reduce((t, s) => t + s.litres, 0);
 
-const chosenId = useSessionStorage('kauri.media.chosen', '');
+const chosenId = useSessionStorage(keptKey('media.chosen'), '');
 const chosen = computed(() => media.value.find((m) => m.id === chosenId.value) ?? media.value[0]);
-const batch = useSessionStorage('kauri.batch', {
+const batch = useSessionStorage(keptKey('batch'), {
   litres: '200',
   bag: '40',
   barrow: '80',

@@ -8,6 +8,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { count, several } from '../../../words/numbers';
 import { DENSITY_KEY, USUAL_DENSITY } from '../bedForm';
 import type { ShownPlace } from '../usePlaces';
+import { keptKey } from '../../../stores/kept';
 
 /** What the whole yard can carry, and how much of it is taken at the ribbon's date. */
 const props = defineProps<{ places: readonly ShownPlace[] }>();
@@ -15,7 +16,7 @@ const nursery = useNursery();
 const { show } = usePreferences();
 const density = useLocalStorage(DENSITY_KEY, USUAL_DENSITY);
 const containers = computed(() => nursery.catalogue!.containers.filter((c) => c.values.cellsPerTray > 1));
-const containerId = useLocalStorage('kauri.capacity.container', '');
+const containerId = useLocalStorage(keptKey('capacity.container'), '');
 const container = computed(
   () => containers.value.find((c) => c.id === containerId.value) ?? containers.value[0],
 );
