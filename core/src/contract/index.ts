@@ -2,6 +2,7 @@ export * from './roles';
 export * from './paths';
 export * from './basics';
 export * from './yard';
+export * from './roots';
 export * from './lots';
 export * from './weather';
 export * from './site';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { cuttingKinds } from '../seed/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../growth/readMeasurements';
 import { accounts, outCauses } from '../ledger/ledger';
+import { RootRecord } from './roots';
 import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from './basics';
 
 const lotWords = {
@@ -187,6 +188,7 @@ export const Evidence = z.object({
       note: z.string(),
     }),
   ),
+  roots: z.array(RootRecord),
   movements: z.array(
     z.object({
       id: Id,

@@ -4,6 +4,7 @@ import type { Role } from './roles';
 import { paths } from './paths';
 import * as lots from './lots';
 import * as people from './people';
+import * as roots from './roots';
 import * as site from './site';
 import * as seed from './seed';
 import * as water from './water';
@@ -334,6 +335,20 @@ export const routes = {
     params: atLot,
     body: lots.RootPull,
     answer: lots.LotDetail,
+  }),
+  inspectRoots: route('inspectRoots', 'crew', 'Record the roots of one pulled plant', {
+    params: atLot,
+    body: roots.InspectRoots,
+    answer: lots.LotDetail,
+  }),
+  rootRules: route('rootRules', 'visitor', 'Scorecards and the terms of pulling', {
+    params: inNursery,
+    answer: roots.KeptRootRules,
+  }),
+  setRootRules: route('setRootRules', 'grower', 'Change the scorecards or the terms of pulling', {
+    params: inNursery,
+    body: roots.EditedRootRules,
+    answer: roots.KeptRootRules,
   }),
   liftLot: route('liftLot', 'crew', 'Lift and cull', {
     params: atLot,

@@ -3,6 +3,7 @@ import { openAreaFraction } from '../bed/openAreaFraction';
 import { dayOf } from '../calendar/day';
 import { containerAirShare, containerVolume } from '../container/container';
 import type { ContainerType, Evidence, LotRow, Medium, Place, Species } from '../contract';
+import { plugScoreOf } from '../roots/rootFigures';
 import { startOf } from '../species/startOf';
 import type { Home, LotFacts } from './lotFacts';
 
@@ -33,7 +34,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     leafFallOn: row.leafFallOn === null ? null : dayOf(row.leafFallOn),
     counts: evidence.counts.map((c) => ({ day: dayOf(c.on), count: c.count })),
     sizes: evidence.sizes.map((s) => ({ day: dayOf(s.on), what: s.what, n: s.n, mean: s.mean, sd: s.sd })),
-    pulls: evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })),
+    pulls: [...evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })), ...plugsSeen(evidence)],
     movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
   };
 }
@@ -78,4 +79,12 @@ function homeOf(row: LotRow, lookup: Lookup): Home {
     airShare: openAreaFraction(place.design.layers).value,
     headroomCm: geometry.headroomMm === null ? null : geometry.headroomMm / 10,
   };
+}
+
+/** Plugs scored at the root bench tell of the lot’s vigour like those of a pull. */
+function plugsSeen({ roots }: Evidence): LotFacts['pulls'] {
+  return roots.flatMap(({ on, plant }) => {
+    const score = plugScoreOf(plant);
+    return score === null ? [] : [{ day: dayOf(on), scores: [score] }];
+  });
 }

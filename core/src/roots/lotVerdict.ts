@@ -4,7 +4,13 @@ import { wholeShare } from '../chance/beta';
 import type { Step, Worked } from '../working/working';
 import { rootFigures, type RootFigure } from './rootFigures';
 import type { RootPlant } from './rootPlant';
-import { scorePlant, type PlantScore, type Scorecard } from './scorecard';
+import {
+  scorePlant,
+  startingScorecards,
+  type PlantScore,
+  type RootSchool,
+  type Scorecard,
+} from './scorecard';
 import { sequentialVerdict, type SequentialTerms, type SequentialVerdict } from './sequentialPlan';
 
 /** A plant as it was pulled. */
@@ -32,6 +38,15 @@ export const usualTerms: SequentialTerms = {
 };
 /** Most plants pulled of one lot before the odds decide. */
 export const PULL_CAP = 20;
+
+/** What a nursery goes by until it sets its own. */
+export const usualRootRules = {
+  schema: 1 as const,
+  school: 'structure' as RootSchool,
+  cards: startingScorecards,
+  terms: usualTerms,
+  cap: PULL_CAP,
+};
 
 /**
  * Judges a lot from its pulled plants, in the order pulled.

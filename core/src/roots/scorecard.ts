@@ -16,8 +16,8 @@ export interface Criterion {
 }
 
 /** What a school asks of a plant’s roots. A nursery edits its own. */
-export interface Scorecard {
-  school: RootSchool;
+export interface Scorecard<S extends RootSchool = RootSchool> {
+  school: S;
   criteria: Criterion[];
   /** Share of the weight seen that must be met, 0–1. */
   pass: number;
@@ -44,7 +44,7 @@ const ask = (
  * for straight roots all round, fibre for many young tips and a held, unmatted plug, depth for a straight taproot
  * and fibre in the lowest third.
  */
-export const startingScorecards: Record<RootSchool, Scorecard> = {
+export const startingScorecards: { [S in RootSchool]: Scorecard<S> } = {
   structure: {
     school: 'structure',
     pass: 0.7,

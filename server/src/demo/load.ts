@@ -3,6 +3,7 @@ import {
   dayFrom,
   dayOf,
   factsFrom,
+  type PlugScore,
   generateWeather,
   isoOf,
   partsOf,
@@ -20,6 +21,7 @@ import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
 import { lotRow } from '../features/lots/lotRows';
+import { inspectRoots } from '../features/roots/inspect';
 import { prickOut } from '../features/lots/prickOut';
 import { sowLot } from '../features/lots/sow';
 import { storeDays } from '../features/weather/importWeather';
@@ -28,6 +30,7 @@ import type { NurseryCall, Server, Work } from '../http/context';
 import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { makeYard } from './yard';
+import { demoPlants } from './roots';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
 
 const YEARS_OF_WEATHER = 10;
@@ -197,7 +200,7 @@ async function makeLot(
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
-  const nothing: Evidence = { lotId: id, counts: [], sizes: [], pulls: [], movements: [] };
+  const nothing: Evidence = { lotId: id, counts: [], sizes: [], roots: [], pulls: [], movements: [] };
   const facts = factsFrom(row, nothing, lookup);
   const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
   const container =
@@ -309,6 +312,19 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
         spoiled: after === 150 ? 1 : 0,
       });
     }
+  }
+  if (lot.roots && truth.upOn + lot.roots.after <= today) {
+    const day = truth.upOn + lot.roots.after;
+    const scores = facts.home.kind === 'container' ? scoresFor(truth, truth.fillAt(day), 3) : null;
+    const plants = demoPlants(
+      lot.code,
+      lot.roots,
+      scores as PlugScore[] | null,
+      truth.heightAt(day),
+      truth.diameterAt(day),
+    );
+    for (const plant of plants)
+      await inspectRoots(work, id, { ...entry(day), plant, spoiled: plants.indexOf(plant) === 0 });
   }
   if (lot.lifted) {
     // Some seven months after coming up: the middle of its first winter.

@@ -1,6 +1,7 @@
 import type { BedDesign, ElementKind, School, SiteElement } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
+import type { DemoRoots } from './roots';
 import { piedraClaraSeed, withybeckSeed } from './seedRooms';
 
 /** A demo lot: what was sown where. Days are in the season year counted from `season` 0, this one. */
@@ -32,6 +33,8 @@ export interface DemoLot {
     /** Share of seedlings with several stems. */
     multi?: number;
   };
+  /** Plants pulled and looked at, root by root. */
+  roots?: DemoRoots;
   /** Stuck as hardwood cuttings of a stock bed. */
   stuck?: string;
   /** Pricked out of it once up: code, container, trays, seedlings. */
@@ -175,7 +178,7 @@ export const demoNurseries: readonly DemoNursery[] = [
     // One a line.
     // prettier-ignore
     lots: [
-      { code: '26-QPE-01', species: 'QPE', place: 'Bed 1', in: { density: 240, area: 1.9 }, season: -1, sown: [10, 20], fresh: true, seeds: 620, target: 20, note: 'Acorns sown touching, caged the same day.' },
+      { code: '26-QPE-01', species: 'QPE', place: 'Bed 1', in: { density: 240, area: 1.9 }, season: -1, sown: [10, 20], fresh: true, seeds: 620, target: 20, note: 'Acorns sown touching, caged the same day.', roots: { plants: 5, after: 120, turned: 0, tap: 'straight' } },
       { code: '26-QPE-02', species: 'QPE', place: 'Bed 1', in: { density: 180, area: 1.2 }, season: -1, sown: [10, 22], fresh: true, seeds: 300, target: 20 },
       { code: '26-BPE-01', species: 'BPE', place: 'Bed 2', in: { density: 300, area: 1.5 }, season: 0, sown: [4, 14], seeds: 1800, target: 40 },
       { code: '26-ALN-01', species: 'ALN', place: 'Bed 2', in: { density: 200, area: 1.6 }, season: 0, sown: [4, 16], seeds: 1200, target: 45, note: 'Reached the lid in summer.' },
@@ -188,13 +191,13 @@ export const demoNurseries: readonly DemoNursery[] = [
       { code: '26-CSA-01', species: 'CSA', place: 'Bed 5', in: { density: 260, area: 0.26 }, season: 0, sown: [4, 12], seeds: 180, target: 25 },
       { code: '26-SCA-01', species: 'SCA', place: 'Bed 6, shallow trial', in: { density: 220, area: 1.8 }, season: 0, sown: [5, 26], seeds: 1400, target: 40 },
       { code: '26-ALN-07', species: 'ALN', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 8 }, season: 0, sown: [4, 8], seeds: 1500, target: 30, vigour: 0.86 },
-      { code: '25-ALN-02', species: 'ALN', place: 'Bench 2', in: { container: 'Tube 110 mL, racked', trays: 3 }, season: -1, sown: [4, 2], seeds: 620, target: 30, vigour: 1.1, note: 'Order fell through; still in small cells.' },
-      { code: '26-SOR-03', species: 'SOR', place: 'Bench 1', in: { container: 'Slit-wall cell 200 mL', trays: 6 }, season: 0, sown: [4, 6], seeds: 640, target: 25, vigour: 0.95 },
+      { code: '25-ALN-02', species: 'ALN', place: 'Bench 2', in: { container: 'Tube 110 mL, racked', trays: 3 }, season: -1, sown: [4, 2], seeds: 620, target: 30, vigour: 1.1, note: 'Order fell through; still in small cells.', roots: { plants: 4, after: 430, turned: 0.8, tap: 'stopped' } },
+      { code: '26-SOR-03', species: 'SOR', place: 'Bench 1', in: { container: 'Slit-wall cell 200 mL', trays: 6 }, season: 0, sown: [4, 6], seeds: 640, target: 25, vigour: 0.95, roots: { plants: 4, after: 160, turned: 0.2, tap: 'stopped' } },
       { code: '26-BPU-05', species: 'BPU', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 5 }, season: 0, sown: [6, 20], seeds: 1500, target: 25 },
       { code: '26-TCO-01', species: 'TCO', place: 'Bench 2', in: { container: 'Open-bottomed band 600 mL', trays: 6 }, season: 0, sown: [4, 10], seeds: 480, target: 25 },
       { code: '26-PSY-04', species: 'PSY', place: 'Bench 2', in: { container: 'Slit-wall cell 120 mL', trays: 7 }, season: 0, sown: [4, 9], seeds: 720, target: 12 },
       { code: '25-JCO-01', species: 'JCO', place: 'Bench 2', in: { container: 'Deep tube 350 mL, racked', trays: 4 }, season: -1, sown: [4, 12], seeds: 900, target: 12, vigour: 0.6, note: 'Slow, in deep tubes.' },
-      { code: '26-BPE-06', species: 'BPE', place: 'Bench 1', in: { container: 'Slit-wall cell 120 mL', trays: 5 }, season: 0, sown: [4, 3], seeds: 1300, target: 30, vigour: 0.87 },
+      { code: '26-BPE-06', species: 'BPE', place: 'Bench 1', in: { container: 'Slit-wall cell 120 mL', trays: 5 }, season: 0, sown: [4, 3], seeds: 1300, target: 30, vigour: 0.87, roots: { plants: 9, after: 155, turned: 0, tap: 'stopped' } },
       { code: '26-PTR-01', species: 'PTR', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 4 }, season: 0, sown: [6, 12], seeds: 700, target: 30, vigour: 0.9 },
       { code: '26-SCA-02', species: 'SCA', place: 'Bench 1', in: { container: 'Deep tube 350 mL, racked', trays: 6 }, season: 0, sown: [5, 22], seeds: 560, target: 40, vigour: 1.1 },
       { code: '26-IAQ-01', species: 'IAQ', place: 'Bench 2', in: { container: 'Slit-wall cell 200 mL', trays: 3 }, season: 0, sown: [4, 5], seeds: 400, target: 12 },

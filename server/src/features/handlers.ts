@@ -2,6 +2,7 @@ import type { RouteName } from '@kauri/core/contract';
 import type { Handler, NurseryHandler } from '../http/context';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
+import { rootHandlers } from './roots/routes';
 import { seedHandlers } from './seed/routes';
 import { waterHandlers } from './water/routes';
 import { weatherHandlers } from './weather/routes';
@@ -18,5 +19,6 @@ export const handlers: Handlers = {
   ...waterHandlers,
   ...seedHandlers,
   ...lotHandlers,
+  ...rootHandlers,
   ...weatherHandlers,
 };

@@ -1,4 +1,4 @@
-import type { Account, CuttingKind } from '@kauri/core';
+import type { Account, CuttingKind, RootPlant } from '@kauri/core';
 import type { Patch, PatchCount } from '@kauri/core/contract';
 import { sql } from 'drizzle-orm';
 import {
@@ -188,7 +188,8 @@ export type ObservationValues =
       patches?: PatchCount[];
     }
   | { kind: 'size'; heightsCm: number[]; diametersMm: number[] }
-  | { kind: 'pull'; scores: number[]; spoiled: number };
+  | { kind: 'pull'; scores: number[]; spoiled: number }
+  | { kind: 'root'; plant: RootPlant; spoiled: boolean };
 
 /** Something seen or measured on a lot. A struck one was taken back. */
 export const observation = pgTable(
@@ -198,7 +199,7 @@ export const observation = pgTable(
     /** Also the id of the entry its movements carry. */
     id: uuid().notNull(),
     lotId: uuid('lot_id').notNull(),
-    kind: text({ enum: ['emergence', 'size', 'pull'] }).notNull(),
+    kind: text({ enum: ['emergence', 'size', 'pull', 'root'] }).notNull(),
     onDate: date('on_date').notNull(),
     values: jsonb().$type<ObservationValues>().notNull(),
     heightN: integer('height_n'),

@@ -1,5 +1,5 @@
 import type { BedDesign, PriceList, SitePlan } from '@kauri/core';
-import type { Programme, WaterPlan } from '@kauri/core/contract';
+import type { Programme, RootRules, WaterPlan } from '@kauri/core/contract';
 import {
   boolean,
   date,
@@ -21,8 +21,8 @@ export const nurseryValue = pgTable(
   'nursery_value',
   {
     nurseryId: nurseryId(),
-    kind: text({ enum: ['site', 'water', 'programme', 'prices'] }).notNull(),
-    value: jsonb().$type<SitePlan | WaterPlan | Programme | PriceList>().notNull(),
+    kind: text({ enum: ['site', 'water', 'programme', 'prices', 'roots'] }).notNull(),
+    value: jsonb().$type<SitePlan | WaterPlan | Programme | PriceList | RootRules>().notNull(),
     version: integer().notNull().default(1),
   },
   (t) => [primaryKey({ columns: [t.nurseryId, t.kind] })],

@@ -25,7 +25,7 @@ export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): P
     .where(and(eq(movement.nurseryId, nurseryId), inArray(movement.lotId, lotIds)))
     .orderBy(asc(movement.onDate), asc(movement.id));
   const byLot = new Map<string, Evidence>(
-    lotIds.map((lotId) => [lotId, { lotId, counts: [], sizes: [], pulls: [], movements: [] }]),
+    lotIds.map((lotId) => [lotId, { lotId, counts: [], sizes: [], pulls: [], roots: [], movements: [] }]),
   );
   for (const row of seen) addObservation(byLot.get(row.lotId)!, row);
   for (const m of moved) {
@@ -74,6 +74,9 @@ function addObservation(evidence: Evidence, row: Observation): void {
           mean: row.diameterMean!,
           sd: row.diameterSd!,
         });
+      break;
+    case 'root':
+      evidence.roots.push({ ...base, plant: values.plant, spoiled: values.spoiled, note });
       break;
     case 'pull':
       evidence.pulls.push({ ...base, scores: values.scores, spoiled: values.spoiled, note });

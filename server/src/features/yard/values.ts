@@ -1,5 +1,5 @@
-import { emptySite, startingPrices, type PriceList, type SitePlan } from '@kauri/core';
-import type { Programme, WaterPlan } from '@kauri/core/contract';
+import { emptySite, startingPrices, usualRootRules, type PriceList, type SitePlan } from '@kauri/core';
+import type { Programme, RootRules, WaterPlan } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { nurseryValue } from '../../db/schema/index';
@@ -13,6 +13,7 @@ export interface NurseryValues {
   water: WaterPlan;
   programme: Programme;
   prices: PriceList;
+  roots: RootRules;
 }
 type Kind = keyof NurseryValues;
 
@@ -21,6 +22,7 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   site: emptySite,
   prices: startingPrices,
   programme: null,
+  roots: usualRootRules,
   water: {
     schema: 1,
     bucketLitres: 10,

@@ -41,6 +41,7 @@ describe('the next code', () => {
 });
 
 const evidence: Evidence = {
+  roots: [],
   lotId: 'lot',
   counts: [
     { entry: 'c1', on: '2026-05-12', count: 70, multi: null, damaged: null, patches: [], note: 'by tray' },

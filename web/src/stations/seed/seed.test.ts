@@ -266,6 +266,7 @@ describe('seed in words', () => {
       lotId: 'a',
       counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, patches: [], note: '' }],
       sizes: [],
+      roots: [],
       pulls: [],
       movements: [
         move('2026-05-10', 'sown', 'standing', 40),
