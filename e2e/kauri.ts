@@ -195,3 +195,20 @@ export function stationTable(years: number): string {
   }
   return lines.join('\n');
 }
+
+/** Fills fields of the open sheet by their labels. */
+export async function fill(page: Page, fields: Record<string, string>): Promise<void> {
+  for (const [label, value] of Object.entries(fields)) {
+    // A field's name is its label and its unit.
+    const name = new RegExp(`^${label}( \\S+)*$`);
+    await sheet(page)
+      .getByRole('textbox', { name })
+      .or(sheet(page).getByLabel(label, { exact: true }))
+      .first()
+      .fill(value);
+  }
+}
+
+/** Presses a button of the open sheet. */
+export const act = (page: Page, name: string) =>
+  sheet(page).getByRole('button', { name, exact: true }).click();

@@ -1,20 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from '@playwright/test';
 import { dayOf } from '../core/src/calendar/day';
-import { expect, lookAt, openLot, seedPart, sheet, signIn, station, test } from './kauri';
+import { act, expect, fill, lookAt, openLot, seedPart, sheet, signIn, station, test } from './kauri';
 
 /** Fills fields of the open sheet by their labels. */
-async function fill(page: Page, fields: Record<string, string>): Promise<void> {
-  for (const [label, value] of Object.entries(fields)) {
-    // A field's name is its label and its unit.
-    const name = new RegExp(`^${label}( \\S+)*$`);
-    await sheet(page)
-      .getByRole('textbox', { name })
-      .or(sheet(page).getByLabel(label, { exact: true }))
-      .first()
-      .fill(value);
-  }
-}
 const choose = (page: Page, label: string, words: string | RegExp) =>
   sheet(page)
     .getByLabel(label, { exact: true })
@@ -22,8 +11,6 @@ const choose = (page: Page, label: string, words: string | RegExp) =>
     .first()
     .getAttribute('value')
     .then((value) => sheet(page).getByLabel(label, { exact: true }).selectOption(value));
-const act = (page: Page, name: string) => sheet(page).getByRole('button', { name, exact: true }).click();
-
 async function receive(page: Page, fields: Record<string, string>, species: string) {
   await seedPart(page, 'Store');
   await page.getByRole('link', { name: 'Receive seed' }).click();

@@ -227,6 +227,15 @@ describe('the verdict on a lot', () => {
     expect(value.passing.p90).toBeGreaterThan(1 / 3);
     expect(value.defects[0]).toMatchObject({ figure: 'turned', plants: 2, fatal: true });
   });
+  it('leaves out plants of which the card asks nothing that was seen', () => {
+    const masses: Scorecard = {
+      school: 'depth',
+      pass: 0.5,
+      criteria: [{ figure: 'qualityIndex', least: 0.2, most: null, weight: 1, fatal: false }],
+    };
+    const { value } = lotVerdict(pulled([drawn(allRound)]), masses);
+    expect(value).toMatchObject({ unjudged: 1, plants: [], sequential: { pulled: 0 } });
+  });
   it('is that nothing is known before the first plant', () => {
     const { value } = lotVerdict([], startingScorecards.fibre);
     expect(value.sequential.call).toBe('pull');

@@ -5,6 +5,7 @@ import type { Step, Worked } from '../working/working';
 import { rootFigures, type RootFigure } from './rootFigures';
 import type { RootPlant } from './rootPlant';
 import {
+  canJudge,
   scorePlant,
   startingScorecards,
   type PlantScore,
@@ -25,6 +26,8 @@ export interface LotVerdict {
   /** Share of plants that pass, with its eight-in-ten band; the band is of the share in the lot. */
   passing: { share: number; p10: number; p90: number };
   plants: (PulledPlant & { score: PlantScore })[];
+  /** Plants of which nothing that the card asks was seen; they count neither way. */
+  unjudged: number;
   /** What plants miss, commonest first. */
   defects: { figure: RootFigure; plants: number; fatal: boolean }[];
 }
@@ -50,7 +53,7 @@ export const usualRootRules = {
 
 /**
  * Judges a lot from its pulled plants, in the order pulled.
- * @throws RangeError as {@link sequentialVerdict} and {@link scorePlant}
+ * @throws RangeError as {@link sequentialVerdict}
  */
 export function lotVerdict(
   pulled: readonly PulledPlant[],
@@ -58,7 +61,8 @@ export function lotVerdict(
   terms: SequentialTerms = usualTerms,
   cap = PULL_CAP,
 ): Worked<LotVerdict> {
-  const plants = pulled.map((p) => ({ ...p, score: scorePlant(rootFigures(p.plant), card).value }));
+  const judged = pulled.filter((p) => canJudge(rootFigures(p.plant), card));
+  const plants = judged.map((p) => ({ ...p, score: scorePlant(rootFigures(p.plant), card).value }));
   const { value: sequential, working } = sequentialVerdict(
     terms,
     plants.map((p) => !p.score.passes),
@@ -91,6 +95,7 @@ export function lotVerdict(
         p90: betaQuantile(0.9, share),
       },
       plants,
+      unjudged: pulled.length - judged.length,
       defects: [...byFigure]
         .map(([figure, d]) => ({ figure, ...d }))
         .sort((a, b) => b.plants - a.plants || Number(b.fatal) - Number(a.fatal)),

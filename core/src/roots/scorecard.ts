@@ -93,6 +93,11 @@ export function meets({ least, most }: Pick<Criterion, 'least' | 'most'>, value:
   return (least === null || value >= least - 1e-9) && (most === null || value <= most + 1e-9);
 }
 
+/** Whether a card asks anything that was seen of a plant. */
+export function canJudge(figures: RootFigures, card: Scorecard): boolean {
+  return card.criteria.some((c) => figures[c.figure] !== null && c.weight > 0);
+}
+
 /**
  * A plant under a scorecard. What was not seen neither helps nor harms.
  * @throws RangeError when nothing the card asks was seen

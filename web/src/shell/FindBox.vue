@@ -91,6 +91,12 @@ const all = computed<Find[]>(() => {
     ['yard-media', 'Media: recipes, batches, heaps'],
   ])
     finds.push({ key: name, words, kind: 'yard', to: { name } });
+  finds.push({
+    key: 'roots',
+    words: 'Root bench: pull, judge, accept or reject',
+    kind: 'station',
+    to: { name: 'roots' },
+  });
   finds.push({ key: 'weather', words: 'Weather: import and export', kind: 'act', to: { name: 'records' } });
   finds.push({
     key: 'measurements',

@@ -6,7 +6,7 @@ const groups = [
   {
     name: 'Anywhere',
     keys: [
-      ['1 … 5', 'Stations, in order'],
+      ['1 … 6', 'Stations, in order'],
       ['/', 'Find'],
       ['[  ]', 'A week back, a week on'],
       ['.', 'Back to today'],
@@ -34,6 +34,17 @@ const groups = [
       ['D', 'Duplicates it'],
       ['Delete', 'Takes it away'],
       ['Ctrl Z, Ctrl Y', 'Undo, redo'],
+    ],
+  },
+  {
+    name: 'On a root rosette',
+    keys: [
+      ['← →', 'Turn the needle 5°; with Shift 30°'],
+      ['Enter', 'Lay a root there'],
+      ['1 … 7', 'How it runs: straight, steep, along the wall …'],
+      ['T M L', 'Top, middle, lowest third'],
+      ['+ −', 'Thicker, thinner'],
+      ['Backspace', 'Take the last away'],
     ],
   },
   {

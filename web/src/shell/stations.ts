@@ -1,4 +1,4 @@
-import { ArrowUpFromLine, Bean, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
+import { ArrowUpFromLine, Asterisk, Bean, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
 import type { Component } from 'vue';
 
 export interface Station {
@@ -14,5 +14,6 @@ export const stations: readonly Station[] = [
   { name: 'yard', words: 'Yard', icon: LayoutGrid, key: '2' },
   { name: 'seed', words: 'Seed', icon: Bean, key: '3' },
   { name: 'grow', words: 'Grow', icon: Sprout, key: '4' },
-  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '5' },
+  { name: 'roots', words: 'Roots', icon: Asterisk, key: '5' },
+  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '6' },
 ];

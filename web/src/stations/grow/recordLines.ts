@@ -1,7 +1,7 @@
-import { plugScores, type Quantity } from '@kauri/core';
+import { plugScores, rootFigures, type Quantity, type RootPlant } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
-import { count, several } from '../../words/numbers';
+import { count, percent, several } from '../../words/numbers';
 
 /** One record of a lot in words. */
 export interface RecordLine {
@@ -41,6 +41,8 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
     add(p.entry, p.on, 'Pull', `${scores}${p.spoiled ? `; ${p.spoiled} spoiled` : ''}`, p.note);
   }
+  for (const r of evidence.roots)
+    add(r.entry, r.on, 'Roots', `${rootWords(r.plant)}${r.spoiled ? '; spoiled' : ''}`, r.note);
   for (const [entry, moves] of standingMoves(evidence)) {
     // A count or a pull has its own line already.
     if (lines.has(entry) || entry === evidence.lotId) continue;
@@ -68,4 +70,13 @@ function standingMoves({ movements }: Evidence): Map<string, Moved[]> {
     byEntry.set(m.entry, [...(byEntry.get(m.entry) ?? []), m]);
   }
   return byEntry;
+}
+
+/** A pulled plant in a few words. */
+function rootWords(plant: RootPlant): string {
+  const figures = rootFigures(plant);
+  const share = (value: number | null) => (value === null ? '' : percent(value));
+  if (plant.kind === 'quick')
+    return `at a glance: ${plant.look.round}, ${plant.look.runs}, ${plant.look.surface}`;
+  return `${several(figures.laterals!, 'lateral')}, ${share(figures.straight)} straight, ${share(figures.turned)} turned`;
 }

@@ -1,0 +1,38 @@
+import { dayOf, isoOf, lotVerdict, type LotVerdict, type RootSchool, type Worked } from '@kauri/core';
+import type { KeptRootRules, RootRules } from '@kauri/core/contract';
+import { defineStore } from 'pinia';
+import { computed, shallowRef } from 'vue';
+import { call } from '../api/client';
+import { useNursery } from './nursery';
+import { useSeason } from './season';
+
+/** Scorecards and terms of pulling, and what they say of each lot’s plants by the date looked at. */
+export const useRoots = defineStore('roots', () => {
+  const nursery = useNursery();
+  const season = useSeason();
+  const kept = shallowRef<KeptRootRules | null>(null);
+  let loaded: string | null = null;
+
+  async function load(again = false) {
+    if (loaded === nursery.nurseryId && !again) return;
+    kept.value = await call('rootRules', { params: nursery.params });
+    loaded = nursery.nurseryId;
+  }
+  async function keep(version: number, rules: RootRules) {
+    kept.value = await call('setRootRules', { params: nursery.params, body: { version, rules } });
+  }
+
+  const rules = computed(() => kept.value?.rules ?? null);
+  /** Plants of a lot by the date looked at, in the order they were pulled. */
+  function plantsOf(lotId: string) {
+    const iso = isoOf(season.view);
+    return (nursery.evidence.get(lotId)?.roots ?? []).filter((r) => r.on <= iso);
+  }
+  function verdictOf(lotId: string, school?: RootSchool): Worked<LotVerdict> | null {
+    if (!rules.value) return null;
+    const plants = plantsOf(lotId).map((r) => ({ id: r.entry, day: dayOf(r.on), plant: r.plant }));
+    const { cards, terms, cap } = rules.value;
+    return lotVerdict(plants, cards[school ?? rules.value.school], terms, cap);
+  }
+  return { kept, rules, load, keep, plantsOf, verdictOf };
+});
