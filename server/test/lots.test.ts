@@ -299,3 +299,61 @@ describe('lists', () => {
     }
   });
 });
+
+describe('a lot moved on', () => {
+  const cells = (trays = 1, type = 1) => ({
+    kind: 'container' as const,
+    id: newId(),
+    placeId: yard.bench.id,
+    containerTypeId: yard.catalogue.containers[type].id,
+    trays,
+  });
+  const shift = (at: object, more: object = {}) => ({
+    params: at as typeof yard.onBench,
+    body: { id: newId(), on: '2026-09-01', note: '', stage: cells(), lost: 0, cause: null, ...more },
+  });
+  it('stands in its new home, its old stage ended, what was lost out of its ledger; and back again', async () => {
+    const at = await yard.sow('MOVE-1', cells(1, 0), 50);
+    const first = (await crew.ok('lot', { params: at })).lot.stage;
+    const asked = shift(at, { lost: 3, cause: 'culled', stage: cells(2) });
+    const moved = await crew.ok('shiftLot', asked);
+    expect(moved.lot).toMatchObject({
+      stage: { id: asked.body.stage.id, startedOn: '2026-09-01', endedOn: null },
+      held: { standing: 47, out: 3 },
+    });
+    expect(moved.evidence.stages).toMatchObject([
+      { id: first.id, endedOn: '2026-09-01' },
+      { id: asked.body.stage.id },
+    ]);
+    // A retry is the same move.
+    expect((await crew.ok('shiftLot', asked)).evidence.stages).toHaveLength(2);
+    const again = shift(at, { on: '2026-10-01' });
+    await crew.ok('shiftLot', again);
+    const undo = (entry: string) => ({
+      params: { ...at, entry },
+      body: { id: newId(), on: '2026-11-01' },
+    });
+    expect((await crew.refused('undoEntry', undo(asked.body.id))).type).toBe('/problems/moved-since');
+    await crew.ok('undoEntry', undo(again.body.id));
+    const back = await crew.ok('undoEntry', undo(asked.body.id));
+    expect(back.lot).toMatchObject({
+      stage: { id: first.id, endedOn: null },
+      held: { standing: 50, out: 0 },
+    });
+    expect(back.evidence.stages).toHaveLength(1);
+  });
+  it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
+    const at = await yard.sow('MOVE-2', cells(1, 0), 80);
+    const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;
+    expect(await said({ stage: cells(9_000) })).toMatch(/do not fit/);
+    expect(await said({ lost: 2 })).toMatch(/what became of those/);
+    expect(await said({ lost: 81, cause: 'died' })).toMatch(/81 lost, but 80/);
+    expect(await said({ on: '2026-04-08' })).toMatch(/a move comes after/);
+    expect(await said({ on: '2026-12-25' })).toMatch(/still to come/);
+    const pots = yard.catalogue.containers.findIndex((c) => c.values.cellsPerTray < 10);
+    expect(await said({ stage: cells(1, pots) })).toMatch(/trees; 80 are to be moved/);
+    const none = await yard.sow('MOVE-3', cells(1, 0), 0);
+    expect((await crew.refused('shiftLot', shift(none))).detail).toMatch(/nothing to move/);
+    expect((await crew.ok('lot', { params: at })).evidence.stages).toHaveLength(1);
+  });
+});

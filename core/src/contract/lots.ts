@@ -108,6 +108,17 @@ export const Stage = z.object({
 });
 export type Stage = z.infer<typeof Stage>;
 
+/** A lot moved on as a whole: into other cells, another bed, or out onto the ground. */
+export const ShiftLot = z.object({
+  id: Id,
+  on: PlainDate,
+  note: Note,
+  stage: NewStage,
+  /** Trees lost or culled in moving, and how. */
+  lost: wholeNumber('Lost in moving', 0, 10_000_000),
+  cause: z.enum(outCauses).nullable(),
+});
+
 export const LotRow = z.object({
   id: Id,
   code: z.string(),
@@ -189,6 +200,10 @@ export const Evidence = z.object({
     }),
   ),
   roots: z.array(RootRecord),
+  /** Moves on, each to the stage it began. */
+  shifts: z.array(z.object({ entry: Id, on: PlainDate, to: Id, note: z.string() })),
+  /** Where it has stood in turn, the last the present stage. */
+  stages: z.array(Stage),
   movements: z.array(
     z.object({
       id: Id,

@@ -55,6 +55,7 @@ export const paths = {
   lot: ['GET', '/nurseries/:nursery/lots/:lot'],
   sowLot: ['POST', '/nurseries/:nursery/lots'],
   editLot: ['PUT', '/nurseries/:nursery/lots/:lot'],
+  shiftLot: ['POST', '/nurseries/:nursery/lots/:lot/shifts'],
   prickOut: ['POST', '/nurseries/:nursery/lots/:lot/prick-out'],
   countEmergence: ['POST', '/nurseries/:nursery/lots/:lot/emergence'],
   measureLot: ['POST', '/nurseries/:nursery/lots/:lot/sizes'],

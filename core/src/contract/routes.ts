@@ -316,6 +316,11 @@ export const routes = {
     body: lots.EditedLot,
     answer: lots.LotDetail,
   }),
+  shiftLot: route('shiftLot', 'crew', 'Move a lot on: other cells, another place', {
+    params: atLot,
+    body: lots.ShiftLot,
+    answer: lots.LotDetail,
+  }),
   prickOut: route('prickOut', 'crew', 'Prick a flat out by size into lots of their own', {
     params: atLot,
     body: lots.PrickOut,

@@ -1,10 +1,12 @@
 import { gompertz } from '../growth/gompertz';
+import { grownTo } from '../growth/legs';
 import { rootFill } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { put, sum, type Step } from '../working/working';
 import type { Emergence } from './emergence';
 import type { GrowthDraws } from './growthDraws';
+import { cellMlAt, homesOf } from './homes';
 import { cellMlOf, type LotFacts } from './lotFacts';
 import type { Runs } from './runs';
 
@@ -51,8 +53,13 @@ export function explainForecast(
     return steps;
   }
   const d = middle % runs.draws;
-  const [a, k, tau] = [g.heightAsymptote[d], g.heightRate[d], runs.thermal[at][middle]];
-  const h0 = facts.species.seedlingHeightCm;
+  const [whole, k, sinceUp] = [g.heightAsymptote[d], g.heightRate[d], runs.thermal[at][middle]];
+  // After a move the last leg is shown: from the size it had then, on the warmth since.
+  const leg = g.legs.findLast((l) => l.from <= sinceUp) ?? g.legs[0];
+  const moved = leg.from > 0;
+  const h0 = grownTo(whole, facts.species.seedlingHeightCm, k, g.legs, leg.from);
+  const tau = sinceUp - leg.from;
+  const a = whole * leg.scale;
   steps.push(
     {
       what: 'Height of the middle run',
@@ -60,7 +67,12 @@ export function explainForecast(
       result: gompertz(a, h0, k, tau),
       unit: 'cm',
       inputs: [
-        { name: 'warmth since it came up', value: tau, unit: '°C·d', origin: 'record' },
+        {
+          name: moved ? 'warmth since it was moved' : 'warmth since it came up',
+          value: tau,
+          unit: '°C·d',
+          origin: 'record',
+        },
         {
           name: 'size the crowd tends to',
           value: a,
@@ -73,7 +85,12 @@ export function explainForecast(
           unit: 'per °C·d',
           origin: facts.sizes.length ? 'record' : 'starting',
         },
-        { name: 'seedling height', value: h0, unit: 'cm', origin: 'starting' },
+        {
+          name: moved ? 'height when it was moved' : 'seedling height',
+          value: h0,
+          unit: 'cm',
+          origin: moved ? 'record' : 'starting',
+        },
       ],
       source: 'Gompertz curve in thermal time; grid posterior of size and rate',
     },
@@ -85,17 +102,25 @@ export function explainForecast(
     },
   );
   const byFill = middleIndex(runs.rootMl[at]);
-  const days = warmthOfRun(warmth, Math.floor(byFill / runs.draws), emergence.days[byFill], view);
-  const roots = rootFill(
-    {
-      initialMl: facts.species.rootInitialMl,
-      cellMl,
-      ratePerDd: facts.species.rootRatePerDd,
-      linearAtMl: facts.species.rootLinearAtMl,
-      vigour: g.vigour[byFill % runs.draws],
-    },
-    days,
-  );
+  const upOn = emergence.days[byFill];
+  const run = Math.floor(byFill / runs.draws);
+  const parameters = {
+    ratePerDd: facts.species.rootRatePerDd,
+    linearAtMl: facts.species.rootLinearAtMl,
+    vigour: g.vigour[byFill % runs.draws],
+  };
+  // Home by home: roots go on from what they were when the lot was moved.
+  let initialMl = facts.species.rootInitialMl;
+  let movedOn = upOn;
+  for (const { from } of homesOf(facts).slice(1)) {
+    if (from <= movedOn || from > view) continue;
+    const days = warmthOfRun(warmth, run, movedOn, from - 1);
+    const old = cellMlAt(homesOf(facts), movedOn);
+    initialMl = rootFill({ initialMl, cellMl: old, ...parameters }, days).value.last * old;
+    movedOn = from;
+  }
+  const days = warmthOfRun(warmth, run, movedOn, view);
+  const roots = rootFill({ initialMl, cellMl, ...parameters }, days);
   steps.push(
     {
       what: facts.home.kind === 'container' ? 'Medium in a cell' : 'Medium a tree has to itself',

@@ -2,10 +2,10 @@ import { bedGeometry } from '../bed/geometry';
 import { openAreaFraction } from '../bed/openAreaFraction';
 import { dayOf } from '../calendar/day';
 import { containerAirShare, containerVolume } from '../container/container';
-import type { ContainerType, Evidence, LotRow, Medium, Place, Species } from '../contract';
+import type { ContainerType, Evidence, LotRow, Medium, Place, Species, Stage } from '../contract';
 import { plugScoreOf } from '../roots/rootFigures';
 import { startOf } from '../species/startOf';
-import type { Home, LotFacts } from './lotFacts';
+import type { Home, HomeSpell, LotFacts } from './lotFacts';
 
 /** What a nursery's catalogue says of the things a lot refers to. */
 export interface Lookup {
@@ -14,6 +14,9 @@ export interface Lookup {
   containers: ReadonlyMap<string, ContainerType>;
   media: ReadonlyMap<string, Medium>;
 }
+
+/** What of a stage makes a home. */
+export type HomeStage = Pick<Stage, 'placeId' | 'containerTypeId' | 'densityPerM2'>;
 
 /**
  * Puts together what a forecast needs of a lot from the rows the server sends.
@@ -29,7 +32,8 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     extraWinters: row.extraWinters,
     sownOn: dayOf(row.sownOn),
     seedState: row.seedState,
-    home: homeOf(row, lookup),
+    home: homeOf(row.code, row.stage, lookup),
+    homes: homesFrom(row, evidence, lookup),
     targetHeightCm: row.targetHeightCm,
     leafFallOn: row.leafFallOn === null ? null : dayOf(row.leafFallOn),
     counts: evidence.counts.map((c) => ({ day: dayOf(c.on), count: c.count })),
@@ -55,11 +59,17 @@ function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['
   return rooting ? { ...species.values, winters: 0, emergenceDd: rooting.rootDd } : species.values;
 }
 
-function homeOf(row: LotRow, lookup: Lookup): Home {
-  const { stage } = row;
+/** Its homes in turn, for a lot that was moved. */
+function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell[] | undefined {
+  if (stages.length < 2) return undefined;
+  return stages.map((stage) => ({ from: dayOf(stage.startedOn), home: homeOf(row.code, stage, lookup) }));
+}
+
+/** A stage as a home: what its cells or its share of a bed give a plant. */
+export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
   if (stage.containerTypeId !== null) {
     const container = lookup.containers.get(stage.containerTypeId);
-    if (!container) throw new Error(`Lot ${row.code} names a container that is not in the list.`);
+    if (!container) throw new Error(`Lot ${code} names a container that is not in the list.`);
     return {
       kind: 'container',
       name: container.values.name,
@@ -69,7 +79,7 @@ function homeOf(row: LotRow, lookup: Lookup): Home {
     };
   }
   const place = lookup.places.get(stage.placeId)?.place;
-  if (place?.kind !== 'bed') throw new Error(`Lot ${row.code} stands in a bed that is not in the list.`);
+  if (place?.kind !== 'bed') throw new Error(`Lot ${code} stands in a bed that is not in the list.`);
   const settling = place.mediumId === null ? undefined : lookup.media.get(place.mediumId)?.values.settling;
   const geometry = bedGeometry(place.design, settling).value;
   return {

@@ -1,7 +1,7 @@
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
-import { gompertz } from '../growth/gompertz';
+import { grownTo, timeToGrow, type Leg } from '../growth/legs';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
 import { BOUND_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
@@ -9,9 +9,10 @@ import type { Warmth } from '../weather/sums';
 import type { Step } from '../working/working';
 import { explainForecast } from './explain';
 import { emergenceOf, type Emergence } from './emergence';
-import { growthDraws, type GrowthDraws } from './growthDraws';
-import { cellMlOf, type LotFacts } from './lotFacts';
-import { daysToSize, runLot, type Runs } from './runs';
+import { growthDraws } from './growthDraws';
+import { cellMlAt, factsAt, homeAt, homesOf } from './homes';
+import type { Home, HomeSpell, LotFacts } from './lotFacts';
+import { comingMove, daysToSize, runLot, type Runs } from './runs';
 
 /** What a lot is like on the date looked at. */
 export interface LotState {
@@ -60,6 +61,8 @@ export interface ForecastOptions {
   course?: { from: EpochDay; to: EpochDay };
   /** Also explain. */
   explain?: boolean;
+  /** A move that might be made, the day after the outlook's date at the earliest. */
+  move?: HomeSpell;
 }
 
 /**
@@ -74,28 +77,51 @@ export function forecastLot(
 ): LotForecast {
   const { view, draws = 30, course, explain = false } = options;
   if (view < outlook.asOf) throw new RangeError('A forecast looks at its own date or a later one.');
-  const seen = { ...facts, sizes: facts.sizes.filter((s) => s.day <= outlook.asOf) };
+  const seen = {
+    ...factsAt(facts, outlook.asOf, options.move ?? null),
+    sizes: facts.sizes.filter((s) => s.day <= outlook.asOf),
+  };
+  const move = comingMove(seen, outlook.asOf);
+  const home = homeAt(homesOf(seen), move ? Infinity : outlook.asOf);
   const emergence = emergenceOf(seen, outlook.site.latitudeDeg, warmth, draws);
   const emergenceBand = bandOf(Float64Array.from(emergence.days));
   const g = growthDraws(seen, warmth, emergence.seen ?? emergenceBand.p50, draws);
-  const days = keptDays(view, course);
+  const days = keptDays(view, course, move);
   const runs = runLot(seen, warmth, emergence, g, days);
   const viewAt = days.indexOf(view);
-  const heights = days.map((_, at) =>
-    sizesAt(runs, at, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm),
-  );
-  const state = stateAt(seen, runs, viewAt, heights[viewAt], g, emergence, view);
+  const height: Curve = {
+    asymptote: g.heightAsymptote,
+    rate: g.heightRate,
+    initial: facts.species.seedlingHeightCm,
+    legsOf: legsOfRun(g.legs, move && scaled(seen, move.home, g.scaleIn.height), runs, move),
+  };
+  const diameter: Curve = {
+    asymptote: g.diameterAsymptote,
+    rate: g.diameterRate,
+    initial: facts.species.seedlingDiameterMm,
+    legsOf: legsOfRun(g.diameterLegs, move && scaled(seen, move.home, g.scaleIn.diameter), runs, move),
+  };
+  const heights = days.map((_, at) => sizesAt(runs, at, height));
+  const state = stateAt(seen, runs, viewAt, heights[viewAt], diameter, emergence, view);
   const lifting = liftingWindow(facts.species, outlook.site.latitudeDeg, warmth, view, {
     notBefore: Math.min(emergenceBand.p50, view + 400),
     leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
   });
   const sizeDays = (size: number) =>
     bandOf(
-      daysToSize(size, g.heightAsymptote, g.heightRate, facts.species.seedlingHeightCm, emergence, warmth),
+      daysToSize(
+        (run) => {
+          const d = run % runs.draws;
+          return timeToGrow(height.asymptote[d], height.initial, height.rate[d], height.legsOf(run), size);
+        },
+        runs.draws,
+        emergence,
+        warmth,
+      ),
     );
-  const headroom = facts.home.kind === 'bed' ? facts.home.headroomCm : null;
+  const headroom = home.kind === 'bed' ? home.headroomCm : null;
   const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
-  const cellMl = cellMlOf(facts.home);
+  const spells = homesOf(seen);
   return {
     lotId: facts.id,
     asOf: outlook.asOf,
@@ -110,7 +136,10 @@ export function forecastLot(
       ? {
           days,
           heightCm: heights.map((h) => bandOf(Float64Array.from(h))),
-          fill: runs.rootMl.map((r) => bandOf(Float64Array.from(r, (ml) => ml / cellMl))),
+          fill: runs.rootMl.map((r, at) => {
+            const cellMl = cellMlAt(spells, days[at]);
+            return bandOf(Float64Array.from(r, (ml) => ml / cellMl));
+          }),
         }
       : null,
     vigour: { mean: g.meanVigour, startingShare: g.vigourStartingShare },
@@ -130,22 +159,45 @@ export function forecastLot(
 }
 
 /** Days at which state is kept: the date looked at, and each week of a course. */
-function keptDays(view: EpochDay, course: { from: EpochDay; to: EpochDay } | undefined): EpochDay[] {
+function keptDays(
+  view: EpochDay,
+  course: { from: EpochDay; to: EpochDay } | undefined,
+  move: HomeSpell | null,
+): EpochDay[] {
   const days = new Set([view]);
+  if (move) days.add(move.from - 1);
   if (course) for (let day = course.from; day <= course.to; day += 7) days.add(day);
   return [...days].sort((a, b) => a - b);
 }
 
-function sizesAt(
+/** A size by run: draws of its curve, and the legs each run goes through. */
+interface Curve {
+  asymptote: Float64Array;
+  rate: Float64Array;
+  initial: number;
+  legsOf: (run: number) => readonly Leg[];
+}
+
+/** A home's factor on an asymptote against the present home's. */
+const scaled = (facts: LotFacts, home: Home, scaleIn: (home: Home) => number): number =>
+  scaleIn(home) / scaleIn(facts.home);
+
+/** Past legs are the same in every run; a move to come falls on each run's own warmth. */
+function legsOfRun(
+  past: readonly Leg[],
+  scale: number | null,
   runs: Runs,
-  at: number,
-  asymptote: Float64Array,
-  rate: Float64Array,
-  initial: number,
-): Float64Array {
+  move: HomeSpell | null,
+): (run: number) => readonly Leg[] {
+  if (scale === null || move === null) return () => past;
+  const thermal = runs.thermal[runs.keptDays.indexOf(move.from - 1)];
+  return (run) => [...past, { from: thermal[run], scale }];
+}
+
+function sizesAt(runs: Runs, at: number, curve: Curve): Float64Array {
   return runs.thermal[at].map((tau, i) => {
     const d = i % runs.draws;
-    return gompertz(asymptote[d], initial, rate[d], tau);
+    return grownTo(curve.asymptote[d], curve.initial, curve.rate[d], curve.legsOf(i), tau);
   });
 }
 
@@ -154,21 +206,15 @@ function stateAt(
   runs: Runs,
   at: number,
   heights: Float64Array,
-  g: GrowthDraws,
+  diameter: Curve,
   emergence: Emergence,
   view: EpochDay,
 ): LotState {
-  const cellMl = cellMlOf(facts.home);
+  const cellMl = cellMlAt(homesOf(facts), view);
   const up = emergence.days.map((day) => (day <= view ? 1 : 0));
   const shown = heights.map((h, i) => h * up[i]);
   const fill = runs.rootMl[at].map((ml, i) => (ml / cellMl) * up[i]);
-  const diameters = sizesAt(
-    runs,
-    at,
-    g.diameterAsymptote,
-    g.diameterRate,
-    facts.species.seedlingDiameterMm,
-  ).map((x, i) => x * up[i]);
+  const diameters = sizesAt(runs, at, diameter).map((x, i) => x * up[i]);
   const cv = plantCv(facts);
   const target = facts.targetHeightCm;
   let toSize = 0;

@@ -4,7 +4,9 @@ import { densityFactor, depthFactor } from '../growth/gompertz';
 import { drawSizes, sizePosterior } from '../growth/sizePosterior';
 import { drawVigours, vigourPosterior } from '../roots/vigour';
 import type { Warmth } from '../weather/sums';
-import { cellMlOf, depthMmOf, type LotFacts } from './lotFacts';
+import type { Leg } from '../growth/legs';
+import { cellMlAt, homesOf } from './homes';
+import { cellMlOf, depthMmOf, type Home, type HomeSpell, type LotFacts } from './lotFacts';
 
 /** Draws from what is believed of one lot: its growth, its collar, its roots' vigour. */
 export interface GrowthDraws {
@@ -12,6 +14,11 @@ export interface GrowthDraws {
   heightRate: Float64Array;
   diameterAsymptote: Float64Array;
   diameterRate: Float64Array;
+  /** How the asymptotes changed with past moves, against the present home's. */
+  legs: Leg[];
+  diameterLegs: Leg[];
+  /** Factor on each asymptote in a home. */
+  scaleIn: { height: (home: Home) => number; diameter: (home: Home) => number };
   vigour: Float64Array;
   meanVigour: number;
   /** How far each still rests on the starting value, 0–1. */
@@ -38,22 +45,29 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
         mean: x.mean,
         standardError: x.n > 1 ? x.sd / Math.sqrt(x.n) : x.mean * s.plantCv,
       }));
-  const depth = depthFactor(depthMmOf(facts.home));
-  const crowding = facts.home.kind === 'bed' ? densityFactor(facts.home.densityPerM2, s.halfDensityPerM2) : 1;
+  const spells = homesOf(facts).filter((spell, i) => i === 0 || spell.from <= warmth.asOf);
+  const depthIn = (home: Home) => depthFactor(depthMmOf(home));
+  const widthIn = (home: Home) =>
+    depthIn(home) * (home.kind === 'bed' ? densityFactor(home.densityPerM2, s.halfDensityPerM2) : 1);
+  const thermalOn = (day: EpochDay) => (day <= from ? 0 : thermal[Math.min(thermal.length - 1, day - from)]);
+  const legs = legsOf(spells, thermalOn, depthIn);
+  const diameterLegs = legsOf(spells, thermalOn, widthIn);
   const height = sizePosterior(
     { asymptote: s.heightCm, rate: s.growthPerDd, initial: s.seedlingHeightCm },
-    depth,
+    depthIn(facts.home),
     samples('height'),
+    legs,
   );
   const diameter = sizePosterior(
     { asymptote: s.diameterMm, rate: s.growthPerDd, initial: s.seedlingDiameterMm },
-    depth * crowding,
+    widthIn(facts.home),
     samples('diameter'),
+    diameterLegs,
   );
   const roots = vigourPosterior(
     {
       initialMl: s.rootInitialMl,
-      cellMl: cellMlOf(facts.home),
+      cellMl: cellMlAt(spells, from),
       ratePerDd: s.rootRatePerDd,
       linearAtMl: s.rootLinearAtMl,
     },
@@ -61,6 +75,7 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
     facts.pulls
       .filter((p) => p.day <= warmth.asOf)
       .map((p) => ({ dayIndex: p.day - from, scores: p.scores })),
+    spells.slice(1).map((spell) => ({ dayIndex: spell.from - from, cellMl: cellMlOf(spell.home) })),
   );
   const h = drawSizes(height, draws);
   const dia = drawSizes(diameter, draws);
@@ -71,9 +86,29 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
     heightRate: h.rate,
     diameterAsymptote: dia.asymptote,
     diameterRate: dia.rate,
+    legs,
+    diameterLegs,
+    scaleIn: { height: depthIn, diameter: widthIn },
     vigour: Float64Array.from(order, (i) => sorted[i]),
     meanVigour: roots.mean,
     heightStartingShare: height.startingShare,
     vigourStartingShare: roots.startingShare,
   };
+}
+
+/** Moves as legs of growth: each home's factor against that of the last. */
+function legsOf(
+  spells: readonly HomeSpell[],
+  thermalOn: (day: EpochDay) => number,
+  scaleIn: (home: Home) => number,
+): Leg[] {
+  const present = scaleIn(spells[spells.length - 1].home);
+  const legs: Leg[] = [];
+  for (const { from, home } of spells) {
+    const leg = { from: legs.length ? thermalOn(from) : 0, scale: scaleIn(home) / present };
+    // A home left before the plant was up, or on the same warmth, did not shape it.
+    if (legs.length && legs[legs.length - 1].from === leg.from) legs[legs.length - 1] = leg;
+    else legs.push(leg);
+  }
+  return legs;
 }

@@ -14,6 +14,12 @@ export type Home =
       headroomCm: number | null;
     };
 
+/** A home from a day on. */
+export interface HomeSpell {
+  from: EpochDay;
+  home: Home;
+}
+
 /** All a forecast needs to know of a lot. Records later than the date of a forecast are not looked at. */
 export interface LotFacts {
   id: string;
@@ -24,7 +30,10 @@ export interface LotFacts {
   seedState: 'ready' | 'fresh';
   /** Winters more than its species lies, for a lot kept on though nothing came up. */
   extraWinters?: number;
+  /** Where it stands now, or stood on the date looked at. */
   home: Home;
+  /** Every home in turn, the last the present one; absent for a lot that never moved. */
+  homes?: HomeSpell[];
   targetHeightCm: number | null;
   leafFallOn: EpochDay | null;
   counts: { day: EpochDay; count: number }[];

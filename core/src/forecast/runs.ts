@@ -1,10 +1,10 @@
 import type { EpochDay } from '../calendar/day';
-import { gompertzTime } from '../growth/gompertz';
 import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootStep } from '../roots/rootFill';
 import type { Warmth } from '../weather/sums';
 import type { Emergence } from './emergence';
 import type { GrowthDraws } from './growthDraws';
-import { cellMlOf, type LotFacts } from './lotFacts';
+import { cellMlAt, homesOf } from './homes';
+import { cellMlOf, type HomeSpell, type LotFacts } from './lotFacts';
 
 /**
  * Every way a lot may go: one run for each weather year and draw, index year·draws + draw. Days are
@@ -24,7 +24,7 @@ export interface Runs {
 /**
  * Runs root fill day by day and adds up warmth since emergence: the past once per draw, what is ahead
  * once per weather year and draw.
- * @param keptDays days at which the state is kept, ascending
+ * @param keptDays days at which the state is kept, ascending; the day before a coming move must be among them
  */
 export function runLot(
   facts: LotFacts,
@@ -60,7 +60,7 @@ interface PastEnd {
 function runPast(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: GrowthDraws, runs: Runs): PastEnd {
   const { draws, count, keptDays } = runs;
   const { rootInitialMl, rootRatePerDd, rootLinearAtMl } = facts.species;
-  const cellMl = cellMlOf(facts.home);
+  const spells = homesOf(facts);
   const rootMl = new Float64Array(draws).fill(rootInitialMl);
   const thermal = new Float64Array(draws);
   let kept = 0;
@@ -75,7 +75,13 @@ function runPast(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: Growt
   const firstUp = emergence.days.reduce((a, b) => Math.min(a, b), Infinity);
   const start = Math.max(firstUp, warmth.pastStart);
   keepUpTo(Math.min(start - 1, warmth.asOf));
+  let cellMl = cellMlAt(spells, start);
+  const moves = spells.filter((spell, i) => i > 0 && spell.from > start && spell.from <= warmth.asOf);
   for (let day = start; day <= warmth.asOf; day++) {
+    if (moves.length && moves[0].from <= day) {
+      cellMl = cellMlOf(moves.shift()!.home);
+      startAnew(runs, 0, draws);
+    }
     const dd = warmth.past[day - warmth.pastStart];
     for (let d = 0; d < draws; d++) {
       if (day < emergence.days[d]) continue;
@@ -95,6 +101,18 @@ function runPast(facts: LotFacts, warmth: Warmth, emergence: Emergence, g: Growt
   return { rootMl, thermal };
 }
 
+/** In a new home a plug has to fill again: what was reached in the old one no longer counts. */
+function startAnew(runs: Runs, from: number, to: number): void {
+  runs.ready.fill(Infinity, from, to);
+  runs.bound.fill(Infinity, from, to);
+}
+
+/** A move still to come, with the day before it, whose state is kept. */
+export function comingMove(facts: LotFacts, asOf: EpochDay): HomeSpell | null {
+  const last = homesOf(facts).at(-1)!;
+  return last.from > asOf ? last : null;
+}
+
 /**
  * One weather year ahead, all draws. The hot loop of Kauri: the recursion of {@link rootStep}, four draws
  * side by side, since each day's division waits for the day before but not for the other draws.
@@ -109,10 +127,15 @@ function runYear(
   year: number,
 ): void {
   const { draws, keptDays } = runs;
-  const { rootRatePerDd, rootLinearAtMl } = facts.species;
-  const cellMl = cellMlOf(facts.home);
-  const days = warmth.years[year];
   const first = year * draws;
+  const { rootRatePerDd, rootLinearAtMl } = facts.species;
+  const move = comingMove(facts, warmth.asOf);
+  // A move on the very next day is made before anything grows.
+  const atOnce = move !== null && move.from === warmth.asOf + 1;
+  const before = atOnce ? cellMlOf(move.home) : cellMlAt(homesOf(facts), warmth.asOf);
+  if (atOnce) startAnew(runs, first, first + draws);
+  let cellMl = before;
+  const days = warmth.years[year];
   const keptFrom = keptDays.findIndex((day) => day > warmth.asOf);
   const kept = keptFrom < 0 ? [] : keptDays.slice(keptFrom);
   // Each stretch ends on a day whose state is kept; the last runs to the horizon.
@@ -130,6 +153,8 @@ function runYear(
     cross: () => undefined,
   };
   for (let d0 = 0; d0 < draws; d0 += 4) {
+    cellMl = before;
+    four.perRoom = 1 / (FULLEST_FILL * cellMl);
     for (let lane = 0; lane < 4; lane++) {
       // Lanes beyond the last draw run idle: no rate, nothing to cross.
       const d = d0 + lane;
@@ -152,8 +177,17 @@ function runYear(
       runFour(four, from, ends[stretch], last);
       from = ends[stretch];
       if (last) break;
+      const moving = move !== null && kept[stretch] === move.from - 1;
+      if (moving) {
+        cellMl = cellMlOf(move.home);
+        four.perRoom = 1 / (FULLEST_FILL * cellMl);
+      }
       for (let lane = 0; lane < 4 && d0 + lane < draws; lane++) {
-        runs.rootMl[keptFrom + stretch][first + d0 + lane] = four.root[lane];
+        const run = first + d0 + lane;
+        runs.rootMl[keptFrom + stretch][run] = four.root[lane];
+        if (!moving) continue;
+        startAnew(runs, run, run + 1);
+        four.next[lane] = nextFill(runs, run, cellMl);
       }
     }
   }
@@ -254,17 +288,14 @@ function runFour(four: Four, from: number, to: number, mayStop: boolean): void {
 
 /**
  * Day each run's plants reach a size, from the thermal time the curve needs.
- * @param size in the unit of the asymptotes
+ * @param thermalNeeded warmth since emergence at which a run has that size, °C·d
  */
 export function daysToSize(
-  size: number,
-  asymptote: Float64Array,
-  rate: Float64Array,
-  initial: number,
+  thermalNeeded: (run: number) => number,
+  draws: number,
   emergence: Emergence,
   warmth: Warmth,
 ): Float64Array {
-  const draws = asymptote.length;
   const out = new Float64Array(emergence.days.length).fill(Infinity);
   const past = cumulated(warmth.past);
   for (let year = 0; year < warmth.years.length; year++) {
@@ -272,7 +303,7 @@ export function daysToSize(
     for (let d = 0; d < draws; d++) {
       const i = year * draws + d;
       const up = emergence.days[i];
-      const needed = gompertzTime(asymptote[d], initial, rate[d], size);
+      const needed = thermalNeeded(i);
       if (needed === Infinity || up === Infinity) continue;
       if (up > warmth.asOf) {
         const start = up - warmth.asOf - 1;

@@ -1,5 +1,5 @@
 import type { Spread } from '../species/species';
-import { gompertz } from './gompertz';
+import { grownTo, WHOLE, type Leg } from './legs';
 
 /** A sample of a lot: mean and its standard error at a thermal time since emergence. */
 export interface SizeSample {
@@ -27,11 +27,13 @@ export const MODEL_ERROR = 0.08;
  * Posterior of a lot's growth on a grid of (ln A, ln k) around the species' starting values. Data are
  * sample means with their standard errors plus 8 % model error.
  * @param scale factor on A from depth and density, > 0
+ * @param legs how that factor changed when the lot was moved, against the present one
  */
 export function sizePosterior(
   start: { asymptote: Spread; rate: Spread; initial: number },
   scale: number,
   samples: readonly SizeSample[],
+  legs: readonly Leg[] = WHOLE,
 ): SizePosterior {
   const asymptotes = axis({ median: start.asymptote.median * scale, sdLog: start.asymptote.sdLog });
   for (let i = 0; i < GRID; i++) asymptotes[i] = Math.max(asymptotes[i], start.initial * 1.05);
@@ -43,7 +45,7 @@ export function sizePosterior(
       let log = -0.5 * (z(i) ** 2 + z(j) ** 2);
       for (const s of samples) {
         const error2 = s.standardError ** 2 + (MODEL_ERROR * s.mean) ** 2;
-        const expected = gompertz(asymptotes[i], start.initial, rates[j], s.thermalTime);
+        const expected = grownTo(asymptotes[i], start.initial, rates[j], legs, s.thermalTime);
         log -= (s.mean - expected) ** 2 / (2 * error2);
       }
       logWeights[i * GRID + j] = log;

@@ -19,6 +19,12 @@ export interface Pull {
   scores: readonly number[];
 }
 
+/** A cell's volume from a day on, mL, for a lot that was moved. */
+export interface CellSpell {
+  dayIndex: number;
+  cellMl: number;
+}
+
 export interface VigourPosterior {
   vigours: Float64Array;
   weights: Float64Array;
@@ -31,17 +37,19 @@ export interface VigourPosterior {
  * Posterior of a lot's vigour on a 200-point grid from pulled plugs. Plugs of one lot share its vigour;
  * each score is an independent reading of its fill with sd 0.12.
  * @param dailyDd warmth of each day since emergence, °C·d
+ * @param cells volumes in turn where the lot was moved; without them `p.cellMl` throughout
  */
 export function vigourPosterior(
   p: Omit<RootParameters, 'vigour'>,
   dailyDd: ArrayLike<number>,
   pulls: readonly Pull[],
+  cells: readonly CellSpell[] = [],
 ): VigourPosterior {
   const vigours = Float64Array.from({ length: GRID }, (_, i) => Math.exp(VIGOUR_SD_LOG * z(i)));
   const weights = Float64Array.from({ length: GRID }, (_, i) => -0.5 * z(i) ** 2);
   const ordered = pulls.filter((pull) => pull.dayIndex >= 0).sort((a, b) => a.dayIndex - b.dayIndex);
   if (ordered.length) {
-    for (let i = 0; i < GRID; i++) weights[i] += logLikelihood(p, vigours[i], dailyDd, ordered);
+    for (let i = 0; i < GRID; i++) weights[i] += logLikelihood(p, vigours[i], dailyDd, ordered, cells);
   }
   let most = -Infinity;
   for (const w of weights) most = Math.max(most, w);
@@ -73,15 +81,19 @@ function logLikelihood(
   vigour: number,
   dailyDd: ArrayLike<number>,
   pulls: readonly Pull[],
+  cells: readonly CellSpell[],
 ): number {
   let rootMl = p.initialMl;
+  let { cellMl } = p;
+  let spell = 0;
   let day = 0;
   let log = 0;
   for (const pull of pulls) {
     for (; day <= pull.dayIndex && day < dailyDd.length; day++) {
-      rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, p.cellMl);
+      while (spell < cells.length && cells[spell].dayIndex <= day) cellMl = cells[spell++].cellMl;
+      rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, cellMl);
     }
-    const fill = rootMl / p.cellMl;
+    const fill = rootMl / cellMl;
     for (const score of pull.scores) log -= (SCORE_FILL[score] - fill) ** 2 / (2 * SCORE_SD ** 2);
   }
   return log;

@@ -1,6 +1,7 @@
 import { autumnStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import type { LotForecast } from '../forecast/forecast';
+import { homesOf } from '../forecast/homes';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { Standing } from '../forecast/standing';
 import { whenFor, type When } from './when';
@@ -76,7 +77,10 @@ const rules = {
     // A lot already to be moved now is not asked for twice.
     if (up === null || facts.home.kind !== 'container' || standing.decision.kind === 'move-now') return null;
     const winter = autumnStart(latitudeDeg, forecast.state.day);
-    const seasons = winter <= up ? 0 : 1 + Math.floor((winter - up) / 366);
+    // In a new home the seasons are counted anew.
+    const moved = homesOf(facts).findLast((spell) => spell.from <= forecast.state.day)?.from ?? up;
+    const since = Math.max(up, moved);
+    const seasons = winter <= since ? 0 : 1 + Math.floor((winter - since) / 366);
     if (seasons === 0) return null;
     return { when: seasons > 1 ? 'now' : 'watch', by: null, figures: { seasons } };
   },

@@ -27,11 +27,10 @@ const change = [
   'layer',
   'seed_record',
   'lot',
-  'stage',
   'observation',
   'receipt',
 ];
-const remove = ['session', 'sign_in_try', 'weather_day', 'place'];
+const remove = ['session', 'sign_in_try', 'weather_day', 'place', 'stage'];
 
 /**
  * Brings a database up to date and makes the role the server works as.

@@ -200,7 +200,16 @@ async function makeLot(
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
-  const nothing: Evidence = { lotId: id, counts: [], sizes: [], roots: [], pulls: [], movements: [] };
+  const nothing: Evidence = {
+    lotId: id,
+    counts: [],
+    sizes: [],
+    roots: [],
+    shifts: [],
+    stages: [],
+    pulls: [],
+    movements: [],
+  };
   const facts = factsFrom(row, nothing, lookup);
   const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
   const container =

@@ -189,7 +189,9 @@ export type ObservationValues =
     }
   | { kind: 'size'; heightsCm: number[]; diametersMm: number[] }
   | { kind: 'pull'; scores: number[]; spoiled: number }
-  | { kind: 'root'; plant: RootPlant; spoiled: boolean };
+  | { kind: 'root'; plant: RootPlant; spoiled: boolean }
+  /** The stages it left and began. */
+  | { kind: 'shift'; from: string; to: string };
 
 /** Something seen or measured on a lot. A struck one was taken back. */
 export const observation = pgTable(
@@ -199,7 +201,7 @@ export const observation = pgTable(
     /** Also the id of the entry its movements carry. */
     id: uuid().notNull(),
     lotId: uuid('lot_id').notNull(),
-    kind: text({ enum: ['emergence', 'size', 'pull', 'root'] }).notNull(),
+    kind: text({ enum: ['emergence', 'size', 'pull', 'root', 'shift'] }).notNull(),
     onDate: date('on_date').notNull(),
     values: jsonb().$type<ObservationValues>().notNull(),
     heightN: integer('height_n'),

@@ -1,11 +1,11 @@
 import type { Evidence } from '@kauri/core/contract';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
-import { movement, observation } from '../../db/schema/index';
+import { movement, observation, stage } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
 
 type Observation = typeof observation.$inferSelect;
 
-/** Records of some lots as forecasts read them: two queries however many lots. */
+/** Records of some lots as forecasts read them: three queries however many lots. */
 export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): Promise<Evidence[]> {
   if (lotIds.length === 0) return [];
   const seen = await tx
@@ -24,10 +24,19 @@ export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): P
     .from(movement)
     .where(and(eq(movement.nurseryId, nurseryId), inArray(movement.lotId, lotIds)))
     .orderBy(asc(movement.onDate), asc(movement.id));
+  const stood = await tx
+    .select()
+    .from(stage)
+    .where(and(eq(stage.nurseryId, nurseryId), inArray(stage.lotId, lotIds)))
+    .orderBy(asc(stage.startedOn), asc(stage.id));
   const byLot = new Map<string, Evidence>(
-    lotIds.map((lotId) => [lotId, { lotId, counts: [], sizes: [], pulls: [], roots: [], movements: [] }]),
+    lotIds.map((lotId) => [
+      lotId,
+      { lotId, counts: [], sizes: [], pulls: [], roots: [], shifts: [], stages: [], movements: [] },
+    ]),
   );
   for (const row of seen) addObservation(byLot.get(row.lotId)!, row);
+  for (const { nurseryId: _, lotId, ...row } of stood) byLot.get(lotId)!.stages.push(row);
   for (const m of moved) {
     byLot.get(m.lotId)!.movements.push({
       id: m.id,
@@ -74,6 +83,9 @@ function addObservation(evidence: Evidence, row: Observation): void {
           mean: row.diameterMean!,
           sd: row.diameterSd!,
         });
+      break;
+    case 'shift':
+      evidence.shifts.push({ ...base, to: values.to, note });
       break;
     case 'root':
       evidence.roots.push({ ...base, plant: values.plant, spoiled: values.spoiled, note });

@@ -9,11 +9,13 @@ import { workOf } from '../yard/routes';
 import { evidenceOf } from './evidence';
 import { lotDetail } from './lotDetail';
 import { lotPage } from './lotRows';
-import { countEmergence, liftLot, lockLot, measureLot, pullRoots, undoEntry, writeOff } from './records';
+import { countEmergence, liftLot, lockLot, measureLot, pullRoots, writeOff } from './records';
+import { undoEntry } from './undo';
 import { prickOut } from './prickOut';
+import { shiftLot } from './shift';
 import { sowLot } from './sow';
 
-type Recording = 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
+type Recording = 'shiftLot' | 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
 
 /** A record on a lot: does it, then answers with the lot as it stands. */
 function recording<N extends Recording>(
@@ -99,6 +101,7 @@ export const lotHandlers: Pick<
   pullRoots: recording<'pullRoots'>(pullRoots),
   liftLot: recording<'liftLot'>(liftLot),
   writeOff: recording<'writeOff'>(writeOff),
+  shiftLot: recording<'shiftLot'>(shiftLot),
 
   async prickOut(call) {
     const { lot: lotId } = call.params;

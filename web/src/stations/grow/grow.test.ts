@@ -42,6 +42,8 @@ describe('the next code', () => {
 
 const evidence: Evidence = {
   roots: [],
+  shifts: [],
+  stages: [],
   lotId: 'lot',
   counts: [
     { entry: 'c1', on: '2026-05-12', count: 70, multi: null, damaged: null, patches: [], note: 'by tray' },

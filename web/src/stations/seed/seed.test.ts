@@ -267,6 +267,8 @@ describe('seed in words', () => {
       counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, patches: [], note: '' }],
       sizes: [],
       roots: [],
+      shifts: [],
+      stages: [],
       pulls: [],
       movements: [
         move('2026-05-10', 'sown', 'standing', 40),
