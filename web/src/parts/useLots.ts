@@ -1,8 +1,9 @@
-import { factsFrom, type LotFacts } from '@kauri/core';
+import { dayOf, factsAt, factsFrom, type LotFacts } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useForecasts } from '../stores/forecasts';
 import { useNursery } from '../stores/nursery';
+import { useSeason } from '../stores/season';
 import type { LotView } from '../workers/forecast.worker';
 
 /** A lot as the lists show it at the ribbon's date. */
@@ -19,19 +20,28 @@ export interface ShownLot {
 export function useLots() {
   const nursery = useNursery();
   const forecasts = useForecasts();
+  const season = useSeason();
   const facts = computed(() => {
     const all = new Map<string, LotFacts>();
     for (const row of nursery.lots.values())
       all.set(row.id, factsFrom(row, nursery.evidence.get(row.id)!, nursery.lookup));
     return all;
   });
+  const asOf = computed(() => Math.min(season.view, season.today));
+  /** Where a lot stood on the date looked at. */
+  const placeOf = (row: LotRow) => {
+    const stages = nursery.evidence.get(row.id)?.stages ?? [];
+    const stage = stages.findLast((s) => dayOf(s.startedOn) <= asOf.value) ?? stages[0] ?? row.stage;
+    return nursery.lookup.places.get(stage.placeId)?.place.name ?? '';
+  };
   const lots = computed(() => {
     const shown: ShownLot[] = [];
     for (const [id, view] of forecasts.views) {
       const row = nursery.lots.get(id);
       if (!row) continue;
-      const place = nursery.lookup.places.get(row.stage.placeId)?.place.name ?? '';
-      const lotFacts = facts.value.get(id)!;
+      const place = placeOf(row);
+      const whole = facts.value.get(id)!;
+      const lotFacts = whole.homes ? factsAt(whole, asOf.value) : whole;
       const home =
         lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
       shown.push({

@@ -10,7 +10,8 @@ import type { ShownLot } from './useLots';
 import { useDraft } from './useDraft';
 import { useSaving } from './useSaving';
 
-type Recording = 'countEmergence' | 'measureLot' | 'pullRoots' | 'inspectRoots' | 'liftLot' | 'writeOff';
+type Recording =
+  'countEmergence' | 'measureLot' | 'pullRoots' | 'shiftLot' | 'inspectRoots' | 'liftLot' | 'writeOff';
 
 /**
  * One record on a lot: its draft with day and note, its saving, and the undo offered afterwards.

@@ -20,6 +20,7 @@ const groups = [
       ['C', 'Count what stands'],
       ['M', 'Measure'],
       ['R', 'Pull plugs'],
+      ['S', 'Move on, or try a move'],
       ['L', 'Lift'],
       ['X', 'Write off'],
       ['↑ ↓', 'Next lot in the list, when it has the focus'],

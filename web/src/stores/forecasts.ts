@@ -2,6 +2,7 @@ import {
   factsFrom,
   sortActs,
   type EpochDay,
+  type HomeSpell,
   type LotFacts,
   type LotForecast,
   type RibbonDay,
@@ -94,10 +95,12 @@ export const useForecasts = defineStore('forecasts', () => {
 
   /** Forecast of a lot that might be sown, for plans. */
   const suppose = async (facts: LotFacts) => (await prepared()).suppose(facts, season.today);
+  /** A lot as it stays, and as it would be moved on. */
+  const moved = async (lotId: string, move: HomeSpell) => (await prepared()).moved(lotId, move, season.today);
   /** Run-out of controlled-release feeds between two days. */
   const feed = async (from: EpochDay, until: EpochDay, warmerByC: number) =>
     (await prepared()).feed(season.today, from, until, warmerByC);
 
   const acts = computed(() => sortActs([...views.value.values()].flatMap((view) => view.acts)));
-  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select, suppose, feed };
+  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select, suppose, moved, feed };
 });

@@ -1,5 +1,6 @@
 import {
   actsFor,
+  factsAt,
   forecastLot,
   releaseChoice,
   ribbonDays,
@@ -8,6 +9,7 @@ import {
   weatherOutlook,
   type Act,
   type EpochDay,
+  type HomeSpell,
   type LotFacts,
   type LotForecast,
   type Outlook,
@@ -64,9 +66,10 @@ const api = {
     for (const lot of facts) {
       if (lot.sownOn > view) continue;
       const forecast = forecastLot(lot, outlook, warmth, { view });
-      const standing = standingOf(lot, forecast);
+      const known = factsAt(lot, outlook.asOf);
+      const standing = standingOf(known, forecast);
       if (standing)
-        views.push({ forecast, standing, acts: actsFor(lot, forecast, standing, site.latitudeDeg) });
+        views.push({ forecast, standing, acts: actsFor(known, forecast, standing, site.latitudeDeg) });
     }
     return views;
   },
@@ -79,6 +82,18 @@ const api = {
     const from = lot.sownOn;
     const to = Math.min(outlook.asOf + HORIZON_DAYS - 5, Math.max(view, outlook.asOf) + 240);
     return forecastLot(lot, outlook, warmth, { view, course: { from, to }, explain: true });
+  },
+
+  /** One lot as it is, and as it would be in another home from a day on; both as known today. */
+  moved(lotId: string, move: HomeSpell, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
+    const lot = facts.find((candidate) => candidate.id === lotId);
+    if (!lot) return null;
+    const { outlook, warmth } = outlookAt(today);
+    const view = Math.max(today, move.from);
+    return {
+      stays: forecastLot(lot, outlook, warmth, { view }),
+      moves: forecastLot(lot, outlook, warmth, { view, move }),
+    };
   },
 
   /** A lot that might be, as forecast today. */

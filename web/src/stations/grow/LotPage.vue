@@ -24,6 +24,7 @@ import LotRecords from './LotRecords.vue';
 import LotSection from './LotSection.vue';
 import MeasureDialog from './MeasureDialog.vue';
 import PullDialog from './PullDialog.vue';
+import ShiftDialog from './ShiftDialog.vue';
 import WriteOffDialog from './WriteOffDialog.vue';
 
 const GroundLineChart = defineAsyncComponent(() => import('./GroundLineChart.vue'));
@@ -34,7 +35,7 @@ const season = useSeason();
 const nursery = useNursery();
 const forecasts = useForecasts();
 
-type Sheet = 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
+type Sheet = 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
 const sheet = ref<Sheet | null>(null);
 const tab = ref<'records' | 'ledger' | 'journal'>('records');
 const detail = ref<LotDetail | null>(null);
@@ -48,6 +49,7 @@ const acts = computed(() => [
   { sheet: 'count' as const, words: 'Count', key: 'C', on: held.value.sown + held.value.standing > 0 },
   { sheet: 'measure' as const, words: 'Measure', key: 'M', on: held.value.standing > 0 },
   { sheet: 'pull' as const, words: 'Pull plugs', key: 'R', on: held.value.standing > 0 && !inBed.value },
+  { sheet: 'shift' as const, words: 'Move on', key: 'S', on: held.value.standing > 0 },
   { sheet: 'lift' as const, words: 'Lift', key: 'L', on: held.value.standing > 0 },
   {
     sheet: 'write-off' as const,
@@ -63,6 +65,7 @@ useKeys({
   c: () => open('count'),
   m: () => open('measure'),
   r: () => open('pull'),
+  s: () => open('shift'),
   l: () => open('lift'),
   x: () => open('write-off'),
 });
@@ -171,6 +174,7 @@ const tabs = [
     <CountDialog v-if="sheet === 'count'" :lot="lot" @close="sheet = null" />
     <MeasureDialog v-if="sheet === 'measure'" :lot="lot" @close="sheet = null" />
     <PullDialog v-if="sheet === 'pull'" :lot="lot" @close="sheet = null" />
+    <ShiftDialog v-if="sheet === 'shift'" :lot="lot" @close="sheet = null" />
     <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
     <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
     <EditLotDialog v-if="sheet === 'edit'" :lot="lot" @close="sheet = null" />

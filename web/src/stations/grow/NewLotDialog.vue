@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { bedGeometry, traysOnBench, type CuttingKind } from '@kauri/core';
-import type { BodyInputOf } from '@kauri/core/contract';
+import type { CuttingKind } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -17,13 +16,13 @@ import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
-import { count } from '../../words/numbers';
-import { usePlaces } from '../yard/usePlaces';
 import { nextCode } from './newLot';
 import { patchOf } from './patch';
 import PatchFields from './PatchFields.vue';
 import SeedAdvice from './SeedAdvice.vue';
+import StageFields from './StageFields.vue';
 import StartFields from './StartFields.vue';
+import { useStage } from './useStage';
 
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
@@ -33,9 +32,6 @@ const messages = useMessages();
 const seed = useSeed();
 const route = useRoute();
 const router = useRouter();
-const { places: all } = usePlaces();
-/** Heel-in bays are for lifted trees: nothing is sown there. */
-const places = computed(() => all.value.filter((p) => p.place.place.kind !== 'bay'));
 
 const { draft, clear } = useDraft('lot.new', {
   speciesId: nursery.catalogue!.species[0].id,
@@ -68,8 +64,7 @@ const { busy, save: send, sentence, wrong } = useSaving('lot.new');
 const stageId = newId();
 
 const species = computed(() => nursery.lookup.species.get(draft.value.speciesId)!);
-const place = computed(() => places.value.find((p) => p.place.id === draft.value.placeId) ?? null);
-const container = computed(() => nursery.lookup.containers.get(draft.value.containerTypeId)!);
+const { places, onBench, holds, stageOf } = useStage(draft);
 const code = computed(
   () =>
     draft.value.code.trim() ||
@@ -91,65 +86,8 @@ watch(
   { immediate: draft.value.seeds === '' },
 );
 
-/** Room in the place chosen, in the words of what is to stand there. */
-const room = computed(() => {
-  const here = place.value;
-  if (!here) return null;
-  if (here.occupancy.kind === 'bed') {
-    const { insideAreaM2 } = bedGeometry(
-      (here.place.place as { design: Parameters<typeof bedGeometry>[0] }).design,
-    ).value;
-    const free = Math.max(0, here.occupancy.freeM2);
-    const wanted = preferences.typed(typedNumber(draft.value.area), 'area');
-    return {
-      words: `${preferences.show(free, 'area')} of ${preferences.show(insideAreaM2, 'area')} free`,
-      over:
-        wanted > free + 0.005
-          ? `That is ${preferences.show(wanted - free, 'area')} more than is free; it is kept, but check what still stands there.`
-          : null,
-    };
-  }
-  const bench = here.place.place.design;
-  const tray = { lengthMm: container.value.values.trayLengthMm, widthMm: container.value.values.trayWidthMm };
-  const left = Math.max(0, here.occupancy.layout.freeLengthMm);
-  const more = left > 0 ? traysOnBench({ lengthMm: left, widthMm: bench.widthMm }, tray).value : 0;
-  const wanted = typedNumber(draft.value.trays);
-  return {
-    words: `${count(more)} more fit, ${count(more * container.value.values.cellsPerTray)} cells`,
-    over:
-      wanted > more
-        ? `That is ${count(wanted - more)} more than fit in the room left; it is kept, but check what still stands there.`
-        : null,
-  };
-});
-/** Cells or trees this stage has room for. */
-const holds = computed(() => {
-  if (place.value?.occupancy.kind === 'bench')
-    return typedNumber(draft.value.trays) * container.value.values.cellsPerTray;
-  return Math.floor(
-    preferences.typed(typedNumber(draft.value.density), 'density') *
-      preferences.typed(typedNumber(draft.value.area), 'area') +
-      1e-9,
-  );
-});
-
 async function save() {
-  const stage: BodyInputOf<'sowLot'>['stage'] =
-    place.value?.occupancy.kind === 'bench'
-      ? {
-          kind: 'container',
-          id: stageId,
-          placeId: draft.value.placeId,
-          containerTypeId: draft.value.containerTypeId,
-          trays: typedNumber(draft.value.trays),
-        }
-      : {
-          kind: 'bed',
-          id: stageId,
-          placeId: draft.value.placeId,
-          densityPerM2: preferences.typed(typedNumber(draft.value.density), 'density'),
-          areaM2: Math.round(preferences.typed(typedNumber(draft.value.area), 'area') * 1e4) / 1e4,
-        };
+  const stage = stageOf(stageId);
   const { speciesId, sownOn, seedState, note, height } = draft.value;
   const body = {
     code: code.value,
@@ -189,10 +127,6 @@ const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
   words: `${s.common}, ${s.latin}`,
 }));
-const placeOptions = computed(() =>
-  places.value.map((p) => ({ value: p.place.id, words: p.place.place.name })),
-);
-const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id, words: c.values.name }));
 const states = [
   { value: 'ready', words: 'Ready to grow: treated, or needs nothing' },
   { value: 'fresh', words: 'Fresh: winter is to wake it' },
@@ -242,47 +176,9 @@ const states = [
               : undefined
           "
         />
-        <SelectField
-          v-model="draft.placeId"
-          label="Place"
-          :options="placeOptions"
-          :fault="wrong('stage.placeId')"
-          :hint="room?.words"
-        />
-        <template v-if="place?.occupancy.kind === 'bench'">
-          <SelectField
-            v-model="draft.containerTypeId"
-            label="Container"
-            :options="containerOptions"
-            :fault="wrong('stage.containerTypeId')"
-          />
-          <FormField
-            v-model="draft.trays"
-            label="Trays"
-            inputmode="numeric"
-            :hint="holds > 0 ? `${count(holds)} cells` : `${container.values.cellsPerTray} cells a tray`"
-            :fault="wrong('stage.trays')"
-          />
-        </template>
-        <div v-else class="grid grid-cols-2 gap-3">
-          <FormField
-            v-model="draft.density"
-            label="Density"
-            :unit="preferences.unit('density')"
-            inputmode="decimal"
-            :fault="wrong('stage.densityPerM2')"
-          />
-          <FormField
-            v-model="draft.area"
-            label="Area of bed"
-            :unit="preferences.unit('area')"
-            inputmode="decimal"
-            :hint="holds > 0 ? `room for ${count(holds)} trees` : undefined"
-            :fault="wrong('stage.areaM2')"
-          />
-        </div>
-        <PatchFields v-if="place?.occupancy.kind === 'bed'" v-model="draft" :place-id="draft.placeId" />
-        <p v-if="room?.over" class="font-bold" role="status">{{ room.over }}</p>
+        <StageFields v-model="draft" :wrong="wrong">
+          <PatchFields v-if="!onBench" v-model="draft" :place-id="draft.placeId" />
+        </StageFields>
       </div>
       <div class="space-y-3">
         <SeedAdvice
@@ -298,11 +194,7 @@ const states = [
           v-model="draft.seeds"
           :label="fromSeed ? 'Seeds sown' : 'Cuttings stuck'"
           inputmode="numeric"
-          :hint="
-            seeds > 0 && holds > 0 && place?.occupancy.kind === 'bench'
-              ? `${(seeds / holds).toFixed(1)} a cell`
-              : undefined
-          "
+          :hint="seeds > 0 && holds > 0 && onBench ? `${(seeds / holds).toFixed(1)} a cell` : undefined"
           :fault="wrong('seeds')"
         />
         <FormField

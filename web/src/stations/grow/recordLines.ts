@@ -41,6 +41,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
     add(p.entry, p.on, 'Pull', `${scores}${p.spoiled ? `; ${p.spoiled} spoiled` : ''}`, p.note);
   }
+  for (const s of evidence.shifts) add(s.entry, s.on, 'Move', 'moved on', s.note);
   for (const r of evidence.roots)
     add(r.entry, r.on, 'Roots', `${rootWords(r.plant)}${r.spoiled ? '; spoiled' : ''}`, r.note);
   for (const [entry, moves] of standingMoves(evidence)) {

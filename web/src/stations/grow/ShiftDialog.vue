@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { dayOf, homeOf, outCauses, type LotForecast, type OutCause } from '@kauri/core';
+import { v7 as newId } from 'uuid';
+import { computed, shallowRef, watch } from 'vue';
+import { watchDebounced } from '@vueuse/core';
+import EntryFields from '../../parts/EntryFields.vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { typedNumber } from '../../parts/typed';
+import type { ShownLot } from '../../parts/useLots';
+import { useRecording } from '../../parts/useRecording';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { causeWords } from '../../words/causes';
+import { count } from '../../words/numbers';
+import MoveCompared from './MoveCompared.vue';
+import StageFields from './StageFields.vue';
+import { useStage } from './useStage';
+
+/** Moves a lot on as a whole, or tries what a move on some day would bring, without keeping it. */
+const props = defineProps<{ lot: ShownLot }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const season = useSeason();
+const forecasts = useForecasts();
+const { stage } = props.lot.row;
+const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', () => props.lot, {
+  placeId: stage.placeId,
+  containerTypeId: nextSize(),
+  trays: '',
+  density: '',
+  area: '',
+  lost: '0',
+  cause: 'culled' as OutCause,
+  tryOn: '',
+});
+const { onBench, holds, densityPerM2, stageOf } = useStage(draft);
+/** The next larger container than it stands in. */
+function nextSize(): string {
+  const { containers } = nursery.catalogue!;
+  const { home } = props.lot.facts;
+  const now = home.kind === 'container' ? home.cellMl : 0;
+  const volume = (id: string) => {
+    const found = homeOf(
+      '',
+      { placeId: stage.placeId, containerTypeId: id, densityPerM2: null },
+      nursery.lookup,
+    );
+    return found.kind === 'container' ? found.cellMl : Infinity;
+  };
+  const larger = containers.filter((c) => c.values.cellsPerTray > 1 && volume(c.id) > now * 1.3);
+  return (larger.sort((a, b) => volume(a.id) - volume(b.id))[0] ?? containers[0]).id;
+}
+
+const standing = computed(() => props.lot.row.held.standing);
+const lost = computed(() => typedNumber(draft.value.lost));
+const moving = computed(() => standing.value - (lost.value > 0 ? lost.value : 0));
+/** Trays for all, as long as nothing else is typed. */
+const needed = computed(() => {
+  const cells = nursery.lookup.containers.get(draft.value.containerTypeId)?.values.cellsPerTray ?? 1;
+  return Math.ceil(moving.value / cells);
+});
+watch(
+  () => draft.value.containerTypeId,
+  () => (draft.value.trays = String(needed.value)),
+  { immediate: draft.value.trays === '' },
+);
+
+/** The home typed, and the day it is tried from: the record's, or one still to come. */
+const tried = computed(() => {
+  if (!onBench.value && !(densityPerM2.value > 0)) return null;
+  try {
+    const home = homeOf(
+      props.lot.row.code,
+      {
+        placeId: draft.value.placeId,
+        containerTypeId: onBench.value ? draft.value.containerTypeId : null,
+        densityPerM2: onBench.value ? null : densityPerM2.value,
+      },
+      nursery.lookup,
+    );
+    const day = /^\d{4}-\d\d-\d\d$/.test(draft.value.tryOn) ? dayOf(draft.value.tryOn) : season.today + 1;
+    return { home, from: Math.min(season.today + 400, Math.max(season.today + 1, day)) };
+  } catch {
+    return null;
+  }
+});
+const compared = shallowRef<{ stays: LotForecast; moves: LotForecast } | null>(null);
+watchDebounced(
+  tried,
+  async (move) => (compared.value = move ? await forecasts.moved(props.lot.row.id, move) : null),
+  { immediate: true, debounce: 80 },
+);
+
+const stageId = newId();
+async function save() {
+  const body = {
+    stage: stageOf(stageId),
+    lost: draft.value.lost.trim() === '' ? 0 : lost.value,
+    cause: lost.value > 0 ? draft.value.cause : null,
+  };
+  if (await record(body, `${props.lot.row.code} moved on.`)) emit('close');
+}
+const causes = outCauses
+  .filter((c) => !['not-emerged', 'sampled', 'pricked-out'].includes(c))
+  .map((c) => ({ value: c, words: causeWords(c) }));
+</script>
+
+<template>
+  <FormDialog
+    title="Move on, or try a move"
+    :subtitle="`${lot.row.code} · ${lot.species}, ${count(standing)} in ${lot.where}`"
+    wide
+    @close="emit('close')"
+  >
+    <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
+      <div class="space-y-3">
+        <StageFields v-model="draft" :wrong="wrong" />
+        <div class="grid grid-cols-2 gap-3">
+          <FormField
+            v-model="draft.lost"
+            label="Lost in moving"
+            inputmode="numeric"
+            :hint="holds > 0 ? `${count(moving)} move, room for ${count(holds)}` : undefined"
+            :fault="wrong('lost')"
+          />
+          <SelectField
+            v-if="lost > 0"
+            v-model="draft.cause"
+            label="What became of them"
+            :options="causes"
+            :fault="wrong('cause')"
+          />
+        </div>
+        <p class="border-ink text-muted border-l-4 pl-3 text-sm">
+          Look for J-roots and circling; shave or tease them, and shake off some medium so that tips touch the
+          new one. Wet trays are heavy: carry within your strength, two to a rack. Damp dry mix and wear a
+          mask.
+        </p>
+        <EntryFields
+          v-model:on="on"
+          v-model:note="draft.note"
+          :wrong="wrong"
+          hint="Shaved, teased, feed added"
+        />
+        <SheetActs act="Move it on" :busy="busy" :sentence="sentence()" @save="save" />
+      </div>
+      <div class="space-y-3">
+        <FormField
+          v-model="draft.tryOn"
+          label="Try it as if moved on"
+          type="date"
+          hint="Blank: tomorrow. Nothing is kept by trying."
+        />
+        <MoveCompared
+          v-if="compared && tried"
+          :stays="compared.stays"
+          :moves="compared.moves"
+          :from="tried.from"
+        />
+      </div>
+    </form>
+  </FormDialog>
+</template>

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { count } from '../../words/numbers';
+import { useStage, type TypedStage } from './useStage';
+
+/** Where a lot is to stand: the place, then cells on a bench or a density in a bed, with the room there is. */
+defineProps<{ wrong: (path: string) => string | null }>();
+const draft = defineModel<TypedStage>({ required: true });
+const nursery = useNursery();
+const preferences = usePreferences();
+const { places, container, room, onBench, holds } = useStage(draft);
+const placeOptions = computed(() =>
+  places.value.map((p) => ({ value: p.place.id, words: p.place.place.name })),
+);
+const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id, words: c.values.name }));
+</script>
+
+<template>
+  <SelectField
+    v-model="draft.placeId"
+    label="Place"
+    :options="placeOptions"
+    :fault="wrong('stage.placeId')"
+    :hint="room?.words"
+  />
+  <template v-if="onBench">
+    <SelectField
+      v-model="draft.containerTypeId"
+      label="Container"
+      :options="containerOptions"
+      :fault="wrong('stage.containerTypeId')"
+    />
+    <FormField
+      v-model="draft.trays"
+      label="Trays"
+      inputmode="numeric"
+      :hint="holds > 0 ? `${count(holds)} cells` : `${container.values.cellsPerTray} cells a tray`"
+      :fault="wrong('stage.trays')"
+    />
+  </template>
+  <div v-else class="grid grid-cols-2 gap-3">
+    <FormField
+      v-model="draft.density"
+      label="Density"
+      :unit="preferences.unit('density')"
+      inputmode="decimal"
+      :fault="wrong('stage.densityPerM2')"
+    />
+    <FormField
+      v-model="draft.area"
+      label="Area of bed"
+      :unit="preferences.unit('area')"
+      inputmode="decimal"
+      :hint="holds > 0 ? `room for ${count(holds)} trees` : undefined"
+      :fault="wrong('stage.areaM2')"
+    />
+  </div>
+  <slot />
+  <p v-if="room?.over" class="font-bold" role="status">{{ room.over }}</p>
+</template>
