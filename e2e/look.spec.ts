@@ -15,6 +15,9 @@ async function expectSound(page: Page, what: string) {
   ).toEqual([]);
 }
 
+// Long looks, each in a browser of its own.
+test.describe.configure({ mode: 'parallel' });
+
 for (const scheme of ['light', 'dark'] as const) {
   test(`every main view is sound in the ${scheme} scheme`, async ({ page, demo }) => {
     await page.addInitScript((theme) => localStorage.setItem('kauri.theme', theme), scheme);
@@ -39,9 +42,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await openLot(page, '25-ALN-02');
     await page.getByText('Show working').click();
     await expectSound(page, 'a root-bound lot');
-    for (const key of ['c', 'm', 'r', 'l', 'x']) {
+    for (const key of ['c', 'm', 'r', 's', 'l', 'x']) {
       await page.keyboard.press(key);
-      await expect(sheet(page).getByRole('heading')).toBeVisible();
+      await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
       await expectSound(page, `sheet ${key}`);
       await page.keyboard.press('Escape');
       await expect(sheet(page)).toHaveCount(0);
@@ -50,7 +53,14 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(sheet(page).getByLabel('Species')).toBeVisible();
     await expectSound(page, 'new lot');
     await page.keyboard.press('Escape');
+    await expect(sheet(page)).toHaveCount(0);
+    await page.getByRole('link', { name: 'How well past forecasts held' }).click();
+    await expect(page.getByTestId('held')).toBeVisible();
+    await expectSound(page, 'past forecasts');
     await station(page, 'Roots');
+    await page.getByRole('link', { name: 'Compare', exact: true }).click();
+    await expect(page.getByTestId('roots-compared')).toBeVisible();
+    await expectSound(page, 'roots compared');
     await page.getByTestId('root-lots').getByText('25-ALN-02').click();
     await expect(page.getByTestId('plants')).toBeVisible();
     await expectSound(page, 'roots of a lot');
@@ -160,6 +170,13 @@ test.describe('on a phone', () => {
       await yardPart(page, part);
       await fits(part);
     }
+    await station(page, 'Roots');
+    await fits('roots');
+    await page.getByTestId('root-lots').getByText('26-SOR-03', { exact: true }).click();
+    await page.getByRole('button', { name: /^Pull a plant/ }).click();
+    await expect(sheet(page).getByTestId('rosette')).toBeVisible();
+    await fits('the root bench');
+    await page.keyboard.press('Escape');
     await station(page, 'Lift');
     await fits('lift');
     for (const part of [

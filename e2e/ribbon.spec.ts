@@ -154,3 +154,18 @@ for (const [part, least] of [
     await expect(page.getByTestId('working').first()).toBeVisible();
     await expectWorking(page, least);
   });
+
+test('past forecasts are held against what was measured, as known on the ribbon’s date', async ({
+  isla: page,
+}) => {
+  await openLot(page, '26-SOR-03');
+  await page.getByRole('link', { name: 'How well past forecasts held' }).click();
+  const all = page.getByTestId('held-all');
+  await expect(all).toContainText(/\d+ of \d+ fell within their band: \d+\s%, where 80\s% is promised/);
+  const inAll = Number(/of (\d+) fell/.exec((await all.textContent())!)![1]);
+  const counts = await page.getByTestId('held').locator('tbody tr td:nth-child(2)').allTextContents();
+  expect(counts.reduce((t, n) => t + Number(n), 0)).toBe(inAll);
+  await page.getByText('Root fill, by pulled plugs').click();
+  await expect(page.getByTestId('held')).toContainText('Common alder');
+  await expect(page.getByTestId('held')).not.toContainText('Sessile oak');
+});

@@ -122,3 +122,19 @@ test('a visitor reads the verdicts and is offered nothing to change', async ({ p
   await page.keyboard.press('r');
   await expect(sheet(page)).toHaveCount(0);
 });
+
+test('containers are compared by the roots they gave, under each school', async ({ page, demo }) => {
+  await signIn(page, demo, 'wren@withybeck.example');
+  await station(page, 'Roots');
+  await page.getByRole('link', { name: 'Compare', exact: true }).click();
+  const table = page.getByTestId('roots-compared');
+  await expect(table.getByRole('row', { name: /^Slit-wall cell 120 mL/ })).toContainText('100 %');
+  await expect(table.getByRole('row', { name: /^Tube 110 mL/ })).toContainText('turned by the wall (3)');
+  await expect(page.getByTestId('roots-best')).toContainText(/Slit-wall cell|No telling/);
+  await page.getByText('Species', { exact: true }).click();
+  await expect(table.getByRole('row', { name: /^Common alder/ })).toContainText('25 %');
+  await page.getByText('Depth first', { exact: true }).click();
+  await expect(table.getByRole('row', { name: /^Sessile oak/ })).toContainText('100 %');
+  await page.goBack();
+  await expect(page.getByTestId('decision')).toBeVisible();
+});

@@ -18,8 +18,13 @@ const lot = (code) => async (page) => {
 };
 const go = (path) => (page) => page.goto(path);
 
+const roots = (code) => async (page) => {
+  await page.goto('/roots');
+  await page.getByTestId('root-lots').getByText(code, { exact: true }).click();
+  await page.getByRole('heading', { name: code, level: 1 }).waitFor();
+};
+
 const views = [
-  { name: 'sign-in', nobody: true, go: go('/') },
   { name: 'today', go: go('/today') },
   { name: 'yard-bed', go: go('/yard') },
   { name: 'add-a-bed', go: go('/yard?add=bed') },
@@ -85,7 +90,23 @@ const views = [
   { name: 'air-layers', go: go('/seed/layers') },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
   { name: 'lift', go: go('/lift') },
-  { name: 'dark', dark: true, go: lot('26-ALN-07') },
+  {
+    name: 'root-bench',
+    go: async (page) => {
+      await roots('26-SOR-03')(page);
+      await page.keyboard.press('r');
+      const rosette = page.getByTestId('rosette');
+      await rosette.focus();
+      // Seven roots, five of them straight: path by its number, then laid and turned on.
+      for (const path of [1, 1, 4, 1, 1, 3, 1]) {
+        await rosette.press(String(path));
+        await rosette.press('Enter');
+        await rosette.press('Shift+ArrowRight');
+        for (let i = 0; i < 4; i++) await rosette.press('ArrowRight');
+      }
+    },
+  },
+  { name: 'dark', dark: true, go: roots('25-ALN-02') },
   { name: 'phone-today', phone: true, go: go('/today') },
   { name: 'phone-lot', phone: true, go: lot('26-SOR-03') },
 ];
@@ -146,7 +167,7 @@ async function printed(page, name, { button, page: number }) {
   ]);
 }
 
-async function picture(browser, baseURL, { name, nobody, dark, phone, paper, go: prepare }) {
+async function picture(browser, baseURL, { name, dark, phone, paper, go: prepare }) {
   const context = await browser.newContext({
     baseURL,
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
@@ -154,15 +175,13 @@ async function picture(browser, baseURL, { name, nobody, dark, phone, paper, go:
     reducedMotion: 'reduce',
   });
   if (dark) await context.addInitScript(() => localStorage.setItem('kauri.theme', 'dark'));
-  if (!nobody) {
-    await context.request.post('/api/sign-in', {
-      data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
-      headers: { origin: baseURL },
-    });
-  }
+  await context.request.post('/api/sign-in', {
+    data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
+    headers: { origin: baseURL },
+  });
   const page = await context.newPage();
   await page.goto('/');
-  if (!nobody) await page.getByTestId('ribbon').waitFor();
+  await page.getByTestId('ribbon').waitFor();
   await prepare(page);
   if (paper) {
     await printed(page, name, paper);
@@ -172,7 +191,7 @@ async function picture(browser, baseURL, { name, nobody, dark, phone, paper, go:
   await page.evaluate(() => document.fonts.ready);
   // Two frames, so that what was just worked out is drawn.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-  if (!nobody) await page.locator('[data-testid="ribbon"] svg path').first().waitFor({ state: 'attached' });
+  await page.locator('[data-testid="ribbon"] svg path').first().waitFor({ state: 'attached' });
   await page.waitForFunction(
     () => !document.querySelector('[role="status"]')?.textContent?.includes('Working out'),
   );

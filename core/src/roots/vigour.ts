@@ -94,7 +94,7 @@ function logLikelihood(
       rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, cellMl);
     }
     const fill = rootMl / cellMl;
-    for (const score of pull.scores) log -= (SCORE_FILL[score] - fill) ** 2 / (2 * SCORE_SD ** 2);
+    for (const score of pull.scores) log -= offBy(score, fill) ** 2 / (2 * SCORE_SD ** 2);
   }
   return log;
 }
@@ -109,4 +109,14 @@ export function drawVigours(posterior: VigourPosterior, draws: number): Float64A
     out[d] = posterior.vigours[cell];
   }
   return out;
+}
+
+/**
+ * How far a fill lies from what a score is read as. The ends of the scale are open: a plug that falls apart says
+ * «at most», one as hard as wood «at least».
+ */
+function offBy(score: number, fill: number): number {
+  const off = SCORE_FILL[score] - fill;
+  if (score === 0) return Math.min(0, off);
+  return score === SCORE_FILL.length - 1 ? Math.max(0, off) : off;
 }

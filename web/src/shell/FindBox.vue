@@ -92,6 +92,12 @@ const all = computed<Find[]>(() => {
   ])
     finds.push({ key: name, words, kind: 'yard', to: { name } });
   finds.push({
+    key: 'held',
+    words: 'How well past forecasts held',
+    kind: 'forecasts',
+    to: { name: 'held' },
+  });
+  finds.push({
     key: 'roots',
     words: 'Root bench: pull, judge, accept or reject',
     kind: 'station',

@@ -2,6 +2,7 @@ import {
   factsFrom,
   sortActs,
   type EpochDay,
+  type Held,
   type HomeSpell,
   type LotFacts,
   type LotForecast,
@@ -27,28 +28,44 @@ export const useForecasts = defineStore('forecasts', () => {
   const selected = shallowRef<LotForecast | null>(null);
   const failure = ref<string | null>(null);
 
+  const startWorker = () =>
+    new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' });
   let worker: Remote<ForecastWorker> | null = null;
   let sentWeather = -1;
   let sentLots: unknown = null;
   let sentLookup: unknown = null;
 
   async function prepared(): Promise<Remote<ForecastWorker>> {
-    worker ??= wrap<ForecastWorker>(
-      new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' }),
-    );
-    const { series, weatherVersion, catalogue, evidence, lots, lookup } = nursery;
+    worker ??= wrap<ForecastWorker>(startWorker());
+    const { series, weatherVersion, catalogue, evidence, lookup } = nursery;
     if (sentWeather !== weatherVersion) {
       const { latitudeDeg, elevationM } = catalogue!.nursery;
       await worker.setWeather(series, { latitudeDeg, elevationM });
       sentWeather = weatherVersion;
     }
     if (sentLots !== evidence || sentLookup !== lookup) {
-      const facts = [...lots.values()].map((lot) => factsFrom(lot, evidence.get(lot.id)!, lookup));
-      await worker.setLots(facts);
+      await worker.setLots(allFacts());
       sentLots = evidence;
       sentLookup = lookup;
     }
     return worker;
+  }
+
+  const allFacts = () =>
+    [...nursery.lots.values()].map((lot) => factsFrom(lot, nursery.evidence.get(lot.id)!, nursery.lookup));
+
+  /** Past forecasts beside what was measured: long work, in a worker of its own that ends with it. */
+  async function held(): Promise<Held[]> {
+    const own = startWorker();
+    try {
+      const remote = wrap<ForecastWorker>(own);
+      const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
+      await remote.setWeather(nursery.series, { latitudeDeg, elevationM });
+      await remote.setLots(allFacts());
+      return await remote.held(Math.min(season.view, season.today));
+    } finally {
+      own.terminate();
+    }
   }
 
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
@@ -102,5 +119,19 @@ export const useForecasts = defineStore('forecasts', () => {
     (await prepared()).feed(season.today, from, until, warmerByC);
 
   const acts = computed(() => sortActs([...views.value.values()].flatMap((view) => view.acts)));
-  return { views, viewsOf, ribbon, selectedId, selected, failure, acts, start, select, suppose, moved, feed };
+  return {
+    views,
+    viewsOf,
+    ribbon,
+    selectedId,
+    selected,
+    failure,
+    acts,
+    start,
+    select,
+    suppose,
+    moved,
+    held,
+    feed,
+  };
 });

@@ -2,6 +2,7 @@ import {
   actsFor,
   factsAt,
   forecastLot,
+  pastForecasts,
   releaseChoice,
   ribbonDays,
   standingOf,
@@ -9,6 +10,7 @@ import {
   weatherOutlook,
   type Act,
   type EpochDay,
+  type Held,
   type HomeSpell,
   type LotFacts,
   type LotForecast,
@@ -100,6 +102,21 @@ const api = {
   suppose(lot: LotFacts, today: EpochDay): LotForecast {
     const { outlook, warmth } = outlookAt(today);
     return forecastLot(lot, outlook, warmth, { view: today, draws: 16 });
+  },
+
+  /** What past forecasts said of every later measurement up to today, lot by lot. */
+  held(today: EpochDay): Held[] {
+    const known = (day: EpochDay) => day <= today;
+    return facts.flatMap((lot) =>
+      pastForecasts(
+        {
+          ...lot,
+          sizes: lot.sizes.filter((s) => known(s.day)),
+          pulls: lot.pulls.filter((p) => known(p.day)),
+        },
+        outlookAt,
+      ),
+    );
   },
 
   /** What is left of each rating of feed mixed in on a day and wanted until another. */

@@ -141,7 +141,10 @@ const tabs = [
       </div>
     </div>
 
-    <ShowWorking v-if="forecasts.selected" class="mt-3" :steps="forecasts.selected.working" />
+    <div class="mt-3 flex flex-wrap items-start gap-x-6">
+      <ShowWorking v-if="forecasts.selected" :steps="forecasts.selected.working" />
+      <RouterLink class="quiet" :to="{ name: 'held' }">How well past forecasts held</RouterLink>
+    </div>
 
     <section class="border-rule mt-5 border-t pt-3">
       <div class="mb-2 flex gap-2" role="tablist" aria-label="What is kept of this lot">

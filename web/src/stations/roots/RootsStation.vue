@@ -2,7 +2,7 @@
 import type { SequentialCall } from '@kauri/core';
 import { Check, CircleDashed, Hand, X } from 'lucide-vue-next';
 import { computed, onMounted, ref } from 'vue';
-import { useRoute } from 'vue-router';
+import { RouterLink, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import PickRow from '../../parts/PickRow.vue';
@@ -12,6 +12,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { useRoots } from '../../stores/roots';
 import { callWords } from '../../words/roots';
 import { several } from '../../words/numbers';
+import ComparePage from './ComparePage.vue';
 import RootLotPage from './RootLotPage.vue';
 
 const route = useRoute();
@@ -36,6 +37,8 @@ const rows = computed(() =>
 const chosen = computed(
   () => rows.value.find((r) => r.lot.row.id === route.params.lot) ?? rows.value[0] ?? null,
 );
+/** All of them side by side, in the place of one. */
+const comparing = computed(() => route.params.lot === 'compare');
 const marks: Record<SequentialCall, typeof Check> = { accept: Check, reject: X, pull: Hand };
 const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').length);
 </script>
@@ -54,15 +57,18 @@ const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').lengt
       class="border-rule md:overflow-y-auto md:border-r"
       :class="route.params.lot ? 'hidden md:block' : ''"
     >
-      <p class="border-rule text-muted flex min-h-15 items-center border-b px-4 font-bold">
-        {{ begun ? `${several(begun, 'lot')} half judged` : 'Roots by lot' }}
-      </p>
+      <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4">
+        <p class="text-muted font-bold">
+          {{ begun ? `${several(begun, 'lot')} half judged` : 'Roots by lot' }}
+        </p>
+        <RouterLink class="act" :to="{ name: 'roots', params: { lot: 'compare' } }">Compare</RouterLink>
+      </div>
       <ul class="divide-rule divide-y" data-testid="root-lots">
         <PickRow
           v-for="{ lot, s, stage } in rows"
           :key="lot.row.id"
           :to="{ name: 'roots', params: { lot: lot.row.id } }"
-          :chosen="lot.row.id === chosen?.lot.row.id"
+          :chosen="!comparing && lot.row.id === chosen?.lot.row.id"
         >
           <span class="flex justify-between gap-2">
             <span
@@ -81,7 +87,8 @@ const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').lengt
       </ul>
     </div>
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
-      <RootLotPage v-if="chosen" :key="chosen.lot.row.id" :lot="chosen.lot" />
+      <ComparePage v-if="comparing" />
+      <RootLotPage v-else-if="chosen" :key="chosen.lot.row.id" :lot="chosen.lot" />
     </div>
   </div>
 </template>

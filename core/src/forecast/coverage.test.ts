@@ -1,0 +1,151 @@
+import { describe, expect, it } from 'vitest';
+import { dayOf, type EpochDay } from '../calendar/day';
+import { seededRandom, normalDraw } from '../chance/random';
+import { depthFactor, gompertz } from '../growth/gompertz';
+import { rootStep } from '../roots/rootFill';
+import { SCORE_FILL, SCORE_SD, VIGOUR_SD_LOG } from '../roots/vigour';
+import { startingSpecies } from '../species/startingSpecies';
+import { weatherOutlook, type Outlook } from '../weather/ensemble';
+import { generateWeather } from '../weather/generator';
+import { roughNormals } from '../weather/normals';
+import { warmthOf, type Warmth } from '../weather/sums';
+import { coverageOf, pastForecasts, type Held } from './coverage';
+import { forecastLot } from './forecast';
+import type { LotFacts } from './lotFacts';
+
+const series = generateWeather(roughNormals(54.6, 185), dayOf('2016-11-24'), 3653, 7);
+const site = { latitudeDeg: 54.6, elevationM: 185 };
+const outlooks = new Map<EpochDay, { outlook: Outlook; warmth: Warmth }>();
+function at(asOf: EpochDay) {
+  let known = outlooks.get(asOf);
+  if (!known) {
+    const outlook = weatherOutlook(series, site, asOf, { horizonDays: 200 });
+    outlooks.set(asOf, (known = { outlook, warmth: warmthOf(outlook) }));
+  }
+  return known;
+}
+const species = startingSpecies.find((s) => s.code === 'ALN')!.values;
+const home = { kind: 'container', name: 'Tube', cellMl: 150, depthMm: 165, airShare: 0.3 } as const;
+const up = dayOf('2026-05-12');
+const warmth = at(dayOf('2026-11-20')).warmth;
+
+/** A lot grown from parameters drawn as its species varies, and measured as a grower would. */
+function grown(seed: number): { facts: LotFacts; vigour: number } {
+  const random = seededRandom(seed);
+  const draw = (spread: { median: number; sdLog: number }) =>
+    spread.median * Math.exp(spread.sdLog * normalDraw(random));
+  const most = draw(species.heightCm) * depthFactor(home.depthMm);
+  const rate = draw(species.growthPerDd);
+  const vigour = Math.exp(VIGOUR_SD_LOG * normalDraw(random));
+  const sizes: LotFacts['sizes'] = [];
+  const pulls: LotFacts['pulls'] = [];
+  let thermal = 0;
+  let rootMl = species.rootInitialMl;
+  for (let day = up; day <= dayOf('2026-10-20'); day++) {
+    const dd = warmth.past[day - warmth.pastStart];
+    thermal += dd;
+    rootMl += rootStep(rootMl, species.rootRatePerDd * vigour * dd, species.rootLinearAtMl, home.cellMl);
+    const since = day - up;
+    if (since > 20 && since % 30 === 0) {
+      const lotMean =
+        gompertz(most, species.seedlingHeightCm, rate, thermal) * (1 + 0.05 * normalDraw(random));
+      const plants = Array.from({ length: 12 }, () => lotMean * (1 + species.plantCv * normalDraw(random)));
+      const mean = plants.reduce((a, b) => a + b, 0) / 12;
+      const sd = Math.sqrt(plants.reduce((t, x) => t + (x - mean) ** 2, 0) / 11);
+      sizes.push({ day, what: 'height', n: 12, mean, sd });
+    }
+    if (since > 50 && since % 35 === 0) {
+      const scores = Array.from({ length: 3 }, () => {
+        const read = rootMl / home.cellMl + SCORE_SD * normalDraw(random);
+        return SCORE_FILL.reduce(
+          (best, fill, score) => (Math.abs(fill - read) < Math.abs(SCORE_FILL[best] - read) ? score : best),
+          0,
+        );
+      });
+      pulls.push({ day, scores });
+    }
+  }
+  const facts: LotFacts = {
+    id: `lot-${seed}`,
+    code: String(seed),
+    species,
+    sownOn: dayOf('2026-04-08'),
+    seedState: 'ready',
+    home,
+    targetHeightCm: 30,
+    leafFallOn: null,
+    counts: [{ day: up, count: 500 }],
+    sizes,
+    pulls,
+    movements: [],
+  };
+  return { facts, vigour };
+}
+const lots = Array.from({ length: 60 }, (_, i) => grown(i + 1));
+
+describe('past forecasts', () => {
+  const held = lots.flatMap(({ facts }) => pastForecasts(facts, at));
+  it('of simulated lots hold about as often as they promise: eight times in ten', () => {
+    for (const what of ['height', 'fill'] as const) {
+      const { n, share, bias } = coverageOf(held.filter((h) => h.what === what));
+      expect(n, what).toBeGreaterThan(100);
+      expect(share, what).toBeGreaterThan(0.75);
+      expect(share, what).toBeLessThan(0.95);
+      expect(Math.abs(bias), what).toBeLessThan(0.08);
+    }
+  });
+  it('know nothing of what came after they were made', () => {
+    const { facts } = lots[0];
+    const [first] = pastForecasts(facts, at);
+    const blind = { ...facts, sizes: facts.sizes.filter((s) => s.day === first.on), pulls: [] };
+    const [again] = pastForecasts(blind, at);
+    expect(again).toMatchObject({ middle: first.middle, seen: first.seen });
+    expect(first.madeOn).toBe(first.on - 28);
+  });
+  it('are not asked of days before the lot was up, nor of one that never came up', () => {
+    const { facts } = lots[0];
+    expect(pastForecasts({ ...facts, counts: [] }, at)).toEqual([]);
+    const early = { ...facts, sizes: [{ ...facts.sizes[0], day: up + 20 }], pulls: [] };
+    expect(pastForecasts(early, at)).toEqual([]);
+  });
+});
+
+describe('what pulled plugs teach', () => {
+  it('brings the day a lot is root-bound nearer the truth with each pull', () => {
+    const asOf = dayOf('2026-10-20');
+    const errors = [0, 1, 2, 3].map((pulls) => {
+      let total = 0;
+      for (const { facts, vigour } of lots) {
+        const { outlook, warmth: w } = at(asOf);
+        const some = { ...facts, pulls: facts.pulls.slice(0, pulls) };
+        const forecast = forecastLot(some, outlook, w, { view: asOf });
+        total += Math.abs(Math.log(forecast.vigour.mean / vigour));
+      }
+      return total / lots.length;
+    });
+    expect(errors[1]).toBeLessThan(errors[0] * 0.8);
+    expect(errors[2]).toBeLessThan(errors[1]);
+    expect(errors[3]).toBeLessThan(errors[2] * 1.02);
+  });
+});
+
+describe('coverage', () => {
+  const one = (inside: boolean): Held => ({
+    lotId: 'a',
+    what: 'height',
+    on: 10,
+    madeOn: 0,
+    seen: inside ? 10 : 15,
+    middle: 10,
+    low: 9,
+    high: 11,
+    inside,
+  });
+  it('counts what held, with its doubt, and how far off it was on the whole', () => {
+    const c = coverageOf([one(true), one(true), one(true), one(false)]);
+    expect(c).toMatchObject({ n: 4, inside: 3, share: 0.75 });
+    expect(c.bias).toBeCloseTo(1.5 ** 0.25 - 1, 9);
+    expect(c.p10).toBeLessThan(0.75);
+    expect(coverageOf([])).toMatchObject({ n: 0, share: 0, bias: 0 });
+  });
+});

@@ -1,0 +1,105 @@
+import { betaQuantile, jeffreys } from '../chance/betaCdf';
+import type { EpochDay } from '../calendar/day';
+import { SCORE_FILL, SCORE_SD } from '../roots/vigour';
+import type { Outlook } from '../weather/ensemble';
+import type { Warmth } from '../weather/sums';
+import { wholeShare } from '../chance/beta';
+import { forecastLot } from './forecast';
+import type { LotFacts } from './lotFacts';
+
+export type Foretold = 'height' | 'diameter' | 'fill';
+
+/** A figure that was measured, beside what the forecast of some weeks before would have said of it. */
+export interface Held {
+  lotId: string;
+  what: Foretold;
+  /** Day it was measured, and the day the forecast is made as of. */
+  on: EpochDay;
+  madeOn: EpochDay;
+  seen: number;
+  middle: number;
+  /** Where eight such measurements in ten should fall: the forecast's band and the sample's own error. */
+  low: number;
+  high: number;
+  inside: boolean;
+}
+
+/** Weeks ahead that a past forecast is asked for. */
+export const AHEAD_DAYS = 28;
+const LOOSEST = SCORE_FILL[0];
+const FULLEST = SCORE_FILL[SCORE_FILL.length - 1];
+/** A score stands for a range of fills: spread of an even range as wide as the mean step between scores. */
+const SCORE_STEP_SD = (FULLEST - LOOSEST) / (SCORE_FILL.length - 1) / Math.sqrt(12);
+const TEN_TO_NINETY_SD = 2 * 1.2815515655446004;
+
+/**
+ * Makes the forecasts of a lot again as they would have been, knowing nothing later, and sets what was then
+ * measured beside them. Days before the lot was seen up are left out: there was no growth to foretell.
+ * @param at weather as known on a date
+ */
+export function pastForecasts(
+  facts: LotFacts,
+  at: (asOf: EpochDay) => { outlook: Outlook; warmth: Warmth },
+  ahead = AHEAD_DAYS,
+): Held[] {
+  const up = facts.counts.find((c) => c.count > 0)?.day ?? Infinity;
+  const held: Held[] = [];
+  const judge = (what: Foretold, on: EpochDay, seen: number, error: number) => {
+    const madeOn = on - ahead;
+    if (madeOn < up) return;
+    const { outlook, warmth } = at(madeOn);
+    const { state } = forecastLot(facts, outlook, warmth, { view: on });
+    const band = what === 'height' ? state.heightCm : what === 'diameter' ? state.diameterMm : state.fill;
+    // The scores show no fill below the loosest nor above the most solid plug.
+    const middle = what === 'fill' ? Math.min(FULLEST, Math.max(LOOSEST, band.p50)) : band.p50;
+    const sd = Math.hypot((band.p90 - band.p10) / TEN_TO_NINETY_SD, error);
+    const half = (sd * TEN_TO_NINETY_SD) / 2;
+    const [low, high] = [middle - half, middle + half];
+    held.push({
+      lotId: facts.id,
+      what,
+      on,
+      madeOn,
+      seen,
+      middle,
+      low,
+      high,
+      inside: seen >= low && seen <= high,
+    });
+  };
+  for (const s of facts.sizes)
+    judge(s.what, s.day, s.mean, s.n > 1 ? s.sd / Math.sqrt(s.n) : s.mean * facts.species.plantCv);
+  if (facts.home.kind === 'container')
+    for (const p of facts.pulls) {
+      const read = p.scores.reduce((t, score) => t + SCORE_FILL[score], 0) / p.scores.length;
+      judge('fill', p.day, read, Math.hypot(SCORE_SD / Math.sqrt(p.scores.length), SCORE_STEP_SD));
+    }
+  return held;
+}
+
+/** How often past forecasts held: of eight in ten promised, how many came true. */
+export interface Coverage {
+  n: number;
+  inside: number;
+  share: number;
+  /** What the share may be in truth, eight chances in ten. */
+  p10: number;
+  p90: number;
+  /** Geometric mean of seen over foretold, less one: above 0, more grew than was foretold. */
+  bias: number;
+}
+
+export function coverageOf(held: readonly Held[]): Coverage {
+  const n = held.length;
+  const inside = held.filter((h) => h.inside).length;
+  const share = jeffreys(inside, n);
+  const ratios = held.filter((h) => h.middle > 0 && h.seen > 0).map((h) => Math.log(h.seen / h.middle));
+  return {
+    n,
+    inside,
+    share: wholeShare(inside, n),
+    p10: betaQuantile(0.1, share),
+    p90: betaQuantile(0.9, share),
+    bias: ratios.length ? Math.exp(ratios.reduce((t, r) => t + r, 0) / ratios.length) - 1 : 0,
+  };
+}

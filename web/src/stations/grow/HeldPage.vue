@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { coverageOf, isoOf, type Coverage, type Foretold, type Held } from '@kauri/core';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { RouterLink } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
+import EmptyState from '../../parts/EmptyState.vue';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { dateWords } from '../../words/dates';
+import { percent } from '../../words/numbers';
+
+/** How often past forecasts held: each measurement beside what was forecast of it four weeks before. */
+const forecasts = useForecasts();
+const nursery = useNursery();
+const { show } = usePreferences();
+const held = shallowRef<Held[] | null>(null);
+const fault = ref<string | null>(null);
+const what = ref<Foretold>('height');
+onMounted(async () => {
+  try {
+    held.value = await forecasts.held();
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+});
+const whats = [
+  { value: 'height', words: 'Height' },
+  { value: 'diameter', words: 'Collar' },
+  { value: 'fill', words: 'Root fill, by pulled plugs' },
+] as const;
+const these = computed(() => (held.value ?? []).filter((h) => h.what === what.value));
+const speciesOf = (lotId: string) =>
+  nursery.lookup.species.get(nursery.lots.get(lotId)!.speciesId)?.common ?? '';
+const all = computed(() => coverageOf(these.value));
+const rows = computed(() => {
+  const bySpecies = new Map<string, Held[]>();
+  for (const h of these.value) {
+    const name = speciesOf(h.lotId);
+    bySpecies.set(name, [...(bySpecies.get(name) ?? []), h]);
+  }
+  return [...bySpecies]
+    .map(([name, list]) => ({ name, ...coverageOf(list) }))
+    .sort((a, b) => b.n - a.n || a.name.localeCompare(b.name));
+});
+/** Fewer than this tell nothing of a species. */
+const FEWEST = 8;
+function judged({ n, p10, p90, bias }: Coverage): string {
+  if (n < FEWEST) return 'too few to tell';
+  const off =
+    Math.abs(bias) < 0.05 ? '' : bias > 0 ? ', more grew than forecast' : ', less grew than forecast';
+  if (p90 < 0.8) return `bands too narrow${off}`;
+  if (p10 > 0.8) return `bands wider than they need be${off}`;
+  return `as promised${off}`;
+}
+const headline = computed(() =>
+  all.value.n < FEWEST
+    ? `${all.value.n} of the measurements had a forecast four weeks before: too few to tell`
+    : `${all.value.inside} of ${all.value.n} fell within their band: ${percent(all.value.share)}, where 80 % is promised`,
+);
+const misses = computed(() =>
+  these.value
+    .filter((h) => !h.inside)
+    .sort((a, b) => b.on - a.on)
+    .slice(0, 12),
+);
+const figure = (value: number) =>
+  what.value === 'fill' ? value.toFixed(2) : show(value, what.value, what.value === 'diameter' ? 1 : 0);
+</script>
+
+<template>
+  <article class="mx-auto max-w-4xl space-y-4 p-4 md:p-6">
+    <h1 class="text-2xl">How well past forecasts held</h1>
+    <p>
+      Each measurement is set beside the forecast as it would have stood four weeks before, knowing nothing
+      later. Eight in ten should fall within the band. If many fewer do, trust the dates less than they say.
+    </p>
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <p v-else-if="!held" role="status">Working out past forecasts …</p>
+    <template v-else>
+      <ChoiceRow v-model="what" label="Of what" :options="whats" />
+      <EmptyState v-if="!these.length" title="Nothing to judge by yet">
+        Measure lots, and pull plugs, more than four weeks after they came up; each is then held against what
+        was forecast.
+      </EmptyState>
+      <template v-else>
+        <p class="text-lg font-bold" data-testid="held-all">{{ headline }}</p>
+        <div class="overflow-x-auto">
+          <table class="w-full text-[0.95rem]" data-testid="held">
+            <thead class="text-muted">
+              <tr>
+                <th scope="col" class="text-left font-normal">Species</th>
+                <th scope="col" class="text-right font-normal">Forecasts</th>
+                <th scope="col" class="text-right font-normal">Held</th>
+                <th scope="col" class="text-right font-normal">On the whole</th>
+                <th scope="col" class="pl-4 text-left font-normal">Bands</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
+                <th scope="row" class="py-1.5 text-left">{{ row.name }}</th>
+                <td class="text-right">{{ row.n }}</td>
+                <td class="text-right font-bold">{{ percent(row.share) }}</td>
+                <td class="text-right whitespace-nowrap">
+                  {{ row.bias >= 0 ? '+' : '−' }}{{ Math.round(Math.abs(row.bias) * 100) }} %
+                </td>
+                <td class="pl-4">{{ judged(row) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <section v-if="misses.length" aria-labelledby="misses">
+          <h2 id="misses" class="text-lg">Outside their band, newest first</h2>
+          <ul class="text-[0.95rem]" data-testid="misses">
+            <li v-for="h in misses" :key="`${h.lotId}${h.on}${h.what}`" class="border-rule border-t py-1">
+              <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: h.lotId } }">{{
+                nursery.lots.get(h.lotId)!.code
+              }}</RouterLink>
+              {{ dateWords(isoOf(h.on)) }}: <b>{{ figure(h.seen) }}</b> measured, {{ figure(h.low) }} to
+              {{ figure(h.high) }} forecast
+            </li>
+          </ul>
+        </section>
+      </template>
+    </template>
+  </article>
+</template>
