@@ -138,3 +138,13 @@ test('containers are compared by the roots they gave, under each school', async 
   await page.goBack();
   await expect(page.getByTestId('decision')).toBeVisible();
 });
+
+test('Today names rejected lots, and those that leave unjudged', async ({ isla: page }) => {
+  const acts = page.getByTestId('root-act');
+  await expect(acts.filter({ hasText: 'Judge the roots of' })).toContainText(
+    /half judged, \d+ not pulled yet/,
+  );
+  await acts.filter({ hasText: 'Deal with the roots of 25-ALN-02' }).getByRole('link').click();
+  await expect(page.getByRole('heading', { name: '25-ALN-02', level: 1 })).toBeVisible();
+  await expect(decision(page)).toContainText('Reject: 3 of 4 fail');
+});

@@ -66,6 +66,7 @@ export * from './roots/rootFigures';
 export * from './roots/scorecard';
 export * from './roots/lotVerdict';
 export * from './roots/compareRoots';
+export * from './roots/rootActs';
 export * from './lifting/liftingWindow';
 export * from './ledger/ledger';
 export * from './growth/legs';

@@ -28,11 +28,21 @@ export const useRoots = defineStore('roots', () => {
     const iso = isoOf(season.view);
     return (nursery.evidence.get(lotId)?.roots ?? []).filter((r) => r.on <= iso);
   }
+  /** Verdicts last worked out: while the ribbon is dragged the same plants are judged over and over. */
+  const known = new Map<string, { rules: RootRules; plants: string; verdict: Worked<LotVerdict> }>();
   function verdictOf(lotId: string, school?: RootSchool): Worked<LotVerdict> | null {
     if (!rules.value) return null;
-    const plants = plantsOf(lotId).map((r) => ({ id: r.entry, day: dayOf(r.on), plant: r.plant }));
     const { cards, terms, cap } = rules.value;
-    return lotVerdict(plants, cards[school ?? rules.value.school], terms, cap);
+    const by = school ?? rules.value.school;
+    const records = plantsOf(lotId);
+    const plants = records.map((r) => r.entry).join();
+    const key = `${lotId}.${by}`;
+    const kept = known.get(key);
+    if (kept?.rules === rules.value && kept.plants === plants) return kept.verdict;
+    const pulled = records.map((r) => ({ id: r.entry, day: dayOf(r.on), plant: r.plant }));
+    const verdict = lotVerdict(pulled, cards[by], terms, cap);
+    known.set(key, { rules: rules.value, plants, verdict });
+    return verdict;
   }
   return { kept, rules, load, keep, plantsOf, verdictOf };
 });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { emergenceActs, type Act, type SeedAct, type Status, type When } from '@kauri/core';
-import { Bean } from 'lucide-vue-next';
-import { computed } from 'vue';
+import { emergenceActs, rootActs, type Act, type SeedAct, type Status, type When } from '@kauri/core';
+import { Asterisk, Bean } from 'lucide-vue-next';
+import { computed, onMounted } from 'vue';
 import { RouterLink, type RouteLocationRaw } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
@@ -9,16 +9,19 @@ import StatusMark from '../../parts/StatusMark.vue';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useSeason } from '../../stores/season';
+import { useRoots } from '../../stores/roots';
 import { useSeed } from '../../stores/seed';
 import { longDate, yearOf } from '../../words/dates';
 import { actWords } from '../../words/decision';
 import { count, several } from '../../words/numbers';
+import { rootActWords } from '../../words/roots';
 import { seedActWords } from '../../words/seed';
 import { useComingUp } from '../seed/up/useComingUp';
 
 const forecasts = useForecasts();
 const season = useSeason();
 const seed = useSeed();
+const roots = useRoots();
 const { lots } = useLots();
 
 const groups: readonly { when: When; words: string }[] = [
@@ -58,14 +61,31 @@ function seedPlace({ part, subjectId }: SeedAct): RouteLocationRaw {
   if (part === 'clock') return { name: 'seed-clock', params: { batch: subjectId } };
   return { name: 'seed', params: { seedLot: subjectId } };
 }
+onMounted(() => roots.load().catch(() => undefined));
+/** What the root bench asks for, with where it leads. */
+const fromRoots = computed(() => {
+  const judged = lots.value.flatMap(({ row, view }) => {
+    const verdict = roots.verdictOf(row.id)?.value.sequential;
+    return verdict ? [{ lotId: row.id, standing: view.standing, verdict }] : [];
+  });
+  return rootActs(judged, Math.min(season.view, season.today)).map((act) => {
+    const only = act.rule === 'roots-rejected' ? act.lotIds[0] : null;
+    return {
+      ...act,
+      words: rootActWords(act, only === null ? '' : byId.value.get(only)!.row.code),
+      to: { name: 'roots', params: { lot: only ?? '' } } satisfies RouteLocationRaw,
+    };
+  });
+});
 const shown = computed(() =>
   groups
     .map((group) => ({
       ...group,
       acts: forecasts.acts.filter((act) => act.when === group.when && byId.value.has(act.lotId)),
       seed: seedActs.value.filter((act) => act.when === group.when),
+      roots: fromRoots.value.filter((act) => act.when === group.when),
     }))
-    .filter((group) => group.acts.length + group.seed.length),
+    .filter((group) => group.acts.length + group.seed.length + group.roots.length),
 );
 const wordsOf = (act: Act) => actWords(act, byId.value.get(act.lotId)!.row.code, season.view);
 
@@ -121,7 +141,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           }}</span>
           <template v-else>{{ group.words }}</template>
           <span class="text-muted font-sans text-base font-normal">{{
-            group.acts.length + group.seed.length
+            group.acts.length + group.seed.length + group.roots.length
           }}</span>
         </h2>
         <ul class="panel divide-rule divide-y">
@@ -133,6 +153,16 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
                 <span class="block">{{ act.words.reason }}</span>
               </span>
               <span class="text-muted hidden w-40 text-right text-sm sm:block">Seed room</span>
+            </RouterLink>
+          </li>
+          <li v-for="act in group.roots" :key="act.rule + act.lotIds[0]" data-testid="root-act">
+            <RouterLink :to="act.to" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
+              <Asterisk class="text-root w-10 shrink-0" :size="26" aria-hidden="true" />
+              <span class="min-w-0 flex-1">
+                <span class="block font-bold">{{ act.words.title }}</span>
+                <span class="block">{{ act.words.reason }}</span>
+              </span>
+              <span class="text-muted hidden w-40 text-right text-sm sm:block">Root bench</span>
             </RouterLink>
           </li>
           <li v-for="act in group.acts" :key="act.lotId + act.rule">
