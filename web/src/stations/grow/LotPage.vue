@@ -119,6 +119,9 @@ const tabs = [
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
       <span v-if="lot.row.note">{{ lot.row.note }}</span>
       <RouterLink class="quiet" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }">Label</RouterLink>
+      <RouterLink v-if="held.standing > 0" class="quiet" :to="{ name: 'roots', params: { lot: lot.row.id } }"
+        >Root bench</RouterLink
+      >
       <RouterLink v-if="held.sown > 0" class="quiet" :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
         >Coming up</RouterLink
       >

@@ -21,7 +21,7 @@ const emit = defineEmits<{ close: [] }>();
 const { unit, typed } = usePreferences();
 const seed = useSeed();
 const hasPlug = computed(() => props.lot.facts.home.kind === 'container');
-const legume = computed(() => seed.startFor(props.lot.row.speciesId).nodules !== 'none');
+const nodulates = computed(() => seed.startFor(props.lot.row.speciesId).nodules !== 'none');
 const { draft, on, record, busy, sentence, wrong } = useRecording('inspectRoots', () => props.lot, {
   kind: 'drawn' as RootPlant['kind'],
   laterals: [] as LateralRoot[],
@@ -65,7 +65,7 @@ const plant = computed<RootPlant>(() => {
         kind: 'drawn',
         laterals: d.laterals,
         tap: d.tap,
-        plug: { ...score(d.plug), nodules: legume.value ? d.plug.nodules : null },
+        plug: { ...score(d.plug), nodules: nodulates.value ? d.plug.nodules : null },
         ...sizes,
       }
     : { kind: 'quick', look: score(d.look), ...sizes };
@@ -103,7 +103,12 @@ const kinds = [
         <div class="space-y-4">
           <template v-if="draft.kind === 'drawn'">
             <RosetteEditor v-model="draft.laterals" />
-            <PlugSide v-model="draft.plug" v-model:tap="draft.tap" :has-plug="hasPlug" :legume="legume" />
+            <PlugSide
+              v-model="draft.plug"
+              v-model:tap="draft.tap"
+              :has-plug="hasPlug"
+              :nodulates="nodulates"
+            />
           </template>
           <QuickLookFields v-else v-model="draft.look" :has-plug="hasPlug" />
           <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">

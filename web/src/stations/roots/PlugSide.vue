@@ -5,7 +5,7 @@ import ChoiceRow from '../../parts/ChoiceRow.vue';
 import { bandWords, tapWords } from '../../words/roots';
 
 /** The plug or ball from the side: how dense its fibre is in each third, what lies on it, its tips and taproot. */
-const props = defineProps<{ hasPlug: boolean; legume: boolean }>();
+const props = defineProps<{ hasPlug: boolean; nodulates: boolean }>();
 const plug = defineModel<PlugSeen>({ required: true });
 const tap = defineModel<TapForm>('tap', { required: true });
 
@@ -96,7 +96,7 @@ const tapLine = computed(
       <ChoiceRow v-model="tap" label="Taproot" :options="taps" />
       <ChoiceRow v-model="plug.surface" label="Long roots on the outside" :options="surfaces" />
       <ChoiceRow v-model="tips" label="Tips" :options="tipOptions" />
-      <ChoiceRow v-if="legume" v-model="nodules" label="Nodules" :options="noduleOptions" />
+      <ChoiceRow v-if="nodulates" v-model="nodules" label="Nodules" :options="noduleOptions" />
     </div>
   </div>
 </template>
