@@ -1,7 +1,8 @@
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
-import { grownTo, timeToGrow, type Leg } from '../growth/legs';
+import { gompertz } from '../growth/gompertz';
+import { grownTo, timeToGrow, WHOLE, type Leg } from '../growth/legs';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
 import { BOUND_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
@@ -182,6 +183,8 @@ interface Curve {
 const scaled = (facts: LotFacts, home: Home, scaleIn: (home: Home) => number): number =>
   scaleIn(home) / scaleIn(facts.home);
 
+const neverMoved = (): readonly Leg[] => WHOLE;
+
 /** Past legs are the same in every run; a move to come falls on each run's own warmth. */
 function legsOfRun(
   past: readonly Leg[],
@@ -189,12 +192,18 @@ function legsOfRun(
   runs: Runs,
   move: HomeSpell | null,
 ): (run: number) => readonly Leg[] {
-  if (scale === null || move === null) return () => past;
+  if (scale === null || move === null) return past.length === 1 ? neverMoved : () => past;
   const thermal = runs.thermal[runs.keptDays.indexOf(move.from - 1)];
   return (run) => [...past, { from: thermal[run], scale }];
 }
 
 function sizesAt(runs: Runs, at: number, curve: Curve): Float64Array {
+  if (curve.legsOf === neverMoved) {
+    const { asymptote, rate, initial } = curve;
+    return runs.thermal[at].map((tau, i) =>
+      gompertz(asymptote[i % runs.draws], initial, rate[i % runs.draws], tau),
+    );
+  }
   return runs.thermal[at].map((tau, i) => {
     const d = i % runs.draws;
     return grownTo(curve.asymptote[d], curve.initial, curve.rate[d], curve.legsOf(i), tau);

@@ -89,9 +89,13 @@ function logLikelihood(
   let day = 0;
   let log = 0;
   for (const pull of pulls) {
-    for (; day <= pull.dayIndex && day < dailyDd.length; day++) {
+    const end = Math.min(pull.dayIndex + 1, dailyDd.length);
+    while (day < end) {
+      // Stretch by stretch in one cell, so that the inner loop asks nothing.
       while (spell < cells.length && cells[spell].dayIndex <= day) cellMl = cells[spell++].cellMl;
-      rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, cellMl);
+      const stop = spell < cells.length ? Math.min(end, cells[spell].dayIndex) : end;
+      for (; day < stop; day++)
+        rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, cellMl);
     }
     const fill = rootMl / cellMl;
     for (const score of pull.scores) log -= offBy(score, fill) ** 2 / (2 * SCORE_SD ** 2);
