@@ -109,18 +109,18 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
           <thead class="text-muted">
             <tr>
               <th scope="col" class="text-left font-normal">{{ bys.find((b) => b.value === by)!.words }}</th>
-              <th scope="col" class="text-right font-normal">Plants</th>
-              <th scope="col" class="text-right font-normal">Pass</th>
-              <th scope="col" class="text-right font-normal">In truth, 8 in 10</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">Plants</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">Pass</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">In truth, 8 in 10</th>
               <th scope="col" class="pl-4 text-left font-normal">What they miss most</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
               <th scope="row" class="py-1.5 text-left">{{ row.name }}</th>
-              <td class="text-right whitespace-nowrap">{{ row.plants }}, {{ several(row.lots, 'lot') }}</td>
-              <td class="text-right font-bold">{{ percent(row.passing / row.plants) }}</td>
-              <td class="text-right whitespace-nowrap">
+              <td class="pl-4 text-right whitespace-nowrap">{{ row.plants }}, {{ several(row.lots, 'lot') }}</td>
+              <td class="pl-4 text-right font-bold">{{ percent(row.passing / row.plants) }}</td>
+              <td class="pl-4 text-right whitespace-nowrap">
                 {{ Math.round(row.share.p10 * 100) }} to {{ Math.round(row.share.p90 * 100) }} %
               </td>
               <td class="pl-4">{{ row.missed || 'nothing' }}</td>
