@@ -118,7 +118,9 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
           <tbody>
             <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
               <th scope="row" class="py-1.5 text-left">{{ row.name }}</th>
-              <td class="pl-4 text-right whitespace-nowrap">{{ row.plants }}, {{ several(row.lots, 'lot') }}</td>
+              <td class="pl-4 text-right whitespace-nowrap">
+                {{ row.plants }}, {{ several(row.lots, 'lot') }}
+              </td>
               <td class="pl-4 text-right font-bold">{{ percent(row.passing / row.plants) }}</td>
               <td class="pl-4 text-right whitespace-nowrap">
                 {{ Math.round(row.share.p10 * 100) }} to {{ Math.round(row.share.p90 * 100) }} %
