@@ -64,4 +64,11 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
     await expect(page.getByText('Tube 150 mL, racked, Bench 1').first()).toBeVisible();
     await expect(page.getByTestId('decision')).toContainText('Move');
   });
+  await test.step('and can be moved on once more', async () => {
+    await page.keyboard.press('s');
+    await sheet(page).getByLabel('Container').selectOption({ label: 'Ribbed vented pot 2 L' });
+    await sheet(page).getByLabel('Place').selectOption({ label: 'Standing-out 1' });
+    await act(page, 'Move it on');
+    await expect(page.getByTestId('decision')).toContainText('Leave it to fill');
+  });
 });

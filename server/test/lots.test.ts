@@ -342,6 +342,16 @@ describe('a lot moved on', () => {
     });
     expect(back.evidence.stages).toHaveLength(1);
   });
+  it('carries flats elsewhere with all that stands in them', async () => {
+    const flat = yard.catalogue.containers.findIndex((c) => c.values.name === 'Open flat');
+    const at = await yard.sow('MOVE-F', cells(1, flat), 80);
+    const moved = await crew.ok('shiftLot', shift(at, { stage: cells(1, flat) }));
+    expect(moved.evidence.stages).toHaveLength(2);
+    const pot = { ...cells(1, 0), trays: 1 };
+    expect((await crew.ok('shiftLot', shift(at, { on: '2026-10-01', stage: pot }))).lot.held.standing).toBe(
+      80,
+    );
+  });
   it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
     const at = await yard.sow('MOVE-2', cells(1, 0), 80);
     const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;

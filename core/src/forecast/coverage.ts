@@ -1,4 +1,5 @@
 import { betaQuantile, jeffreys } from '../chance/betaCdf';
+import { normalQuantile } from '../chance/normal';
 import type { EpochDay } from '../calendar/day';
 import { SCORE_FILL, SCORE_SD } from '../roots/vigour';
 import type { Outlook } from '../weather/ensemble';
@@ -30,7 +31,7 @@ const LOOSEST = SCORE_FILL[0];
 const FULLEST = SCORE_FILL[SCORE_FILL.length - 1];
 /** A score stands for a range of fills: spread of an even range as wide as the mean step between scores. */
 const SCORE_STEP_SD = (FULLEST - LOOSEST) / (SCORE_FILL.length - 1) / Math.sqrt(12);
-const TEN_TO_NINETY_SD = 2 * 1.2815515655446004;
+const TEN_TO_NINETY_SD = 2 * normalQuantile(0.9);
 
 /**
  * Makes the forecasts of a lot again as they would have been, knowing nothing later, and sets what was then

@@ -7,7 +7,8 @@ import { keptKey } from '../stores/kept';
  * @param key names the form and what it is about
  */
 export function useDraft<T extends object>(key: string, initial: T): { draft: Ref<T>; clear: () => void } {
-  const draft = useSessionStorage<T>(keptKey(`draft.${key}`), structuredClone(initial), {
+  const name = keptKey(`draft.${key}`);
+  const draft = useSessionStorage<T>(name, structuredClone(initial), {
     mergeDefaults: true,
     deep: true,
     // A form may be gone in the very moment it is cleared.
@@ -17,6 +18,8 @@ export function useDraft<T extends object>(key: string, initial: T): { draft: Re
     draft,
     clear: () => {
       draft.value = structuredClone(initial);
+      // The next sheet begins with its own fields, and ids of its own among them.
+      sessionStorage.removeItem(name);
     },
   };
 }

@@ -1,4 +1,4 @@
-import type { BodyOf, NewStage } from '@kauri/core/contract';
+import type { BodyOf, LotRow, NewStage } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { containerType, observation, stage } from '../../db/schema/index';
@@ -30,7 +30,7 @@ export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot
       fields: [{ path: 'cause', message: 'Say what became of them.' }],
     });
   await mustFit(work, body.stage);
-  await mustHold(work, body.stage, standing - lost);
+  if (!sameTrays(row.stage, body.stage)) await mustHold(work, body.stage, standing - lost);
   const { nurseryId, tx } = work;
   await endStage(work, row.stage.id, on);
   await standIn(work, lotId, body.stage, on);
@@ -47,6 +47,12 @@ export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot
     await move(work, lotId, body.id, on, [{ from: 'standing', to: `out:${cause!}`, count: lost }], body.note);
   await note(work, 'move on', lotId, row.stage, body);
 }
+
+/** The trays it stands in, or more of them, carried elsewhere: they hold what they held, as a flat does. */
+const sameTrays = (now: LotRow['stage'], then: NewStage): boolean =>
+  then.kind === 'container' &&
+  then.containerTypeId === now.containerTypeId &&
+  then.trays >= (now.trays ?? Infinity);
 
 /** @throws Refusal when cells do not hold the trees, one to a cell */
 async function mustHold(work: Work, s: NewStage, trees: number): Promise<void> {

@@ -56,12 +56,12 @@ const { draft, clear } = useDraft('lot.new', {
   patchFrom: '',
   patchTo: '',
   rows: '',
+  stageId: newId(),
 });
 onMounted(() => seed.load().catch(() => undefined));
 if (typeof route.query.in === 'string' && nursery.lookup.places.has(route.query.in))
   draft.value.placeId = route.query.in;
 const { busy, save: send, sentence, wrong } = useSaving('lot.new');
-const stageId = newId();
 
 const species = computed(() => nursery.lookup.species.get(draft.value.speciesId)!);
 const { places, onBench, holds, stageOf } = useStage(draft);
@@ -87,7 +87,7 @@ watch(
 );
 
 async function save() {
-  const stage = stageOf(stageId);
+  const stage = stageOf(draft.value.stageId);
   const { speciesId, sownOn, seedState, note, height } = draft.value;
   const body = {
     code: code.value,

@@ -36,6 +36,7 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', ()
   lost: '0',
   cause: 'culled' as OutCause,
   tryOn: '',
+  stageId: newId(),
 });
 const { onBench, holds, densityPerM2, stageOf } = useStage(draft);
 /** The next larger container than it stands in. */
@@ -61,6 +62,8 @@ const moving = computed(() => standing.value - (lost.value > 0 ? lost.value : 0)
 /** Trays for all, as long as nothing else is typed. */
 const needed = computed(() => {
   const cells = nursery.lookup.containers.get(draft.value.containerTypeId)?.values.cellsPerTray ?? 1;
+  // The same trays carried elsewhere; a flat holds many to its one cell.
+  if (draft.value.containerTypeId === stage.containerTypeId) return stage.trays!;
   return Math.ceil(moving.value / cells);
 });
 watch(
@@ -95,10 +98,9 @@ watchDebounced(
   { immediate: true, debounce: 80 },
 );
 
-const stageId = newId();
 async function save() {
   const body = {
-    stage: stageOf(stageId),
+    stage: stageOf(draft.value.stageId),
     lost: draft.value.lost.trim() === '' ? 0 : lost.value,
     cause: lost.value > 0 ? draft.value.cause : null,
   };
