@@ -9,6 +9,8 @@ import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
 import { makeApp } from './http/app';
 import { startIrrigationStandIn } from './standins/irrigation';
+import { startInstrumentStandIn } from './standins/instruments';
+import { startStationStandIn } from './standins/station';
 
 export interface StartOptions {
   /** A connection that owns the database. */
@@ -55,13 +57,20 @@ export async function startServer({
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const pool = openPool(await prepareDatabase(databaseUrl, migrations));
-  const standIn = await startIrrigationStandIn();
+  const standIns = await Promise.all([
+    startIrrigationStandIn(),
+    startStationStandIn(),
+    startInstrumentStandIn(),
+  ]);
+  const [irrigation, stations, instruments] = standIns;
   const server = {
     pool,
     today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
-    irrigationUrl: standIn.url,
+    irrigationUrl: irrigation.url,
+    stationUrl: stations.url,
+    instrumentUrl: instruments.url,
   };
-  const close = () => Promise.all([pool.end(), standIn.stop()]);
+  const close = () => Promise.all([pool.end(), ...standIns.map((standIn) => standIn.stop())]);
   const webRoot = at('../../web/dist');
   const app = makeApp({
     server,

@@ -129,7 +129,10 @@ describe('the demo', () => {
 
   it('is loaded once', async () => {
     const before = (await server.owner.query('select count(*)::int as n from movement')).rows[0].n;
-    await loadDemo({ pool: server.owner, today: () => '2026-11-24', irrigationUrl: '' }, server.databaseUrl);
+    await loadDemo(
+      { pool: server.owner, today: () => '2026-11-24', irrigationUrl: '', stationUrl: '', instrumentUrl: '' },
+      server.databaseUrl,
+    );
     expect((await server.owner.query('select count(*)::int as n from movement')).rows[0].n).toBe(before);
   });
 });

@@ -44,6 +44,8 @@ describe('a station’s table', () => {
       tMinC: [6, 7],
       tMaxC: [15, 16],
       rainMm: [0, 2.5],
+      humidity: [null, null],
+      windMs: [null, null],
     });
   });
   it('is read in Fahrenheit, inches, day first, any order, with semicolons and a byte-order mark', async () => {

@@ -30,6 +30,12 @@ const tenantTables = [
   'stock_bed',
   'layer',
   'seed_record',
+  'photo',
+  'act_mark',
+  'calendar_token',
+  'lot_acts',
+  'station',
+  'station_reading',
 ];
 let server: TestServer;
 let app: pg.Pool;

@@ -178,7 +178,7 @@ describe('without its database', () => {
       connectionTimeoutMillis: 500,
     });
     const app = makeApp({
-      server: { pool, today: () => '2026-11-24', irrigationUrl: '' },
+      server: { pool, today: () => '2026-11-24', irrigationUrl: '', stationUrl: '', instrumentUrl: '' },
       log: pino({ level: 'silent' }),
     });
     const http = app.listen(0, '127.0.0.1');

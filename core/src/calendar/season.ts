@@ -21,6 +21,11 @@ export function autumnStart(latitudeDeg: number, day: EpochDay): EpochDay {
   return lastFirstOf(latitudeDeg, 11, day);
 }
 
+/** The first start of autumn after a day: the end of the growing season it lies in. */
+export function nextWinter(latitudeDeg: number, day: EpochDay): EpochDay {
+  return addYears(autumnStart(latitudeDeg, day), 1);
+}
+
 /** The latest 1 October (north) or 1 April (south) on or before a day: growth has stopped by then. */
 export function growthStop(latitudeDeg: number, day: EpochDay): EpochDay {
   return lastFirstOf(latitudeDeg, 10, day);

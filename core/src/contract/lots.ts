@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { cuttingKinds } from '../seed/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../growth/readMeasurements';
 import { accounts, outCauses } from '../ledger/ledger';
+import { CareRecord, EventRecord } from './growing';
 import { RootRecord } from './roots';
 import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from './basics';
 
@@ -200,6 +201,9 @@ export const Evidence = z.object({
     }),
   ),
   roots: z.array(RootRecord),
+  /** What befell it, and the work done to it without moving it. */
+  events: z.array(EventRecord),
+  care: z.array(CareRecord),
   /** Moves on, each to the stage it began. */
   shifts: z.array(z.object({ entry: Id, on: PlainDate, to: Id, note: z.string() })),
   /** Where it has stood in turn, the last the present stage. */

@@ -1,11 +1,14 @@
 import { z } from 'zod';
-import { Id } from './basics';
+import { Id, PlainDate } from './basics';
 import type { Role } from './roles';
 import { paths } from './paths';
+import * as growing from './growing';
 import * as lots from './lots';
 import * as people from './people';
 import * as roots from './roots';
+import * as learnt from './learnt';
 import * as site from './site';
+import * as today from './today';
 import * as seed from './seed';
 import * as water from './water';
 import * as weather from './weather';
@@ -29,9 +32,11 @@ export interface Route<
   query: Query;
   body: Body;
   answer: Answer;
+  /** Set where reading may also keep what it worked out. */
+  keeps?: true;
   /** Set where the body or the answer is not JSON. */
-  bodyType?: 'text/csv';
-  answerType?: 'text/csv' | 'application/x-ndjson';
+  bodyType?: 'text/csv' | 'image/jpeg';
+  answerType?: 'text/csv' | 'application/x-ndjson' | 'image/jpeg' | 'text/calendar';
 }
 
 const none = z.object({});
@@ -43,6 +48,8 @@ const atSeedLot = z.object({ nursery: Id, seedLot: Id });
 const atTreatment = z.object({ nursery: Id, treatment: Id });
 const atStockBed = z.object({ nursery: Id, stockBed: Id });
 const atLayer = z.object({ nursery: Id, layer: Id });
+const atStation = z.object({ nursery: Id, station: Id });
+const atPhoto = z.object({ nursery: Id, photo: Id });
 const atLot = z.object({ nursery: Id, lot: Id });
 
 function route<
@@ -57,7 +64,7 @@ function route<
   parts: Partial<
     Pick<
       Route<Params, Query, Body, Answer>,
-      'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'
+      'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType' | 'keeps'
     >
   > = {},
 ): Route<Params, Query, Body, Answer> {
@@ -346,6 +353,26 @@ export const routes = {
     body: roots.InspectRoots,
     answer: lots.LotDetail,
   }),
+  recordEvent: route('recordEvent', 'crew', 'Record what befell lots: how many were hit, how many died', {
+    params: inNursery,
+    body: growing.RecordEvent,
+    answer: z.object({ lots: z.array(lots.LotDetail) }),
+  }),
+  recordCare: route('recordCare', 'crew', 'Record work done to lots without moving them', {
+    params: inNursery,
+    body: growing.RecordCare,
+    answer: z.object({ lots: z.array(lots.LotDetail) }),
+  }),
+  keepPhoto: route('keepPhoto', 'crew', 'Keep a photo; sending it again changes nothing', {
+    params: atPhoto,
+    bodyType: 'image/jpeg',
+    answer: growing.KeptPhoto,
+  }),
+  photo: route('photo', 'visitor', 'A kept photo', {
+    params: atPhoto,
+    answerType: 'image/jpeg',
+    answer: z.unknown(),
+  }),
   rootRules: route('rootRules', 'visitor', 'Scorecards and the terms of pulling', {
     params: inNursery,
     answer: roots.KeptRootRules,
@@ -393,6 +420,103 @@ export const routes = {
     bodyType: 'text/csv',
     answerType: 'application/x-ndjson',
     answer: weather.ImportProgress,
+  }),
+  climate: route('climate', 'visitor', 'Covers, and which places stand under them', {
+    params: inNursery,
+    answer: weather.KeptClimate,
+  }),
+  setClimate: route('setClimate', 'grower', 'Change covers, or what stands under them', {
+    params: inNursery,
+    body: weather.EditedClimate,
+    answer: weather.KeptClimate,
+  }),
+  stations: route('stations', 'visitor', 'Weather stations and how they are doing', {
+    params: inNursery,
+    answer: weather.Stations,
+  }),
+  addStation: route('addStation', 'grower', 'Add a weather station, or a logger under a cover', {
+    params: inNursery,
+    body: weather.NewStation,
+    answer: weather.Stations,
+  }),
+  readStations: route('readStations', 'crew', 'Read every station up to now', {
+    params: inNursery,
+    answer: weather.StationRead,
+  }),
+  rawReadings: route('rawReadings', 'visitor', 'Hourly readings as they came, doubted ones among them', {
+    params: atStation,
+    query: z.object({ from: PlainDate, to: PlainDate }),
+    answer: weather.RawReadings,
+  }),
+  failStation: route('failStation', 'grower', 'Make a station’s stand-in fail, or mend it', {
+    params: atStation,
+    body: weather.FailStation,
+  }),
+  coverFit: route('coverFit', 'visitor', 'What a logger says its cover adds to a day', {
+    params: atStation,
+    answer: weather.CoverFitted,
+  }),
+  todayBook: route(
+    'todayBook',
+    'visitor',
+    'What was done about acts, rules muted and tuned, who may be asked',
+    {
+      params: inNursery,
+      answer: today.TodayBook,
+    },
+  ),
+  markAct: route('markAct', 'crew', 'Mark an act done or skipped, or give it to someone', {
+    params: inNursery,
+    body: today.MarkAct,
+    answer: today.TodayBook,
+  }),
+  undoMark: route('undoMark', 'crew', 'Take a mark back', {
+    params: z.object({ nursery: Id, mark: Id }),
+    body: z.object({ id: Id }),
+    answer: today.TodayBook,
+  }),
+  setTodayRules: route('setTodayRules', 'grower', 'Mute rules of Today, or have them earlier', {
+    params: inNursery,
+    body: today.EditedTodayRules,
+    answer: today.TodayBook,
+  }),
+  makeCalendar: route(
+    'makeCalendar',
+    'visitor',
+    'A private calendar address of one’s own; an older one ends',
+    {
+      params: inNursery,
+      answer: today.CalendarAddress,
+    },
+  ),
+  dropCalendar: route('dropCalendar', 'visitor', 'End one’s calendar address', {
+    params: inNursery,
+    answer: today.TodayBook,
+  }),
+  today: route('today', 'visitor', 'What lots ask for today, worked out on the server', {
+    params: inNursery,
+    answer: today.ServerToday,
+    keeps: true,
+  }),
+  calendar: route('calendar', 'anyone', 'Acts as an iCalendar feed (RFC 5545); the address is the secret', {
+    params: z.object({ token: z.string().regex(/^[A-Za-z0-9_-]{43}\.ics$/, 'There is no such calendar.') }),
+    answerType: 'text/calendar',
+    answer: z.string(),
+  }),
+  instrument: route('instrument', 'signed-in', 'Readings of a caliper or height stick, as they are taken', {
+    params: z.object({ tool: z.enum(['caliper', 'stick']) }),
+    query: growing.InstrumentQuery,
+    answerType: 'application/x-ndjson',
+    answer: growing.InstrumentReading,
+  }),
+  learnt: route('learnt', 'visitor', 'Values the nursery’s own lots taught, taken or turned down', {
+    params: inNursery,
+    answer: learnt.KeptLearnt,
+  }),
+  setLearnt: route('setLearnt', 'grower', 'Take a learnt value, turn it down, or take either back', {
+    params: inNursery,
+    body: learnt.EditedLearnt,
+    answer: learnt.KeptLearnt,
   }),
   exportMeasurements: route('exportMeasurements', 'visitor', 'Every measured plant as a table', {
     params: inNursery,

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { PlainDate } from './basics';
+import { coverKinds } from '../weather/covers';
+import { readingFlags } from '../weather/readings';
+import { Id, Name, numberBetween, PlainDate, wholeNumber } from './basics';
 
 const column = z.coerce.number('Choose a column.').int().min(0, 'Choose a column.').max(200);
 /** In a query an absent column is left out. */
@@ -64,5 +66,105 @@ export const WeatherColumns = z.object({
   tMinC: z.array(z.number().nullable()),
   tMaxC: z.array(z.number().nullable()),
   rainMm: z.array(z.number().nullable()),
+  /** Only stations give these. */
+  humidity: z.array(z.number().nullable()),
+  windMs: z.array(z.number().nullable()),
 });
 export type WeatherColumns = z.infer<typeof WeatherColumns>;
+
+const offset = (what: string) => numberBetween(what, -15, 20, '°C');
+
+/** A cover over places, and what it adds to a day against the open: typed, or fitted from a logger under it. */
+export const CoverSchema = z.object({
+  id: Id,
+  name: Name,
+  kind: z.enum(coverKinds),
+  lowC: offset('Nights against the open'),
+  highC: offset('Days against the open'),
+  fitted: z
+    .object({ stationId: Id, days: wholeNumber('Days', 1, 100_000), lowSd: z.number(), highSd: z.number() })
+    .nullable(),
+});
+
+/** Covers, and which places stand under which. */
+export const ClimateSchema = z
+  .object({
+    schema: z.literal(1),
+    covers: z.array(CoverSchema).max(30, 'At most 30 covers.'),
+    places: z.array(z.object({ placeId: Id, coverId: Id })).max(2000),
+  })
+  .refine(
+    (c) => c.places.every((p) => c.covers.some((cover) => cover.id === p.coverId)),
+    'A place names a cover that is not in the list.',
+  );
+export type Climate = z.infer<typeof ClimateSchema>;
+
+export const KeptClimate = z.object({ version: z.number(), climate: ClimateSchema });
+export type KeptClimate = z.infer<typeof KeptClimate>;
+export const EditedClimate = z.object({ version: wholeNumber('Version', 0, 1e9), climate: ClimateSchema });
+
+export const stationFaults = ['none', 'gap', 'spike', 'drift', 'stuck', 'dead'] as const;
+
+/** A station or logger with how it has been doing. */
+export const Station = z.object({
+  id: Id,
+  name: z.string(),
+  coverId: Id.nullable(),
+  /** Last hour it told of; null if it never did. */
+  lastHour: z.string().nullable(),
+  /** Days since then. */
+  silentDays: z.number().nullable(),
+  hours: z.number(),
+  flagged: z.array(z.object({ flag: z.enum(readingFlags), hours: z.number(), last: z.string() })),
+  /** Days of the last sixty it does not fill, as runs. */
+  missing: z.array(z.object({ from: PlainDate, to: PlainDate, days: z.number() })),
+});
+export type Station = z.infer<typeof Station>;
+export const Stations = z.object({ stations: z.array(Station) });
+
+export const NewStation = z.object({ id: Id, name: Name, coverId: Id.nullable() });
+
+/** What reading a station brought. */
+export const StationRead = z.object({
+  hours: z.number(),
+  flagged: z.number(),
+  days: z.number(),
+  stations: z.array(Station),
+  weather: WeatherColumns,
+});
+
+/** Readings as they came, doubted ones among them. */
+export const RawReadings = z.object({
+  readings: z.array(
+    z.object({
+      hour: z.string(),
+      tempC: z.number().nullable(),
+      rainMm: z.number().nullable(),
+      humidity: z.number().nullable(),
+      windMs: z.number().nullable(),
+      flag: z.enum(readingFlags).nullable(),
+    }),
+  ),
+});
+/** One line of a station's stream. */
+export const StationLine = z.object({
+  hour: z.string().regex(/^\d{4}-\d{2}-\d{2}T\d{2}$/),
+  tempC: z.number().nullable(),
+  rainMm: z.number().nullable(),
+  humidity: z.number().nullable(),
+  windMs: z.number().nullable(),
+});
+
+/** The stand-in of a station made to fail, on days to come and past alike. */
+export const FailStation = z.object({ fault: z.enum(stationFaults) });
+
+/** A cover's figures fitted from the logger under it. */
+export const CoverFitted = z.object({
+  fit: z.object({
+    lowC: z.number(),
+    highC: z.number(),
+    lowSd: z.number(),
+    highSd: z.number(),
+    days: z.number(),
+  }),
+});

@@ -1,11 +1,21 @@
 import { bedGeometry } from '../bed/geometry';
 import { openAreaFraction } from '../bed/openAreaFraction';
 import { dayOf } from '../calendar/day';
-import { containerAirShare, containerVolume } from '../container/container';
-import type { ContainerType, Evidence, LotRow, Medium, Place, Species, Stage } from '../contract';
+import { cellsPerM2, containerAirShare, containerVolume } from '../container/container';
+import type {
+  ContainerType,
+  Evidence,
+  LearntValue,
+  LotRow,
+  Medium,
+  Place,
+  Species,
+  Stage,
+} from '../contract';
+import { carriesNodules } from '../growing/care';
 import { plugScoreOf } from '../roots/rootFigures';
 import { startOf } from '../species/startOf';
-import type { Home, HomeSpell, LotFacts } from './lotFacts';
+import type { Cover, Home, HomeSpell, LotFacts } from './lotFacts';
 
 /** What a nursery's catalogue says of the things a lot refers to. */
 export interface Lookup {
@@ -13,6 +23,10 @@ export interface Lookup {
   places: ReadonlyMap<string, Place>;
   containers: ReadonlyMap<string, ContainerType>;
   media: ReadonlyMap<string, Medium>;
+  /** What stands over places, by place; left out, all stand in the open. */
+  covers?: ReadonlyMap<string, Cover>;
+  /** Values learnt from the nursery's own lots and taken. */
+  learnt?: readonly LearntValue[];
 }
 
 /** What of a stage makes a home. */
@@ -28,7 +42,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
   return {
     id: row.id,
     code: row.code,
-    species: valuesFor(row, evidence, species),
+    ...learntFor(row, lookup, valuesFor(row, evidence, species)),
     extraWinters: row.extraWinters,
     sownOn: dayOf(row.sownOn),
     seedState: row.seedState,
@@ -40,6 +54,8 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     sizes: evidence.sizes.map((s) => ({ day: dayOf(s.on), what: s.what, n: s.n, mean: s.mean, sd: s.sd })),
     pulls: [...evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })), ...plugsSeen(evidence)],
     movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
+    care: evidence.care.map((c) => ({ day: dayOf(c.on), done: c.done })),
+    nodules: carriesNodules(species.latin),
   };
 }
 
@@ -59,6 +75,32 @@ function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['
   return rooting ? { ...species.values, winters: 0, emergenceDd: rooting.rootDd } : species.values;
 }
 
+/** The values with what the nursery learnt of this species in this container, where it took it. */
+function learntFor(
+  row: LotRow,
+  { learnt = [] }: Lookup,
+  species: Species['values'],
+): Pick<LotFacts, 'species' | 'vigourSdLog'> {
+  const taken = learnt.filter(
+    (value) =>
+      value.state === 'accepted' &&
+      value.speciesId === row.speciesId &&
+      value.containerTypeId === row.stage.containerTypeId,
+  );
+  const vigour = taken.find((value) => value.figure === 'vigour');
+  const height = taken.find((value) => value.figure === 'height');
+  return {
+    species: {
+      ...species,
+      ...(vigour && { rootRatePerDd: species.rootRatePerDd * vigour.factor }),
+      ...(height && {
+        heightCm: { median: species.heightCm.median * height.factor, sdLog: height.sdLog },
+      }),
+    },
+    ...(vigour && { vigourSdLog: vigour.sdLog }),
+  };
+}
+
 /** Its homes in turn, for a lot that was moved. */
 function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell[] | undefined {
   if (stages.length < 2) return undefined;
@@ -67,6 +109,7 @@ function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell
 
 /** A stage as a home: what its cells or its share of a bed give a plant. */
 export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
+  const cover = lookup.covers?.get(stage.placeId);
   if (stage.containerTypeId !== null) {
     const container = lookup.containers.get(stage.containerTypeId);
     if (!container) throw new Error(`Lot ${code} names a container that is not in the list.`);
@@ -76,6 +119,9 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
       cellMl: containerVolume(container.values).value,
       depthMm: container.values.depthMm,
       airShare: containerAirShare(container.values).value,
+      pitchMm: container.values.kind === 'flat' ? null : 1000 / Math.sqrt(cellsPerM2(container.values)),
+      spaceable: container.values.spaceable ?? container.values.cellsPerTray > 1,
+      ...(cover && { cover }),
     };
   }
   const place = lookup.places.get(stage.placeId)?.place;
@@ -88,6 +134,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
     settledDepthMm: geometry.settledDepthMm,
     airShare: openAreaFraction(place.design.layers).value,
     headroomCm: geometry.headroomMm === null ? null : geometry.headroomMm / 10,
+    ...(cover && { cover }),
   };
 }
 

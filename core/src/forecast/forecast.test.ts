@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { dayOf, type EpochDay } from '../calendar/day';
 import { startingSpecies } from '../species/startingSpecies';
 import { rootFill, READY_FILL } from '../roots/rootFill';
-import { actsFor, sortActs } from '../today/acts';
+import { actsFor } from '../today/acts';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
@@ -277,7 +277,7 @@ describe('what a lot is, and what to do', () => {
     const { acts, forecast } = judge(lot({ home: bed }), '2026-11-22');
     expect(acts.find((act) => act.rule === 'lift')).toMatchObject({
       by: forecast.lifting.bestBefore,
-      trees: 1000,
+      trees: 700,
     });
   });
   it('asks for plugs where they would settle a doubt, and once', () => {
@@ -306,15 +306,6 @@ describe('what a lot is, and what to do', () => {
     const rules = judge(fast, '2026-11-20').acts.map((act) => act.rule);
     expect(rules).toContain('root-bound');
     expect(rules).not.toContain('second-season');
-  });
-  it('sorts what is due first to the front', () => {
-    const acts = sortActs([
-      { lotId: 'a', rule: 'lift', when: 'weeks', by: 20, figures: {}, trees: 10 },
-      { lotId: 'b', rule: 'root-bound', when: 'now', by: null, figures: {}, trees: 5 },
-      { lotId: 'c', rule: 'root-bound', when: 'now', by: null, figures: {}, trees: 50 },
-      { lotId: 'd', rule: 'hold-ends', when: 'week', by: 3, figures: {}, trees: 1 },
-    ]);
-    expect(acts.map((act) => act.lotId)).toEqual(['c', 'b', 'd', 'a']);
   });
   it('is ready where most runs hold', () => {
     const f = look(lot({ pulls: [{ day: dayOf('2026-09-01'), scores: [2, 2, 2] }] }), '2026-09-01');

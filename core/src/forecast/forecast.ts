@@ -1,6 +1,8 @@
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
+import { nextWinter } from '../calendar/season';
+import { meetingHeightCm } from '../growing/canopy';
 import { gompertz } from '../growth/gompertz';
 import { grownTo, timeToGrow, WHOLE, type Leg } from '../growth/legs';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
@@ -8,6 +10,7 @@ import { BOUND_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import type { Step } from '../working/working';
+import { apartAt, feedRunOut } from './careSeen';
 import { explainForecast } from './explain';
 import { emergenceOf, type Emergence } from './emergence';
 import { growthDraws } from './growthDraws';
@@ -45,6 +48,14 @@ export interface LotForecast {
   toTarget: Band | null;
   /** Day on which the tallest tenth touch the lid. */
   lid: Band | null;
+  /** Day on which neighbours' leaves meet; null where their distance is not known. */
+  leavesMeet: Band | null;
+  /** Times the room its cells have against packed tight. */
+  apart: number;
+  /** Day on which the last rated feed has run out; null where none was given. */
+  feedOut: Band | null;
+  /** End of the season in which it came to where it stands: container lots are shifted by then. */
+  shiftDue: EpochDay | null;
   lifting: LiftingWindow;
   state: LotState;
   course: LotCourse | null;
@@ -64,6 +75,8 @@ export interface ForecastOptions {
   explain?: boolean;
   /** A move that might be made, the day after the outlook's date at the earliest. */
   move?: HomeSpell;
+  /** Cells set apart to so many times their room, as they might be. */
+  apart?: number;
 }
 
 /**
@@ -123,6 +136,8 @@ export function forecastLot(
   const headroom = home.kind === 'bed' ? home.headroomCm : null;
   const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
   const spells = homesOf(seen);
+  const apart = options.apart ?? (move ? 1 : apartAt(seen, outlook.asOf));
+  const meets = meetingHeightCm(facts.species, home, apart);
   return {
     lotId: facts.id,
     asOf: outlook.asOf,
@@ -131,6 +146,10 @@ export function forecastLot(
     bound: bandOf(runs.bound),
     toTarget: facts.targetHeightCm === null ? null : sizeDays(facts.targetHeightCm),
     lid: headroom === null ? null : sizeDays(headroom / tallest),
+    leavesMeet: meets === null ? null : sizeDays(meets),
+    apart,
+    feedOut: feedRunOut(facts, warmth),
+    shiftDue: shiftDueOf(home, spells, emergenceBand.p50, outlook.site.latitudeDeg),
     lifting: lifting.value,
     state,
     course: course
@@ -157,6 +176,18 @@ export function forecastLot(
         ]
       : [],
   };
+}
+
+/** A lot in cells is moved up, or out, once each growing season. */
+function shiftDueOf(
+  home: Home,
+  spells: readonly HomeSpell[],
+  up: EpochDay,
+  latitudeDeg: number,
+): EpochDay | null {
+  if (home.kind !== 'container') return null;
+  const since = Math.max(up, spells.length > 1 ? spells[spells.length - 1].from : -Infinity);
+  return Number.isFinite(since) ? nextWinter(latitudeDeg, since) : null;
 }
 
 /** Days at which state is kept: the date looked at, and each week of a course. */

@@ -1,10 +1,11 @@
 import type { EpochDay } from '../calendar/day';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
 import { densityFactor, depthFactor } from '../growth/gompertz';
-import { drawSizes, sizePosterior } from '../growth/sizePosterior';
-import { drawVigours, vigourPosterior } from '../roots/vigour';
+import { drawSizes, sizePosterior, type SizePosterior } from '../growth/sizePosterior';
+import { drawVigours, vigourPosterior, type VigourPosterior } from '../roots/vigour';
 import type { Warmth } from '../weather/sums';
 import type { Leg } from '../growth/legs';
+import { lastPruned } from './careSeen';
 import { cellMlAt, homesOf } from './homes';
 import { cellMlOf, depthMmOf, type Home, type HomeSpell, type LotFacts } from './lotFacts';
 
@@ -26,20 +27,30 @@ export interface GrowthDraws {
   vigourStartingShare: number;
 }
 
+/** What is believed of a lot once its records have spoken. */
+export interface LotPosteriors extends Pick<GrowthDraws, 'legs' | 'diameterLegs' | 'scaleIn'> {
+  height: SizePosterior;
+  diameter: SizePosterior;
+  roots: VigourPosterior;
+}
+
 /**
  * Sharpens the species' starting values by the lot's samples and pulls up to the date of the warmth.
  * @param emerged day the lot came up (seen, or the middle of its forecast); Infinity if not yet
  */
-export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, draws: number): GrowthDraws {
+export function lotPosteriors(facts: LotFacts, warmth: Warmth, emerged: EpochDay): LotPosteriors {
   const s = facts.species;
   const from = Math.max(emerged, warmth.pastStart);
   const sinceUp =
     emerged <= warmth.asOf ? warmth.past.subarray(from - warmth.pastStart) : new Float64Array(0);
   const thermal = new Float64Array(sinceUp.length + 1);
   for (let i = 0; i < sinceUp.length; i++) thermal[i + 1] = thermal[i] + sinceUp[i];
+  // Heights from before the top was last taken back tell nothing of what stands now.
+  const pruned = lastPruned(facts, warmth.asOf)?.day ?? -Infinity;
   const samples = (what: 'height' | 'diameter') =>
     facts.sizes
       .filter((x) => x.what === what && x.day >= from && x.day <= warmth.asOf)
+      .filter((x) => what === 'diameter' || x.day >= pruned)
       .map((x) => ({
         thermalTime: thermal[x.day - from + 1],
         mean: x.mean,
@@ -76,7 +87,14 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
       .filter((p) => p.day <= warmth.asOf)
       .map((p) => ({ dayIndex: p.day - from, scores: p.scores })),
     spells.slice(1).map((spell) => ({ dayIndex: spell.from - from, cellMl: cellMlOf(spell.home) })),
+    facts.vigourSdLog,
   );
+  return { height, diameter, roots, legs, diameterLegs, scaleIn: { height: depthIn, diameter: widthIn } };
+}
+
+/** Draws from what is believed of a lot; see {@link lotPosteriors}. */
+export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, draws: number): GrowthDraws {
+  const { height, diameter, roots, legs, diameterLegs, scaleIn } = lotPosteriors(facts, warmth, emerged);
   const h = drawSizes(height, draws);
   const dia = drawSizes(diameter, draws);
   const sorted = drawVigours(roots, draws);
@@ -88,7 +106,7 @@ export function growthDraws(facts: LotFacts, warmth: Warmth, emerged: EpochDay, 
     diameterRate: dia.rate,
     legs,
     diameterLegs,
-    scaleIn: { height: depthIn, diameter: widthIn },
+    scaleIn,
     vigour: Float64Array.from(order, (i) => sorted[i]),
     meanVigour: roots.mean,
     heightStartingShare: height.startingShare,

@@ -1,10 +1,23 @@
 import type { EpochDay } from '../calendar/day';
+import type { CareDone } from '../growing/care';
 import type { Movement } from '../ledger/ledger';
 import type { SpeciesValues } from '../species/species';
 
 /** Where a lot's roots are: a cell of its own, or a share of a bed. */
 export type Home =
-  | { kind: 'container'; name: string; cellMl: number; depthMm: number; airShare: number }
+  | {
+      kind: 'container';
+      name: string;
+      cellMl: number;
+      depthMm: number;
+      airShare: number;
+      /** Distance between neighbours when packed tight, mm; null for an open flat. */
+      pitchMm?: number | null;
+      /** Single cells that can be set apart. */
+      spaceable?: boolean;
+      /** What stands over it, against the open. */
+      cover?: Cover;
+    }
   | {
       kind: 'bed';
       densityPerM2: number;
@@ -12,7 +25,14 @@ export type Home =
       airShare: number;
       /** Room for shoots under the lid, cm; null without one. */
       headroomCm: number | null;
+      cover?: Cover;
     };
+
+/** How much warmer the nights' lowest and the days' highest are under a cover than in the open, °C. */
+export interface Cover {
+  lowC: number;
+  highC: number;
+}
 
 /** A home from a day on. */
 export interface HomeSpell {
@@ -40,6 +60,12 @@ export interface LotFacts {
   sizes: { day: EpochDay; what: 'height' | 'diameter'; n: number; mean: number; sd: number }[];
   pulls: { day: EpochDay; scores: number[] }[];
   movements: Movement[];
+  /** Work done to it that a forecast reads: spreading, feeding, pruning, inoculum. */
+  care?: { day: EpochDay; done: CareDone }[];
+  /** Spread of ln vigour the nursery's own lots left; the usual one where they taught nothing. */
+  vigourSdLog?: number;
+  /** Whether its roots should carry nodules. */
+  nodules?: boolean;
 }
 
 /** Medium a plant's roots have to themselves, mL. */

@@ -191,7 +191,7 @@ function runYear(
       }
     }
   }
-  keepThermal(runs, past, days, kept, keptFrom, first, warmth.asOf, started);
+  keepThermal(runs, past, warmth.sums.years[year], kept, keptFrom, first, warmth.asOf, started);
 }
 
 /** The fill a run has to watch for next, mL; Infinity when it has passed both. */
@@ -204,7 +204,7 @@ function nextFill(runs: Runs, run: number, cellMl: number): number {
 function keepThermal(
   runs: Runs,
   past: PastEnd,
-  days: Float64Array,
+  heat: Float64Array,
   kept: EpochDay[],
   keptFrom: number,
   first: number,
@@ -212,11 +212,10 @@ function keepThermal(
   started: (d: number) => number,
 ): void {
   if (kept.length === 0) return;
-  const heat = cumulated(days);
   for (let d = 0; d < runs.draws; d++) {
     const start = started(d);
     kept.forEach((day, i) => {
-      const end = Math.min(days.length, day - asOf);
+      const end = Math.min(heat.length - 1, day - asOf);
       runs.thermal[keptFrom + i][first + d] = past.thermal[d] + (end > start ? heat[end] - heat[start] : 0);
     });
   }
@@ -297,9 +296,9 @@ export function daysToSize(
   warmth: Warmth,
 ): Float64Array {
   const out = new Float64Array(emergence.days.length).fill(Infinity);
-  const past = cumulated(warmth.past);
+  const { past } = warmth.sums;
   for (let year = 0; year < warmth.years.length; year++) {
-    const ahead = cumulated(warmth.years[year]);
+    const ahead = warmth.sums.years[year];
     for (let d = 0; d < draws; d++) {
       const i = year * draws + d;
       const up = emergence.days[i];
@@ -321,15 +320,8 @@ export function daysToSize(
   return out;
 }
 
-/** Sums up to and including each day, from 0: index t holds the warmth of the first t days. */
-function cumulated(days: Float64Array): Float64Array {
-  const sums = new Float64Array(days.length + 1);
-  for (let t = 0; t < days.length; t++) sums[t + 1] = sums[t] + days[t];
-  return sums;
-}
-
 /** First index of an ascending array that is at least a value; Infinity if none is. */
-function firstAtLeast(sums: Float64Array, value: number): number {
+export function firstAtLeast(sums: Float64Array, value: number): number {
   let low = 0;
   let high = sums.length;
   while (low < high) {

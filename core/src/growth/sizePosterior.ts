@@ -90,6 +90,19 @@ function spreadLeft(weights: Float64Array): number {
   return Math.min(1, spread((i) => marginal[i]) / spread((i) => Math.exp(-0.5 * z(i) ** 2)));
 }
 
+/** Mean and standard deviation of ln A, against the middle of the grid it started from. */
+export function asymptoteLog({ asymptotes, weights }: SizePosterior): { mean: number; sd: number } {
+  const middle = Math.log(asymptotes[(GRID - 1) / 2]);
+  let mean = 0;
+  let square = 0;
+  for (let cell = 0; cell < weights.length; cell++) {
+    const log = Math.log(asymptotes[Math.floor(cell / GRID)]) - middle;
+    mean += weights[cell] * log;
+    square += weights[cell] * log ** 2;
+  }
+  return { mean, sd: Math.sqrt(Math.max(0, square - mean ** 2)) };
+}
+
 /** Equally likely draws (A, k) from the posterior, stratified so that few stand for all. */
 export function drawSizes(
   posterior: SizePosterior,

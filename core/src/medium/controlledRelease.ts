@@ -4,7 +4,7 @@ import type { Outlook } from '../weather/ensemble';
 import { put, type Worked } from '../working/working';
 
 const RATED_AT_C = 21;
-const DAYS_PER_MONTH = 30.4;
+export const DAYS_PER_MONTH = 30.4;
 /** ln 5: the rating is the time to 80 % released. */
 const TO_80_PERCENT = 1.609;
 
@@ -58,7 +58,7 @@ export function controlledRelease({
 }
 
 /** What one day at a temperature counts for in days at 21 °C. */
-function dayAt21(meanC: number): number {
+export function dayAt21(meanC: number): number {
   return 2 ** ((meanC - RATED_AT_C) / 10);
 }
 

@@ -25,21 +25,21 @@ function leavesBy({ decision }: Standing): EpochDay {
   return decision.kind === 'lift' ? decision.bestBefore : Infinity;
 }
 
+/** A lot whose pulled plants were rejected is dealt with this week. */
+export function rejectedAct({ lotId, verdict }: Pick<JudgedLot, 'lotId' | 'verdict'>): RootAct[] {
+  const { call, failing, pulled } = verdict;
+  return call === 'reject'
+    ? [{ rule: 'roots-rejected', lotIds: [lotId], when: 'week', by: null, figures: { failing, pulled } }]
+    : [];
+}
+
 /**
  * What roots ask for on a date. Rejected lots one by one; lots that leave soon and are not judged as one act, so that
  * they do not drown what else is to be done.
  */
 export function rootActs(lots: readonly JudgedLot[], today: EpochDay): RootAct[] {
   const standing = lots.filter((lot) => lot.standing.tally.standing > 0);
-  const acts: RootAct[] = standing
-    .filter(({ verdict }) => verdict.call === 'reject')
-    .map(({ lotId, verdict: { failing, pulled } }) => ({
-      rule: 'roots-rejected',
-      lotIds: [lotId],
-      when: 'week',
-      by: null,
-      figures: { failing, pulled },
-    }));
+  const acts = standing.flatMap(rejectedAct);
   const open = standing.filter(
     (lot) =>
       lot.verdict.call === 'pull' &&

@@ -29,6 +29,9 @@ export interface VigourPosterior {
   vigours: Float64Array;
   weights: Float64Array;
   mean: number;
+  /** Mean and standard deviation of ln θ. */
+  logMean: number;
+  logSd: number;
   /** Spread of ln θ now over its spread at the start. */
   startingShare: number;
 }
@@ -38,14 +41,16 @@ export interface VigourPosterior {
  * each score is an independent reading of its fill with sd 0.12.
  * @param dailyDd warmth of each day since emergence, °C·d
  * @param cells volumes in turn where the lot was moved; without them `p.cellMl` throughout
+ * @param sdLog spread of ln θ at the start
  */
 export function vigourPosterior(
   p: Omit<RootParameters, 'vigour'>,
   dailyDd: ArrayLike<number>,
   pulls: readonly Pull[],
   cells: readonly CellSpell[] = [],
+  sdLog = VIGOUR_SD_LOG,
 ): VigourPosterior {
-  const vigours = Float64Array.from({ length: GRID }, (_, i) => Math.exp(VIGOUR_SD_LOG * z(i)));
+  const vigours = Float64Array.from({ length: GRID }, (_, i) => Math.exp(sdLog * z(i)));
   const weights = Float64Array.from({ length: GRID }, (_, i) => -0.5 * z(i) ** 2);
   const ordered = pulls.filter((pull) => pull.dayIndex >= 0).sort((a, b) => a.dayIndex - b.dayIndex);
   if (ordered.length) {
@@ -64,11 +69,14 @@ export function vigourPosterior(
     logMean += w * z(i);
     logSquare += w * z(i) ** 2;
   }
+  const spread = Math.sqrt(Math.max(0, logSquare - logMean ** 2));
   return {
     vigours,
     weights,
     mean,
-    startingShare: Math.min(1, Math.sqrt(Math.max(0, logSquare - logMean ** 2))),
+    logMean: sdLog * logMean,
+    logSd: sdLog * spread,
+    startingShare: Math.min(1, spread),
   };
 }
 

@@ -1,7 +1,8 @@
-import { autumnStart } from '../calendar/season';
+import { autumnStart, growthStop, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import type { LotForecast } from '../forecast/forecast';
 import { homesOf } from '../forecast/homes';
+import { INOCULATE_FROM_DAYS, INOCULATE_UNTIL_DAYS } from '../growing/care';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { Standing } from '../forecast/standing';
 import { whenFor, type When } from './when';
@@ -85,6 +86,52 @@ const rules = {
     return { when: seasons > 1 ? 'now' : 'watch', by: null, figures: { seasons } };
   },
 
+  spread: ({ facts, forecast, standing }: Situation): Finding => {
+    const { leavesMeet, apart, state } = forecast;
+    if (facts.home.kind !== 'container' || !facts.home.spaceable || apart > 1 || leavesMeet === null)
+      return null;
+    if (!isUp(forecast) || standing.tally.standing < 2 || !Number.isFinite(leavesMeet.p10)) return null;
+    // One that is moved on anyway is not spread first, and bare crowns shade nothing.
+    if (standing.decision.kind === 'move-now') return null;
+    const when = whenFor(leavesMeet.p10, state.day);
+    if (when === 'watch') return null;
+    return { when, by: leavesMeet.p10, figures: { half: leavesMeet.p50, heightCm: state.heightCm.p50 } };
+  },
+
+  inoculate: ({ facts, forecast }: Situation): Finding => {
+    const { seen } = forecast.emergence;
+    if (!facts.nodules || seen === null) return null;
+    if (facts.care?.some(({ done, day }) => done.what === 'inoculum' && day <= forecast.asOf)) return null;
+    const day = forecast.state.day;
+    const [from, by] = [seen + INOCULATE_FROM_DAYS, seen + INOCULATE_UNTIL_DAYS];
+    // Months later the roots have met what they will meet.
+    if (day < from - 14 || day > by + 28) return null;
+    return { when: day > by ? 'now' : day >= from ? 'week' : 'weeks', by, figures: { seen, from } };
+  },
+
+  'feed-out': ({ forecast, standing, latitudeDeg }: Situation): Finding => {
+    const { feedOut, state } = forecast;
+    if (feedOut === null || standing.tally.standing === 0 || !growing(latitudeDeg, state.day)) return null;
+    if (!Number.isFinite(feedOut.p10)) return null;
+    const when = whenFor(feedOut.p10, state.day);
+    return when === 'watch'
+      ? null
+      : { when: when === 'now' ? 'week' : when, by: feedOut.p10, figures: { half: feedOut.p50 } };
+  },
+
+  measure: ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
+    const { day } = forecast.state;
+    const up = forecast.emergence.seen;
+    if (up === null || standing.tally.standing === 0 || !growing(latitudeDeg, day)) return null;
+    const last = Math.max(
+      up,
+      ...facts.sizes.filter((s) => s.what === 'height' && s.day <= forecast.asOf).map((s) => s.day),
+    );
+    if (day - last < MEASURE_EVERY_DAYS) return null;
+    const fromStart = forecast.heightStartingShare;
+    return { when: fromStart > 0.5 ? 'weeks' : 'watch', by: null, figures: { last, fromStart } };
+  },
+
   'count-up': ({ facts, forecast, standing }: Situation): Finding => {
     const day = forecast.state.day;
     if (standing.decision.kind !== 'await-emergence') {
@@ -116,7 +163,16 @@ const rules = {
 export type RuleName = keyof typeof rules;
 export const ruleNames = Object.keys(rules) as RuleName[];
 
-const order: Record<When, number> = { now: 0, week: 1, weeks: 2, watch: 3 };
+/** A lot in growth is measured about this often. */
+export const MEASURE_EVERY_DAYS = 56;
+
+/** Whether shoots grow at this time of the year: from a month after midwinter's end until growth has stopped. */
+function growing(latitudeDeg: number, day: EpochDay): boolean {
+  const spring = heatStart(latitudeDeg, autumnStart(latitudeDeg, day)) + 60;
+  return day >= spring && growthStop(latitudeDeg, day) < spring;
+}
+
+const isUp = ({ emergence }: LotForecast) => emergence.seen !== null;
 
 /** What one lot asks for on the date its forecast looks at. */
 export function actsFor(
@@ -125,7 +181,8 @@ export function actsFor(
   standing: Standing,
   latitudeDeg: number,
 ): Act[] {
-  const trees = standing.tally.standing + standing.tally.sown;
+  // Seed not up yet is at stake only while nothing stands.
+  const trees = standing.tally.standing || standing.tally.sown;
   if (trees === 0) return [];
   const acts: Act[] = [];
   for (const rule of ruleNames) {
@@ -133,11 +190,4 @@ export function actsFor(
     if (finding) acts.push({ lotId: facts.id, rule, trees, ...finding });
   }
   return acts;
-}
-
-/** Soonest first, then by the trees at stake. */
-export function sortActs(acts: readonly Act[]): Act[] {
-  return [...acts].sort(
-    (a, b) => order[a.when] - order[b.when] || (a.by ?? -Infinity) - (b.by ?? -Infinity) || b.trees - a.trees,
-  );
 }

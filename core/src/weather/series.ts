@@ -6,6 +6,9 @@ export interface WeatherSeries {
   tMinC: Float64Array;
   tMaxC: Float64Array;
   rainMm: Float64Array;
+  /** Mean humidity (0–1) and wind (m/s) of the days a station gave them for. */
+  humidity?: Float64Array;
+  windMs?: Float64Array;
 }
 
 export interface WeatherDay {

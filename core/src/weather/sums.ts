@@ -1,4 +1,5 @@
 import type { EpochDay } from '../calendar/day';
+import { dayAt21 } from '../medium/controlledRelease';
 import { sineAbove } from './degreeDays';
 import type { Outlook } from './ensemble';
 import { hoursBetween } from './hoursBetween';
@@ -18,6 +19,10 @@ export interface Warmth extends Daily {
   pastStart: EpochDay;
   chillHours: Daily;
   meanC: Daily;
+  /** Warmth added up: index t holds that of the first t days of the past, or of a coming year. */
+  sums: Daily;
+  /** Days at 21 °C that the days so far are worth to a coated feed, added up likewise. */
+  feedSums: Daily;
 }
 
 /** Works out the daily sums of an outlook once, for all lots under it. */
@@ -30,13 +35,25 @@ export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C): Warmth {
       years: outlook.years.map((year) => over(year.tMinC, year.tMaxC)),
     };
   };
+  const warmth = daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, baseC));
   return {
     asOf: outlook.asOf,
     pastStart: outlook.pastStart,
-    ...daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, baseC)),
+    ...warmth,
+    sums: addedUp(warmth),
+    feedSums: addedUp(daily((tMinC, tMaxC) => dayAt21((tMinC + tMaxC) / 2))),
     chillHours: daily((tMinC, tMaxC) => hoursBetween({ tMinC, tMaxC })),
     meanC: daily((tMinC, tMaxC) => (tMinC + tMaxC) / 2),
   };
+}
+
+function addedUp({ past, years }: Daily): Daily {
+  const cumulated = (days: Float64Array) => {
+    const sums = new Float64Array(days.length + 1);
+    for (let t = 0; t < days.length; t++) sums[t + 1] = sums[t] + days[t];
+    return sums;
+  };
+  return { past: cumulated(past), years: years.map(cumulated) };
 }
 
 /** A daily figure on any day within an outlook, in one of its years. Days outside give the nearest edge. */

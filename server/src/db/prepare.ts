@@ -9,7 +9,15 @@ const APP_ROLE = 'kauri_app';
 /** Any fixed number: servers starting together wait for one another here. */
 const PREPARE_LOCK = 7_041_953;
 
-const addTo = ['movement', 'journal', 'bed_design_version', 'medium_stock', 'place_check', 'seed_move'];
+const addTo = [
+  'movement',
+  'journal',
+  'bed_design_version',
+  'medium_stock',
+  'place_check',
+  'seed_move',
+  'photo',
+];
 const readOnly = ['balance', 'demo_person'];
 const change = [
   'nursery',
@@ -28,9 +36,12 @@ const change = [
   'seed_record',
   'lot',
   'observation',
+  'act_mark',
+  'station',
+  'station_reading',
   'receipt',
 ];
-const remove = ['session', 'sign_in_try', 'weather_day', 'place', 'stage'];
+const remove = ['session', 'sign_in_try', 'weather_day', 'place', 'stage', 'calendar_token', 'lot_acts'];
 
 /**
  * Brings a database up to date and makes the role the server works as.

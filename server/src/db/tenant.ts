@@ -67,6 +67,21 @@ export async function inNurseryBySession<T>(
   });
 }
 
+/** Whose calendar a secret opens, by its digest; null where it opens none. */
+export async function inNurseryByCalendar(pool: pg.Pool, tokenHash: string): Promise<Member | null> {
+  const client = await pool.connect();
+  const hash = client.escapeLiteral(tokenHash);
+  return transact(
+    client,
+    `select set_config('kauri.calendar', ${hash}, true); select nursery_id, person_id from calendar_token where token_hash = ${hash}`,
+    true,
+    (_, [, found]) => {
+      const row = found.rows[0] as { nursery_id: string; person_id: string } | undefined;
+      return Promise.resolve(row ? { nurseryId: row.nursery_id, personId: row.person_id } : null);
+    },
+  );
+}
+
 /** Begins with some statements in one round trip, works, and ends; the client goes back to its pool. */
 async function transact<T>(
   client: pg.PoolClient,

@@ -13,13 +13,14 @@ import {
   type LotFacts,
   type WeatherSeries,
 } from '@kauri/core';
-import type { Evidence, NewStage } from '@kauri/core/contract';
+import type { NewStage } from '@kauri/core/contract';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
 import { membership, person } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
+import { noEvidence } from '../features/lots/evidence';
 import { lotRow } from '../features/lots/lotRows';
 import { inspectRoots } from '../features/roots/inspect';
 import { prickOut } from '../features/lots/prickOut';
@@ -200,17 +201,7 @@ async function makeLot(
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
-  const nothing: Evidence = {
-    lotId: id,
-    counts: [],
-    sizes: [],
-    roots: [],
-    shifts: [],
-    stages: [],
-    pulls: [],
-    movements: [],
-  };
-  const facts = factsFrom(row, nothing, lookup);
+  const facts = factsFrom(row, noEvidence(id), lookup);
   const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
   const container =
     'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;

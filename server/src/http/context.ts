@@ -11,6 +11,10 @@ export interface Server {
   today: (timeZone: string) => string;
   /** Where irrigation controllers answer: the stand-in that ships with Kauri, or a gateway on the yard. */
   irrigationUrl: string;
+  /** Where weather stations answer, likewise. */
+  stationUrl: string;
+  /** Where calipers and height sticks answer, likewise. */
+  instrumentUrl: string;
 }
 
 /** A call of a route outside any nursery. */

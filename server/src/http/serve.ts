@@ -61,7 +61,7 @@ async function inTheirNursery(
   if (tokenHash === null) throw signedOut();
   return inNurseryBySession(
     server.pool,
-    { nurseryId, tokenHash, readOnly: route.method === 'GET' },
+    { nurseryId, tokenHash, readOnly: route.method === 'GET' && !route.keeps },
     async (tx, who) => {
       if (who === null) throw signedOut();
       const { person, role } = who;

@@ -1,8 +1,7 @@
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { once } from 'node:events';
-import type { AddressInfo } from 'node:net';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { cropCoefficient, dayOf, isoOf, seededRandom } from '@kauri/core';
 import type { Programme, WaterReadingRow } from '@kauri/core/contract';
+import { jsonOf, seedOf, sendLines, startStandIn, type StandIn } from './loopback';
 
 /*
  * A simulated irrigation controller with a water meter a zone and a moisture probe a place. It stands in for a
@@ -29,30 +28,10 @@ interface Controller {
   faults: Map<string, StandInFaultName>;
 }
 
-export interface StandIn {
-  url: string;
-  stop: () => Promise<void>;
-}
-
 /** Starts the stand-in on a free port of loopback. */
-export async function startIrrigationStandIn(): Promise<StandIn> {
+export function startIrrigationStandIn(): Promise<StandIn> {
   const controllers = new Map<string, Controller>();
-  const server = createServer((req, res) => {
-    void answer(controllers, req, res).catch(() => {
-      if (!res.headersSent) res.writeHead(400);
-      res.end();
-    });
-  });
-  server.listen(0, '127.0.0.1');
-  await once(server, 'listening');
-  return {
-    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
-    stop: async () => {
-      server.closeAllConnections();
-      server.close();
-      await once(server, 'close');
-    },
-  };
+  return startStandIn((req, res) => answer(controllers, req, res));
 }
 
 async function answer(controllers: Map<string, Controller>, req: IncomingMessage, res: ServerResponse) {
@@ -61,7 +40,7 @@ async function answer(controllers: Map<string, Controller>, req: IncomingMessage
   if (area !== 'controllers' || !id) return void res.writeHead(404).end();
   let controller = controllers.get(id);
   if (req.method === 'PUT') {
-    const body = JSON.parse(await textOf(req)) as unknown;
+    const body = await jsonOf(req);
     if (!controller)
       controllers.set(id, (controller = { programme: null, sky: new Map(), faults: new Map() }));
     if (what === 'programme') controller.programme = body as Programme;
@@ -74,17 +53,7 @@ async function answer(controllers: Map<string, Controller>, req: IncomingMessage
     return void res.writeHead(204).end();
   }
   if (what !== 'readings' || !controller?.programme) return void res.writeHead(404).end();
-  res.writeHead(200, { 'content-type': 'application/x-ndjson' });
-  for (const reading of readings(controller, url.searchParams.get('from')!, url.searchParams.get('to')!)) {
-    if (!res.write(`${JSON.stringify(reading)}\n`)) await once(res, 'drain');
-  }
-  res.end();
-}
-
-async function textOf(req: IncomingMessage): Promise<string> {
-  const parts: Buffer[] = [];
-  for await (const part of req) parts.push(part as Buffer);
-  return Buffer.concat(parts).toString('utf8');
+  await sendLines(res, readings(controller, url.searchParams.get('from')!, url.searchParams.get('to')!));
 }
 
 /** Plays the yard day by day since the programme began, and tells the days asked for. */
@@ -134,10 +103,4 @@ function* readings(
       }
     }
   }
-}
-
-function seedOf(id: string): number {
-  let seed = 7;
-  for (const letter of id) seed = (seed * 31 + letter.charCodeAt(0)) >>> 0;
-  return seed;
 }

@@ -72,6 +72,49 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
   }
 }
 
+/**
+ * Listens to a caliper or height stick until it is stopped or switches itself off.
+ * @param onReading each value as it is read, in mm or cm
+ */
+export async function listenTo(
+  input: Required<Pick<Input<'instrument'>, 'params' | 'query'>>,
+  signal: AbortSignal,
+  onReading: (value: number) => void,
+): Promise<void> {
+  const response = await send('instrument', input, { signal });
+  for await (const line of linesOf(response, signal)) {
+    const { value } = JSON.parse(line) as AnswerOf<'instrument'>;
+    if (value !== null) onReading(value);
+  }
+}
+
+/** The lines of a streamed answer as they come; ends quietly when it was stopped from here. */
+async function* linesOf(response: Response, signal: AbortSignal): AsyncGenerator<string> {
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let text = '';
+  for (;;) {
+    const { done, value } = await reader.read().catch((error: unknown) => {
+      if (signal.aborted) throw error;
+      throw new OfflineError();
+    });
+    if (done) return;
+    text += value;
+    const lines = text.split('\n');
+    text = lines.pop()!;
+    yield* lines;
+  }
+}
+
+/** Sends a photo; sent again under its id, it is the same photo. */
+export async function putPhoto(params: ParamsOf<'keepPhoto'>, photo: Blob): Promise<AnswerOf<'keepPhoto'>> {
+  const response = await send(
+    'keepPhoto',
+    { params },
+    { headers: { 'content-type': 'image/jpeg' }, body: photo },
+  );
+  return (await response.json()) as AnswerOf<'keepPhoto'>;
+}
+
 /** Sends a table and follows the import's stream to its report. */
 export async function importTable<N extends 'importWeather' | 'importMeasurements'>(
   name: N,
@@ -81,23 +124,11 @@ export async function importTable<N extends 'importWeather' | 'importMeasurement
   onProgress: (share: number) => void,
 ): Promise<ImportReport> {
   const response = await send(name, input, { headers: { 'content-type': 'text/csv' }, body: file, signal });
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-  let text = '';
-  for (;;) {
-    const { done, value } = await reader.read().catch((error: unknown) => {
-      if (signal.aborted) throw error;
-      throw new OfflineError();
-    });
-    if (done) break;
-    text += value;
-    const lines = text.split('\n');
-    text = lines.pop()!;
-    for (const line of lines) {
-      const message = JSON.parse(line) as { progress?: number; report?: ImportReport; problem?: Problem };
-      if (message.progress !== undefined) onProgress(message.progress);
-      if (message.problem) throw new ProblemError(message.problem);
-      if (message.report) return message.report;
-    }
+  for await (const line of linesOf(response, signal)) {
+    const message = JSON.parse(line) as { progress?: number; report?: ImportReport; problem?: Problem };
+    if (message.progress !== undefined) onProgress(message.progress);
+    if (message.problem) throw new ProblemError(message.problem);
+    if (message.report) return message.report;
   }
   throw new OfflineError();
 }

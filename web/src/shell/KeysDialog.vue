@@ -21,6 +21,8 @@ const groups = [
       ['M', 'Measure'],
       ['R', 'Pull plugs'],
       ['S', 'Move on, or try a move'],
+      ['W', 'Work done: feed, spread, stake'],
+      ['E', 'What happened: browsing, frost'],
       ['L', 'Lift'],
       ['X', 'Write off'],
       ['↑ ↓', 'Next lot in the list, when it has the focus'],

@@ -1,6 +1,5 @@
 import {
   factsFrom,
-  sortActs,
   type EpochDay,
   type Held,
   type HomeSpell,
@@ -51,22 +50,31 @@ export const useForecasts = defineStore('forecasts', () => {
     return worker;
   }
 
-  const allFacts = () =>
-    [...nursery.lots.values()].map((lot) => factsFrom(lot, nursery.evidence.get(lot.id)!, nursery.lookup));
+  const allFacts = (lookup = nursery.lookup) =>
+    [...nursery.lots.values()].map((lot) => factsFrom(lot, nursery.evidence.get(lot.id)!, lookup));
 
-  /** Past forecasts beside what was measured: long work, in a worker of its own that ends with it. */
-  async function held(): Promise<Held[]> {
+  /** Long work, in a worker of its own that ends with it. */
+  async function apart<T>(
+    lots: LotFacts[],
+    work: (remote: Remote<ForecastWorker>) => Promise<T>,
+  ): Promise<T> {
     const own = startWorker();
     try {
       const remote = wrap<ForecastWorker>(own);
       const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
       await remote.setWeather(nursery.series, { latitudeDeg, elevationM });
-      await remote.setLots(allFacts());
-      return await remote.held(Math.min(season.view, season.today));
+      await remote.setLots(lots);
+      return await work(remote);
     } finally {
       own.terminate();
     }
   }
+  const asOf = () => Math.min(season.view, season.today);
+  /** Past forecasts beside what was measured. */
+  const held = (): Promise<Held[]> => apart(allFacts(), (remote) => remote.held(asOf()));
+  /** What lots teach of their species, read with the species’ own values and none that were learnt. */
+  const teaching = () =>
+    apart(allFacts({ ...nursery.lookup, learnt: [] }), (remote) => remote.teaching(asOf()));
 
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
     try {
@@ -118,7 +126,11 @@ export const useForecasts = defineStore('forecasts', () => {
   const feed = async (from: EpochDay, until: EpochDay, warmerByC: number) =>
     (await prepared()).feed(season.today, from, until, warmerByC);
 
-  const acts = computed(() => sortActs([...views.value.values()].flatMap((view) => view.acts)));
+  /** A lot as it stands, and with its cells set apart. */
+  const spread = async (lotId: string, apart: number) =>
+    (await prepared()).spread(lotId, apart, season.today);
+
+  const acts = computed(() => [...views.value.values()].flatMap((view) => view.acts));
   return {
     views,
     viewsOf,
@@ -131,6 +143,8 @@ export const useForecasts = defineStore('forecasts', () => {
     select,
     suppose,
     moved,
+    spread,
+    teaching,
     held,
     feed,
   };

@@ -1,5 +1,14 @@
-import { dayOf, type EpochDay, type Lookup, type WeatherSeries } from '@kauri/core';
-import type { Catalogue, Evidence, LotDetail, LotRow, Place, WeatherColumns } from '@kauri/core/contract';
+import { dayOf, lookupFrom, type EpochDay, type Lookup, type WeatherSeries } from '@kauri/core';
+import type {
+  Catalogue,
+  Evidence,
+  KeptClimate,
+  KeptLearnt,
+  LotDetail,
+  LotRow,
+  Place,
+  WeatherColumns,
+} from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
@@ -17,17 +26,21 @@ export const useNursery = defineStore('nursery', () => {
   const lots = shallowRef<Map<string, LotRow>>(new Map());
   const evidence = shallowRef<Map<string, Evidence>>(new Map());
   const weather = shallowRef<WeatherColumns | null>(null);
+  /** Covers over places, and values learnt from own lots: both change forecasts. */
+  const climate = shallowRef<KeptClimate | null>(null);
+  const learnt = shallowRef<KeptLearnt | null>(null);
   /** Grows with every change of the weather, so that forecasts know to start anew. */
   const weatherVersion = ref(0);
 
   const nurseryId = computed(() => session.nurseryId!);
   const params = computed(() => ({ nursery: nurseryId.value }));
-  const lookup = computed<Lookup>(() => ({
-    species: byId(catalogue.value?.species ?? []),
-    places: byId(catalogue.value?.places ?? []),
-    containers: byId(catalogue.value?.containers ?? []),
-    media: byId(catalogue.value?.media ?? []),
-  }));
+  const lookup = computed<Lookup>(() =>
+    lookupFrom(
+      catalogue.value ?? { species: [], places: [], containers: [], media: [] },
+      climate.value?.climate,
+      learnt.value?.learnt,
+    ),
+  );
   /** The weather as the core reads it; NaN where nothing was measured. */
   const series = computed<WeatherSeries>(() => {
     const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
@@ -37,6 +50,8 @@ export const useNursery = defineStore('nursery', () => {
       tMinC: numbers(days.tMinC),
       tMaxC: numbers(days.tMaxC),
       rainMm: numbers(days.rainMm),
+      humidity: numbers(days.humidity),
+      windMs: numbers(days.windMs),
     };
   });
   const firstDay = computed<EpochDay>(() => {
@@ -45,12 +60,16 @@ export const useNursery = defineStore('nursery', () => {
   });
 
   async function load() {
-    const [answer, days] = await Promise.all([
+    const [answer, days, covers, taught] = await Promise.all([
       call('catalogue', { params: params.value }),
       call('weather', { params: params.value }),
+      call('climate', { params: params.value }),
+      call('learnt', { params: params.value }),
       loadLots(),
     ]);
     usePreferences().nurseryUnits = answer.nursery.units;
+    climate.value = covers;
+    learnt.value = taught;
     catalogue.value = answer;
     setWeather(days);
   }
@@ -80,10 +99,11 @@ export const useNursery = defineStore('nursery', () => {
   }
 
   /** Takes in what the server answered after a record, so that every view follows. */
-  function takeLot({ lot, evidence: record }: LotDetail) {
-    lots.value = new Map(lots.value).set(lot.id, lot);
-    evidence.value = new Map(evidence.value).set(record.lotId, record);
+  function takeLots(details: readonly LotDetail[]) {
+    lots.value = new Map([...lots.value, ...details.map(({ lot }) => [lot.id, lot] as const)]);
+    evidence.value = new Map([...evidence.value, ...details.map((d) => [d.lot.id, d.evidence] as const)]);
   }
+  const takeLot = (detail: LotDetail) => takeLots([detail]);
 
   function takePlace(place: Place) {
     const before = catalogue.value!;
@@ -123,8 +143,12 @@ export const useNursery = defineStore('nursery', () => {
     firstDay,
     load,
     loadLots,
+    setWeather,
     reloadWeather,
+    climate,
+    learnt,
     takeLot,
+    takeLots,
     takePlace,
   };
 });

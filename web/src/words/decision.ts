@@ -1,6 +1,6 @@
-import type { Act, Decision, EpochDay, Status } from '@kauri/core';
+import type { Decision, EpochDay, Status } from '@kauri/core';
 import { longDate, shortDate, yearOf } from './dates';
-import { count, odds, several } from './numbers';
+import { odds } from './numbers';
 
 /** Each status as a shape and a word; the shape is drawn by StatusMark. */
 export const statusWords: Record<Status, string> = {
@@ -107,75 +107,6 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
         headline: 'Nothing stands',
         detail: 'Every seed of this lot is accounted for in its ledger.',
         short: '',
-      };
-  }
-}
-
-export interface ActWords {
-  title: string;
-  reason: string;
-  waiting: string;
-}
-
-/** One act of Today in words: what, why with its figure, and what waiting costs. */
-export function actWords(act: Act, code: string, view: EpochDay): ActWords {
-  const short = (day: EpochDay) => shortDate(day, yearOf(view));
-  const f = act.figures;
-  const trees = several(act.trees, 'tree');
-  switch (act.rule) {
-    case 'write-off':
-      return {
-        title: `Decide on ${code}: nothing came up`,
-        reason: `Last counted ${short(f.since)}: none.`,
-        waiting: `${count(act.trees)} seeds hold their room until it is decided.`,
-      };
-    case 'root-bound':
-      return {
-        title: `Move ${code} on`,
-        reason: `Root-bound in ${odds(f.chance)} forecasts, fill ${f.fill.toFixed(2)}, since ${short(f.since)}.`,
-        waiting: `Every week turns and thickens roots on ${trees}; they keep the shape for life.`,
-      };
-    case 'hold-ends':
-      return {
-        title: `Move ${code} on by ${short(act.by!)}`,
-        reason: `Fill ${f.fill.toFixed(2)}; the plug holds.`,
-        waiting: `After that more than 1 in 10 forecasts are root-bound${Number.isFinite(f.half) ? `, half by ${short(f.half)}` : ''}: ${trees}.`,
-      };
-    case 'lid-reached':
-      return {
-        title: `Raise the lid over ${code}`,
-        reason: `The tallest tenth reach it from ${short(act.by!)}, half of forecasts by ${short(f.half)}.`,
-        waiting: `Leaders bend under it: ${trees}.`,
-      };
-    case 'lift':
-      return {
-        title: `Lift ${code}`,
-        reason: `Dormant; window ${short(f.from)} to ${short(f.until)}.`,
-        waiting: `Best before ${short(act.by!)}, two weeks ahead of early buds: ${trees}.`,
-      };
-    case 'second-season':
-      return {
-        title: f.seasons > 1 ? `Shift ${code}: second season in its cell` : `Plan a shift for ${code}`,
-        reason:
-          f.seasons > 1
-            ? `${f.seasons} seasons in the same container.`
-            : 'One season in its container is ending.',
-        waiting: `A second season grows little, a third nothing: ${trees}.`,
-      };
-    case 'count-up':
-      return {
-        title: `Count ${code}`,
-        reason:
-          f.around !== undefined
-            ? `Expected up around ${short(f.around)}.`
-            : `Last counted ${short(f.lastCount)}, while it was coming up.`,
-        waiting: 'A count now tells how many trees there will be, and when.',
-      };
-    case 'pull-plug':
-      return {
-        title: `Pull three plugs of ${code}`,
-        reason: `Holds in ${odds(f.chanceReady)} forecasts, root-bound in ${odds(f.chanceBound)}.`,
-        waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt is still the starting value; three plugs narrow the date.`,
       };
   }
 }

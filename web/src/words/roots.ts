@@ -2,7 +2,6 @@ import type {
   Criterion,
   DepthBand,
   LotVerdict,
-  RootAct,
   RootFigure,
   RootPath,
   RootSchool,
@@ -112,18 +111,4 @@ export function verdictWords({ sequential: s, passing }: LotVerdict): {
             urgent: false,
           };
   }
-}
-
-/** What the root bench asks for, with its reason. */
-export function rootActWords(act: RootAct, code: string): { title: string; reason: string } {
-  const { failing, pulled, lots, begun } = act.figures;
-  return act.rule === 'roots-rejected'
-    ? {
-        title: `Deal with the roots of ${code}`,
-        reason: `Rejected: ${failing} of ${pulled} pulled plants fail. Shift, shave or cull before any go out.`,
-      }
-    : {
-        title: `Judge the roots of ${several(lots, 'lot')} before they go`,
-        reason: `${begun ? `${begun} half judged, ` : ''}${lots - begun} not pulled yet. Some nine good plants accept a lot, two or three bad ones reject it.`,
-      };
 }

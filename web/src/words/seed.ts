@@ -1,7 +1,6 @@
-import type { PhaseKind, School, SeedAct, Store, TestKind, CuttingKind } from '@kauri/core';
+import type { PhaseKind, School, Store, TestKind, CuttingKind } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
-import { shortDate, yearOf } from './dates';
-import { count, percent } from './numbers';
+import { percent } from './numbers';
 
 export const storeWords: Record<Store, string> = {
   fridge: 'Dry, in the fridge',
@@ -71,57 +70,4 @@ export function phasesWords(phases: readonly { kind: PhaseKind; days: number }[]
 /** A share with its band: «62 % (51 to 72)». */
 export function shareBand({ mean, p10, p90 }: { mean: number; p10: number; p90: number }): string {
   return `${percent(mean)} (${Math.round(p10 * 100)} to ${Math.round(p90 * 100)})`;
-}
-
-/** What the Seed station asks for, with its reason. */
-export function seedActWords(act: SeedAct, name: string, today: number): { title: string; reason: string } {
-  const day = (value: number) => shortDate(value, yearOf(today));
-  const f = act.figures;
-  switch (act.rule) {
-    case 'radicles-out':
-      return {
-        title: `Sow ${name} at once: radicles are out`,
-        reason: `Seen ${day(f.since)}; sow by ${day(act.by!)}, root down, barely covered, mulch, cover against rodents.`,
-      };
-    case 'sow-batch':
-      return {
-        title: act.by! <= today ? `Sow ${name}: its treatment is done` : `Make ready to sow ${name}`,
-        reason: `Done ${day(act.by!)} in the middle of the weather years; radicles within a week: ${percent(f.chance)}.`,
-      };
-    case 'check-batch':
-      return {
-        title: `Look for radicles in ${name}`,
-        reason: `Chance that some show within a week: ${percent(f.chance)}.`,
-      };
-    case 'retest':
-      return {
-        title: `Test ${name} again`,
-        reason: `About ${percent(f.alive)} alive, but it may be ${Math.round(f.low * 100)} or ${Math.round(f.high * 100)} %.`,
-      };
-    case 'likely-dead':
-      return {
-        title: `${name} is likely dead`,
-        reason: `About ${percent(f.alive)} alive; below a tenth since ${day(f.since)}. Test it, or give the room to fresh seed.`,
-      };
-    case 'sever':
-      return {
-        title: `Sever and pot the layer ${name}`,
-        reason: `By ${day(act.by!)}, so that it makes roots in its pot before frost.`,
-      };
-    case 'keep-on':
-      return {
-        title: `Keep the layer ${name} on its branch over winter`,
-        reason: `The last day to sever it was ${day(f.severBy)}. Wrap the pouch against frost; sever in the new season.`,
-      };
-    case 'late-up':
-      return {
-        title: `Look at ${name}: it is late coming up`,
-        reason: `${count(f.up)} up where ordinary seed would show ${count(Math.round(f.expected))}; about ${count(Math.round(f.final))} to come in all. Count, dig for seed, look for rot and mice.`,
-      };
-    case 'look-layer':
-      return {
-        title: `Look for roots in the layer ${name}`,
-        reason: `Rooted in time for ${day(f.severBy)}: ${percent(f.chance)}.`,
-      };
-  }
 }

@@ -1,8 +1,8 @@
-import { dayOf, ruleNames, type Act, type Decision, type Status } from '@kauri/core';
+import { actWords, dayOf, ruleNames, type Act, type Decision, type Status } from '@kauri/core';
 import { describe, expect, it } from 'vitest';
 import { accountWords, causeWords } from './causes';
 import { dateWords, longDate, shortDate } from './dates';
-import { actWords, decisionWords, statusWords } from './decision';
+import { decisionWords, statusWords } from './decision';
 import { count, odds, percent, several } from './numbers';
 
 const view = dayOf('2026-11-24');
@@ -108,6 +108,10 @@ describe('an act of Today in words', () => {
     chanceReady: 0.5,
     chanceBound: 0.2,
     vigourFromStart: 0.8,
+    seen: day('2026-05-12'),
+    last: day('2026-07-01'),
+    fromStart: 0.6,
+    heightCm: 22,
   };
   it.each(ruleNames)('%s says what, why, and what waiting costs', (rule) => {
     const act: Act = { lotId: 'a', rule, when: 'now', by: day('2026-12-01'), figures, trees: 412 };

@@ -1,11 +1,14 @@
 import {
   actsFor,
+  coverKey,
   factsAt,
   forecastLot,
+  outlookUnderCover,
   pastForecasts,
   releaseChoice,
   ribbonDays,
   standingOf,
+  teachingOf,
   warmthOf,
   weatherOutlook,
   type Act,
@@ -18,6 +21,7 @@ import {
   type RibbonDay,
   type Site,
   type Standing,
+  type Teaching,
   type Warmth,
   type WeatherSeries,
 } from '@kauri/core';
@@ -37,17 +41,35 @@ const KEPT_OUTLOOKS = 24;
 let series: WeatherSeries;
 let site: Site;
 let facts: LotFacts[] = [];
-const outlooks = new Map<EpochDay, { outlook: Outlook; warmth: Warmth }>();
+interface Weather {
+  outlook: Outlook;
+  warmth: Warmth;
+}
+/** By date, then by what lots stand under: the open first. */
+const outlooks = new Map<EpochDay, Map<string, Weather>>();
 
-function outlookAt(asOf: EpochDay) {
+function outlookAt(asOf: EpochDay): Weather {
   let kept = outlooks.get(asOf);
   if (!kept) {
     const outlook = weatherOutlook(series, site, asOf, { horizonDays: HORIZON_DAYS });
-    kept = { outlook, warmth: warmthOf(outlook) };
+    kept = new Map([['', { outlook, warmth: warmthOf(outlook) }]]);
     if (outlooks.size >= KEPT_OUTLOOKS) outlooks.delete(outlooks.keys().next().value!);
     outlooks.set(asOf, kept);
   }
-  return kept;
+  return kept.get('')!;
+}
+
+/** The weather a lot feels where it stands, or would stand. */
+function weatherFor(lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null): Weather {
+  const open = outlookAt(asOf);
+  const key = coverKey(lot, move);
+  const kept = outlooks.get(asOf)!;
+  let under = kept.get(key);
+  if (!under) {
+    const outlook = outlookUnderCover(open.outlook, lot, move);
+    kept.set(key, (under = { outlook, warmth: warmthOf(outlook) }));
+  }
+  return under;
 }
 
 const api = {
@@ -63,10 +85,11 @@ const api = {
 
   /** Every lot sown by the date looked at, as known on that date or today, whichever is earlier. */
   all(view: EpochDay, today: EpochDay): LotView[] {
-    const { outlook, warmth } = outlookAt(Math.min(view, today));
+    const asOf = Math.min(view, today);
     const views: LotView[] = [];
     for (const lot of facts) {
       if (lot.sownOn > view) continue;
+      const { outlook, warmth } = weatherFor(factsAt(lot, asOf), asOf);
       const forecast = forecastLot(lot, outlook, warmth, { view });
       const known = factsAt(lot, outlook.asOf);
       const standing = standingOf(known, forecast);
@@ -80,7 +103,7 @@ const api = {
   one(lotId: string, view: EpochDay, today: EpochDay): LotForecast | null {
     const lot = facts.find((candidate) => candidate.id === lotId);
     if (!lot || lot.sownOn > view) return null;
-    const { outlook, warmth } = outlookAt(Math.min(view, today));
+    const { outlook, warmth } = weatherFor(factsAt(lot, Math.min(view, today)), Math.min(view, today));
     const from = lot.sownOn;
     const to = Math.min(outlook.asOf + HORIZON_DAYS - 5, Math.max(view, outlook.asOf) + 240);
     return forecastLot(lot, outlook, warmth, { view, course: { from, to }, explain: true });
@@ -90,17 +113,38 @@ const api = {
   moved(lotId: string, move: HomeSpell, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
     const lot = facts.find((candidate) => candidate.id === lotId);
     if (!lot) return null;
-    const { outlook, warmth } = outlookAt(today);
+    const stays = weatherFor(lot, today);
+    const moves = weatherFor(lot, today, move);
     const view = Math.max(today, move.from);
     return {
-      stays: forecastLot(lot, outlook, warmth, { view }),
-      moves: forecastLot(lot, outlook, warmth, { view, move }),
+      stays: forecastLot(lot, stays.outlook, stays.warmth, { view }),
+      moves: forecastLot(lot, moves.outlook, moves.warmth, { view, move }),
     };
+  },
+
+  /** One lot as it stands, and with its cells set apart to so many times their room. */
+  spread(lotId: string, apart: number, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
+    const lot = facts.find((candidate) => candidate.id === lotId);
+    if (!lot) return null;
+    const { outlook, warmth } = weatherFor(lot, today);
+    return {
+      stays: forecastLot(lot, outlook, warmth, { view: today }),
+      moves: forecastLot(lot, outlook, warmth, { view: today, apart }),
+    };
+  },
+
+  /** What each lot teaches of its species by a day; read with the species’ own values. */
+  teaching(today: EpochDay): { lotId: string; teaching: Teaching }[] {
+    return facts.map((lot) => {
+      const { outlook, warmth } = weatherFor(lot, today);
+      const { seen } = forecastLot(lot, outlook, warmth, { view: today, draws: 4 }).emergence;
+      return { lotId: lot.id, teaching: teachingOf(lot, warmth, seen) };
+    });
   },
 
   /** A lot that might be, as forecast today. */
   suppose(lot: LotFacts, today: EpochDay): LotForecast {
-    const { outlook, warmth } = outlookAt(today);
+    const { outlook, warmth } = weatherFor(lot, today);
     return forecastLot(lot, outlook, warmth, { view: today, draws: 16 });
   },
 

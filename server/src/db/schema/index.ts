@@ -4,3 +4,6 @@ export * from './lots';
 export * from './records';
 export * from './site';
 export * from './seed';
+export * from './photos';
+export * from './today';
+export * from './stations';

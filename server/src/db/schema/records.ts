@@ -20,6 +20,11 @@ export const weatherDay = pgTable(
     tMinC: doublePrecision('t_min_c').notNull(),
     tMaxC: doublePrecision('t_max_c').notNull(),
     rainMm: doublePrecision('rain_mm'),
+    /** Relative humidity, 0–1, and wind at 2 m, day’s means; only a station gives them. */
+    humidity: doublePrecision(),
+    windMs: doublePrecision('wind_ms'),
+    /** The station it was read from; null for a day that came by table or by hand. */
+    stationId: uuid('station_id'),
   },
   (t) => [primaryKey({ columns: [t.nurseryId, t.day] })],
 );

@@ -1,5 +1,12 @@
 import type { BedDesign, PriceList, SitePlan } from '@kauri/core';
-import type { Programme, RootRules, WaterPlan } from '@kauri/core/contract';
+import type {
+  Climate,
+  LearntValues,
+  Programme,
+  RootRules,
+  TodayRules,
+  WaterPlan,
+} from '@kauri/core/contract';
 import {
   boolean,
   date,
@@ -21,8 +28,12 @@ export const nurseryValue = pgTable(
   'nursery_value',
   {
     nurseryId: nurseryId(),
-    kind: text({ enum: ['site', 'water', 'programme', 'prices', 'roots'] }).notNull(),
-    value: jsonb().$type<SitePlan | WaterPlan | Programme | PriceList | RootRules>().notNull(),
+    kind: text({
+      enum: ['site', 'water', 'programme', 'prices', 'roots', 'today', 'climate', 'learnt'],
+    }).notNull(),
+    value: jsonb()
+      .$type<SitePlan | WaterPlan | Programme | PriceList | RootRules | TodayRules | Climate | LearntValues>()
+      .notNull(),
     version: integer().notNull().default(1),
   },
   (t) => [primaryKey({ columns: [t.nurseryId, t.kind] })],

@@ -5,6 +5,22 @@ import type { Tx } from '../../db/tenant';
 
 type Observation = typeof observation.$inferSelect;
 
+/** What is recorded of a lot before anything is. */
+export function noEvidence(lotId: string): Evidence {
+  return {
+    lotId,
+    counts: [],
+    sizes: [],
+    pulls: [],
+    roots: [],
+    events: [],
+    care: [],
+    shifts: [],
+    stages: [],
+    movements: [],
+  };
+}
+
 /** Records of some lots as forecasts read them: three queries however many lots. */
 export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): Promise<Evidence[]> {
   if (lotIds.length === 0) return [];
@@ -29,12 +45,7 @@ export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): P
     .from(stage)
     .where(and(eq(stage.nurseryId, nurseryId), inArray(stage.lotId, lotIds)))
     .orderBy(asc(stage.startedOn), asc(stage.id));
-  const byLot = new Map<string, Evidence>(
-    lotIds.map((lotId) => [
-      lotId,
-      { lotId, counts: [], sizes: [], pulls: [], roots: [], shifts: [], stages: [], movements: [] },
-    ]),
-  );
+  const byLot = new Map(lotIds.map((lotId) => [lotId, noEvidence(lotId)]));
   for (const row of seen) addObservation(byLot.get(row.lotId)!, row);
   for (const { nurseryId: _, lotId, ...row } of stood) byLot.get(lotId)!.stages.push(row);
   for (const m of moved) {
@@ -86,6 +97,14 @@ function addObservation(evidence: Evidence, row: Observation): void {
       break;
     case 'shift':
       evidence.shifts.push({ ...base, to: values.to, note });
+      break;
+    case 'event': {
+      const { what, hit, dead, patch, photos } = values;
+      evidence.events.push({ ...base, what, hit, dead, patch, photos, note });
+      break;
+    }
+    case 'care':
+      evidence.care.push({ ...base, done: values.done, note });
       break;
     case 'root':
       evidence.roots.push({ ...base, plant: values.plant, spoiled: values.spoiled, note });

@@ -17,3 +17,10 @@ export async function lotDetail(tx: Tx, nurseryId: string, lotId: string): Promi
   );
   return { lot: row, evidence, journal: rows };
 }
+
+/** Several lots, each as {@link lotDetail} gives it. */
+export async function lotDetails(tx: Tx, nurseryId: string, lotIds: readonly string[]): Promise<LotDetail[]> {
+  const details: LotDetail[] = [];
+  for (const lotId of lotIds) details.push(await lotDetail(tx, nurseryId, lotId));
+  return details;
+}

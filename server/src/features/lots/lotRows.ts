@@ -117,3 +117,9 @@ export async function lotRow(tx: Tx, nurseryId: string, id: string): Promise<Lot
   });
   return rows[0] ? toLotRow(rows[0]) : null;
 }
+
+/** Rows of some lots, in no order. */
+export async function lotRowsOf(tx: Tx, nurseryId: string, ids: readonly string[]): Promise<LotRow[]> {
+  const { rows } = await tx.$client.query<Row>(`${LOT_ROWS} and l.id = any($2::uuid[])`, [nurseryId, ids]);
+  return rows.map(toLotRow);
+}

@@ -7,7 +7,7 @@ import { Refusal } from '../../http/problems';
 import type { Handlers } from '../handlers';
 import { workOf } from '../yard/routes';
 import { evidenceOf } from './evidence';
-import { lotDetail } from './lotDetail';
+import { lotDetail, lotDetails } from './lotDetail';
 import { lotPage } from './lotRows';
 import { countEmergence, liftLot, lockLot, measureLot, pullRoots, writeOff } from './records';
 import { undoEntry } from './undo';
@@ -106,9 +106,9 @@ export const lotHandlers: Pick<
   async prickOut(call) {
     const { lot: lotId } = call.params;
     await prickOut(await workOf(call), lotId, call.body);
-    const lots = [];
-    for (const { id } of call.body.batches) lots.push(await lotDetail(call.tx, call.nurseryId, id));
-    return { parent: await lotDetail(call.tx, call.nurseryId, lotId), lots };
+    const ids = call.body.batches.map(({ id }) => id);
+    const [parent, ...lots] = await lotDetails(call.tx, call.nurseryId, [lotId, ...ids]);
+    return { parent, lots };
   },
 
   async undoEntry(call) {

@@ -1,42 +1,11 @@
-import { dayOf, isoOf } from '@kauri/core';
-import type { ImportReport, WeatherColumns } from '@kauri/core/contract';
+import type { ImportReport } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { answerOnce } from '../../http/receipts';
 import type { Handlers } from '../handlers';
 import { workOf } from '../yard/routes';
 import { importMeasurements } from './importMeasurements';
 import { importWeather } from './importWeather';
-import type { Tx } from '../../db/tenant';
-
-interface DayRow {
-  day: string;
-  t_min_c: number;
-  t_max_c: number;
-  rain_mm: number | null;
-}
-
-async function daysOf(tx: Tx, nurseryId: string): Promise<DayRow[]> {
-  const { rows } = await tx.$client.query<DayRow>(
-    'select day, t_min_c, t_max_c, rain_mm from weather_day where nursery_id = $1 order by day',
-    [nurseryId],
-  );
-  return rows;
-}
-
-function toColumns(rows: DayRow[]): WeatherColumns {
-  if (rows.length === 0) return { start: null, tMinC: [], tMaxC: [], rainMm: [] };
-  const start = dayOf(rows[0].day);
-  const length = dayOf(rows[rows.length - 1].day) - start + 1;
-  const blank = () => new Array<number | null>(length).fill(null);
-  const columns: WeatherColumns = { start: isoOf(start), tMinC: blank(), tMaxC: blank(), rainMm: blank() };
-  for (const row of rows) {
-    const at = dayOf(row.day) - start;
-    columns.tMinC[at] = row.t_min_c;
-    columns.tMaxC[at] = row.t_max_c;
-    columns.rainMm[at] = row.rain_mm;
-  }
-  return columns;
-}
+import { daysOf, toColumns } from './weatherDays';
 
 export const weatherHandlers: Pick<
   Handlers,

@@ -1,15 +1,15 @@
 import { asc, eq } from 'drizzle-orm';
-import { bedDesign, containerType, medium, nursery, place, species } from '../../db/schema/index';
+import { bedDesign, nursery } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import type { NurseryCall } from '../../http/context';
-import type { AnswerOf, KeptSite, RouteName } from '@kauri/core/contract';
+import type { KeptSite, RouteName } from '@kauri/core/contract';
 import type { Handlers } from '../handlers';
-import { toSpecies } from '../seed/species';
 import { arrangeYard } from './arrange';
+import { catalogueOf } from './catalogue';
 import { checkPlace, checksOf } from './checks';
 import { addDesign, designVersions, editDesign, toDesign } from './designs';
 import { addContainer, addMedium, editContainer, editMedium, moveStock, stockOf } from './kinds';
-import { addPlace, editPlace, toPlace } from './places';
+import { addPlace, editPlace } from './places';
 import { keepValue, readValue } from './values';
 
 /** The work a call asks for, with today's date where the nursery stands. */
@@ -48,26 +48,7 @@ export const yardHandlers: Pick<
 > = {
   async catalogue({ tx, nurseryId, role, server }) {
     const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
-    const places = await tx
-      .select()
-      .from(place)
-      .where(eq(place.nurseryId, nurseryId))
-      .orderBy(asc(place.name));
-    const kinds = await tx
-      .select()
-      .from(species)
-      .where(eq(species.nurseryId, nurseryId))
-      .orderBy(asc(species.common));
-    const containers = await tx
-      .select()
-      .from(containerType)
-      .where(eq(containerType.nurseryId, nurseryId))
-      .orderBy(asc(containerType.id));
-    const media = await tx
-      .select()
-      .from(medium)
-      .where(eq(medium.nurseryId, nurseryId))
-      .orderBy(asc(medium.id));
+    const catalogue = await catalogueOf(tx, nurseryId);
     const designs = await tx
       .select()
       .from(bedDesign)
@@ -88,14 +69,7 @@ export const yardHandlers: Pick<
         today: server.today(timeZone),
       },
       role,
-      places: places.map(toPlace),
-      species: kinds.map(toSpecies),
-      containers: containers.map(({ id, version, values }) => ({ id, version, values })),
-      media: media.map(({ id, version, values }) => ({
-        id,
-        version,
-        values,
-      })) as AnswerOf<'catalogue'>['media'],
+      ...catalogue,
       designs: designs.map(toDesign),
       prices: { version: prices.version, list: prices.value },
     };

@@ -1,5 +1,12 @@
 import { emptySite, startingPrices, usualRootRules, type PriceList, type SitePlan } from '@kauri/core';
-import type { Programme, RootRules, WaterPlan } from '@kauri/core/contract';
+import type {
+  Climate,
+  LearntValues,
+  Programme,
+  RootRules,
+  TodayRules,
+  WaterPlan,
+} from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { nurseryValue } from '../../db/schema/index';
@@ -14,6 +21,9 @@ export interface NurseryValues {
   programme: Programme;
   prices: PriceList;
   roots: RootRules;
+  today: TodayRules;
+  climate: Climate;
+  learnt: LearntValues;
 }
 type Kind = keyof NurseryValues;
 
@@ -23,6 +33,9 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   prices: startingPrices,
   programme: null,
   roots: usualRootRules,
+  today: { schema: 1, rules: {} },
+  climate: { schema: 1, covers: [], places: [] },
+  learnt: { schema: 1, values: [] },
   water: {
     schema: 1,
     bucketLitres: 10,

@@ -20,6 +20,7 @@ import CountDialog from './CountDialog.vue';
 import EditLotDialog from './EditLotDialog.vue';
 import LotFigures from './LotFigures.vue';
 import LotLedger from './LotLedger.vue';
+import LotOdds from './LotOdds.vue';
 import LotRecords from './LotRecords.vue';
 import LotSection from './LotSection.vue';
 import MeasureDialog from './MeasureDialog.vue';
@@ -28,6 +29,9 @@ import ShiftDialog from './ShiftDialog.vue';
 import WriteOffDialog from './WriteOffDialog.vue';
 
 const GroundLineChart = defineAsyncComponent(() => import('./GroundLineChart.vue'));
+const EventDialog = defineAsyncComponent(() => import('./EventDialog.vue'));
+const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
+const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
 const props = defineProps<{ lot: ShownLot }>();
 const session = useSession();
@@ -35,7 +39,8 @@ const season = useSeason();
 const nursery = useNursery();
 const forecasts = useForecasts();
 
-type Sheet = 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
+type Sheet =
+  'event' | 'care' | 'what-if' | 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
 const sheet = ref<Sheet | null>(null);
 const tab = ref<'records' | 'ledger' | 'journal'>('records');
 const detail = ref<LotDetail | null>(null);
@@ -50,6 +55,8 @@ const acts = computed(() => [
   { sheet: 'measure' as const, words: 'Measure', key: 'M', on: held.value.standing > 0 },
   { sheet: 'pull' as const, words: 'Pull plugs', key: 'R', on: held.value.standing > 0 && !inBed.value },
   { sheet: 'shift' as const, words: 'Move on', key: 'S', on: held.value.standing > 0 },
+  { sheet: 'care' as const, words: 'Work done', key: 'W', on: held.value.sown + held.value.standing > 0 },
+  { sheet: 'event' as const, words: 'What happened', key: 'E', on: held.value.standing > 0 },
   { sheet: 'lift' as const, words: 'Lift', key: 'L', on: held.value.standing > 0 },
   {
     sheet: 'write-off' as const,
@@ -68,6 +75,8 @@ useKeys({
   s: () => open('shift'),
   l: () => open('lift'),
   x: () => open('write-off'),
+  w: () => open('care'),
+  e: () => open('event'),
 });
 
 // The journal is only wanted when its tab is open; it is read again when records change.
@@ -144,6 +153,19 @@ const tabs = [
       </div>
     </div>
 
+    <div class="mt-4 max-w-3xl">
+      <LotOdds :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing.tally.standing > 0" />
+      <button
+        v-if="standing.tally.standing > 0"
+        class="quiet"
+        type="button"
+        data-testid="what-if-open"
+        @click="sheet = 'what-if'"
+      >
+        What if: apart, fed, moved
+      </button>
+    </div>
+
     <div class="mt-3 flex flex-wrap items-start gap-x-6">
       <ShowWorking v-if="forecasts.selected" :steps="forecasts.selected.working" />
       <RouterLink class="quiet" :to="{ name: 'held' }">How well past forecasts held</RouterLink>
@@ -183,6 +205,14 @@ const tabs = [
     <ShiftDialog v-if="sheet === 'shift'" :lot="lot" @close="sheet = null" />
     <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
     <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
+    <EventDialog v-if="sheet === 'event'" :lot="lot" @close="sheet = null" />
+    <CareDialog v-if="sheet === 'care'" :lot="lot" @close="sheet = null" />
+    <WhatIfDialog
+      v-if="sheet === 'what-if'"
+      :lot="lot"
+      @close="sheet = null"
+      @move="sheet = may ? 'shift' : null"
+    />
     <EditLotDialog v-if="sheet === 'edit'" :lot="lot" @close="sheet = null" />
   </article>
 </template>

@@ -2,7 +2,7 @@
 import { dayOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
-import { call } from '../../api/client';
+import { addressOf, call } from '../../api/client';
 import { sentenceOf } from '../../api/problem';
 import type { ShownLot } from '../../parts/useLots';
 import { useMessages } from '../../stores/messages';
@@ -25,6 +25,8 @@ const lines = computed(() =>
     (line) => dayOf(line.on) <= season.view,
   ),
 );
+
+const photoAt = (photo: string) => addressOf('photo', { params: { ...nursery.params, photo } });
 
 async function undo(line: RecordLine) {
   try {
@@ -62,6 +64,20 @@ async function undo(line: RecordLine) {
         <td class="pr-4 font-bold">{{ line.what }}</td>
         <td class="max-sm:order-last max-sm:col-span-3 max-sm:pb-2 sm:w-full">
           {{ line.words }} <span class="text-muted">{{ line.note }}</span>
+          <span v-if="line.photos.length" class="mt-1 flex flex-wrap gap-2">
+            <a
+              v-for="(photo, i) in line.photos"
+              :key="photo"
+              :href="photoAt(photo)"
+              target="_blank"
+              rel="noopener"
+              ><img
+                class="border-rule size-16 rounded-md border object-cover"
+                :src="photoAt(photo)"
+                :alt="`Photo ${i + 1} of ${line.what.toLowerCase()}, ${dateWords(line.on)}`"
+                loading="lazy"
+            /></a>
+          </span>
         </td>
         <td>
           <button

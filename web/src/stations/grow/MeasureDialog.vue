@@ -1,75 +1,50 @@
 <script setup lang="ts">
-import {
-  DIAMETER_LIMIT_MM,
-  HEIGHT_LIMIT_CM,
-  plantCv,
-  sampleSize,
-  summarise,
-  type Quantity,
-} from '@kauri/core';
-import { computed, nextTick, ref, useTemplateRef } from 'vue';
+import { plantCv, sampleSize, summarise } from '@kauri/core';
+import { computed, nextTick, useTemplateRef } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import SheetActs from '../../parts/SheetActs.vue';
-import { typedNumber } from '../../parts/typed';
 import type { ShownLot } from '../../parts/useLots';
 import { useRecording } from '../../parts/useRecording';
 import { usePreferences } from '../../stores/preferences';
 import { percent, several } from '../../words/numbers';
+import SamplePlan from './SamplePlan.vue';
+import { useInstrument } from './useInstrument';
+import { useMeasureRun, whatWords, type RunDraft, type What } from './useMeasureRun';
 
 const props = defineProps<{ lot: ShownLot }>();
 const emit = defineEmits<{ close: [] }>();
 const preferences = usePreferences();
 
-type What = 'height' | 'diameter';
 const { draft, on, record, busy, sentence, wrong, clear } = useRecording('measureLot', () => props.lot, {
-  mode: 'height' as What | 'both',
+  mode: 'height' as RunDraft['mode'],
   heightsCm: [] as number[],
   diametersMm: [] as number[],
 });
+const run = useMeasureRun(() => props.lot, draft);
+const { typed, fault, asking, askWords, next, plant, valuesOf, take, shrank } = run;
 
 /** Enough once the mean is known to a tenth of itself, nine times in ten. */
 const MARGIN = 0.1;
-const names: Record<What, string> = { height: 'Height', diameter: 'Collar' };
 const modes = [
   { mode: 'height', words: 'Heights' },
   { mode: 'diameter', words: 'Collars' },
   { mode: 'both', words: 'Both, plant by plant' },
 ] as const;
 
-const valuesOf = (what: What) => (what === 'height' ? draft.value.heightsCm : draft.value.diametersMm);
-const next = computed<What>(() =>
-  draft.value.mode === 'both'
-    ? draft.value.heightsCm.length > draft.value.diametersMm.length
-      ? 'diameter'
-      : 'height'
-    : draft.value.mode,
-);
-const plant = computed(() => valuesOf(next.value).length + 1);
-const typed = ref('');
-const fault = ref<string | null>(null);
 const input = useTemplateRef('input');
-
-function add() {
-  const what = next.value;
-  const value = Math.round(preferences.typed(typedNumber(typed.value), what) * 100) / 100;
-  const limit = what === 'height' ? HEIGHT_LIMIT_CM : DIAMETER_LIMIT_MM;
-  if (!(value > 0 && value <= limit)) {
-    fault.value = `${names[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${typed.value}” was not taken.`;
-    return;
-  }
-  fault.value = null;
-  valuesOf(what).push(value);
-  typed.value = '';
-}
-
-/** Puts the last value back into the field to be typed anew. */
+const toInput = () => void nextTick(() => input.value?.focus());
 function fixLast() {
-  const last: What =
-    draft.value.mode === 'both' ? (next.value === 'height' ? 'diameter' : 'height') : draft.value.mode;
-  const value = valuesOf(last).pop();
-  if (value !== undefined) typed.value = String(Number(preferences.shown(value, last).toFixed(2)));
-  void nextTick(() => input.value?.focus());
+  run.fixLast();
+  toInput();
+}
+function again() {
+  run.again();
+  toInput();
+}
+function keep() {
+  run.keep();
+  toInput();
 }
 function backspace(event: KeyboardEvent) {
   if (typed.value !== '') return;
@@ -77,18 +52,33 @@ function backspace(event: KeyboardEvent) {
   fixLast();
 }
 
+const instrument = useInstrument((value) => {
+  // One that is asked about waits for its answer; the tool's next reading does not push it aside.
+  if (!asking.value) take(next.value, value);
+});
+function listen() {
+  const what: What = next.value;
+  const { state } = props.lot.view.forecast;
+  const around = what === 'height' ? state.heightCm.p50 : state.diameterMm.p50;
+  void instrument.listen(
+    what === 'height' ? 'stick' : 'caliper',
+    Math.max(0.5, around),
+    plantCv(props.lot.facts),
+    valuesOf(what).length + 1,
+  );
+}
+
 const runs = computed(() =>
   (['height', 'diameter'] as const).flatMap((what) => {
     const values = valuesOf(what);
     if (values.length === 0) return [];
     const s = summarise(values);
-    const quantity: Quantity = what;
     return [
       {
         what,
-        values: values.map((v) => preferences.shown(v, quantity).toFixed(1)),
-        mean: preferences.show(s.mean, quantity, 1),
-        sd: preferences.show(s.sd, quantity, 1),
+        values: values.map((v) => preferences.shown(v, what).toFixed(1)),
+        mean: preferences.show(s.mean, what, 1),
+        sd: preferences.show(s.sd, what, 1),
         margin: Number.isFinite(s.margin)
           ? `± ${percent(s.margin / s.mean)}`
           : 'one value says nothing of spread',
@@ -98,12 +88,28 @@ const runs = computed(() =>
     ];
   }),
 );
+/** What the plants so far say together: how sturdy, and how many are to size. */
+const together = computed(() => {
+  const { heightsCm, diametersMm } = draft.value;
+  const words: string[] = [];
+  if (heightsCm.length && diametersMm.length) {
+    const ratio = (summarise(heightsCm).mean * 10) / summarise(diametersMm).mean;
+    words.push(`Sturdiness ${Math.round(ratio)} : 1`);
+  }
+  const target = props.lot.facts.targetHeightCm;
+  if (target !== null && heightsCm.length) {
+    const share = heightsCm.filter((h) => h >= target).length / heightsCm.length;
+    words.push(`${percent(share)} at ${preferences.show(target, 'height')} or over`);
+  }
+  return words.join(' · ');
+});
 const advised = computed(() => sampleSize(plantCv(props.lot.facts), MARGIN));
 const total = computed(() => Math.max(draft.value.heightsCm.length, draft.value.diametersMm.length));
 
 async function save() {
-  if (typed.value.trim() !== '') add();
-  if (fault.value) return;
+  if (typed.value.trim() !== '') run.add();
+  if (fault.value || asking.value) return;
+  instrument.quiet();
   const { heightsCm, diametersMm } = draft.value;
   const said = `${several(total.value, 'plant')} of ${props.lot.row.code} measured.`;
   if (await record({ heightsCm, diametersMm }, said)) emit('close');
@@ -127,12 +133,13 @@ async function save() {
       </label>
     </div>
     <p v-if="total === 0" class="text-muted mb-3">
-      About {{ advised }} plants, taken here and there, give the mean to a tenth. Type a value, Enter, the
-      next value. A caliper or stick that types its reading works the same.
+      {{ advised }} plants give the mean to a tenth. Take them where they are drawn, not by eye. Type a value,
+      Enter, the next value; a caliper or stick that types its reading works the same.
     </p>
-    <form novalidate @submit.prevent="add">
+    <SamplePlan :lot="lot" :n="advised" :next="plant - 1" :seed="`${lot.row.id} ${on}`" />
+    <form novalidate @submit.prevent="run.add">
       <label for="measured" class="mb-1 block font-bold">
-        {{ names[next] }} of plant {{ plant }}
+        {{ whatWords[next] }} of plant {{ plant }}
         <span class="text-muted font-normal">{{ preferences.unit(next) }}</span>
       </label>
       <div class="flex gap-2">
@@ -146,37 +153,53 @@ async function save() {
           :aria-invalid="fault ? true : undefined"
           aria-describedby="measured-words"
           @keydown.backspace="backspace"
+          @input="asking = null"
         />
         <button class="act" type="submit">Enter</button>
         <button class="act" type="button" :disabled="total === 0" @click="fixLast">Fix last</button>
       </div>
-      <p
-        id="measured-words"
-        class="mt-1 min-h-6 text-sm"
-        :class="fault ? 'text-wrong font-bold' : 'text-muted'"
+      <p id="measured-words" class="text-wrong mt-1 min-h-6 text-sm font-bold">{{ fault ?? '' }}</p>
+      <div
+        v-if="asking"
+        class="border-ink mb-3 flex flex-wrap items-center gap-2 rounded border-2 p-2"
+        role="alert"
+        data-testid="asking"
       >
-        {{ fault ?? '' }}
-      </p>
+        <p class="mr-auto font-bold">{{ askWords }}</p>
+        <button class="act" type="button" @click="keep">It is right</button>
+        <button class="act" type="button" @click="again">Type it anew</button>
+      </div>
     </form>
-    <section v-for="run in runs" :key="run.what" class="panel mb-3 p-3" aria-live="polite">
+    <p class="mb-3 flex flex-wrap items-center gap-2">
+      <button v-if="!instrument.listening.value" class="quiet" type="button" @click="listen">
+        Listen to the {{ next === 'height' ? 'height stick' : 'caliper' }}
+      </button>
+      <button v-else class="act" type="button" @click="instrument.quiet">Listening: stop</button>
+      <span v-if="instrument.fault.value" class="text-wrong text-sm font-bold">{{
+        instrument.fault.value
+      }}</span>
+    </p>
+    <section v-for="r in runs" :key="r.what" class="panel mb-3 p-3" aria-live="polite">
       <div class="flex flex-wrap items-baseline justify-between gap-2">
         <p class="text-lg">
-          <b>{{ names[run.what] }} {{ run.mean }}</b>
-          <span class="text-muted ml-1">spread {{ run.sd }}, {{ run.margin }}</span>
+          <b>{{ whatWords[r.what] }} {{ r.mean }}</b>
+          <span class="text-muted ml-1">spread {{ r.sd }}, {{ r.margin }}</span>
         </p>
-        <p v-if="run.enough" class="border-ink rounded border-2 px-2 font-bold" data-testid="enough">
+        <p v-if="r.enough" class="border-ink rounded border-2 px-2 font-bold" data-testid="enough">
           ✓ Enough
         </p>
-        <p v-else-if="run.needed" class="text-muted">about {{ run.needed }} needed</p>
+        <p v-else-if="r.needed" class="text-muted">about {{ r.needed }} needed</p>
       </div>
-      <p class="text-muted mt-1 break-words">{{ run.values.join('  ·  ') }}</p>
+      <p class="text-muted mt-1 break-words">{{ r.values.join('  ·  ') }}</p>
     </section>
+    <p v-if="together" class="mb-3 font-bold" data-testid="together">{{ together }}</p>
+    <p v-if="shrank" class="border-ink mb-3 rounded border-2 p-2 font-bold" role="alert">{{ shrank }}</p>
     <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
     <SheetActs
       :act="total ? `Keep ${several(total, 'plant')}` : 'Keep'"
       :busy="busy"
       :sentence="sentence()"
-      :off="total === 0 && typed === ''"
+      :off="(total === 0 && typed === '') || asking !== null"
       @save="save"
     >
       <button v-if="total" class="quiet" type="button" @click="clear">Begin anew</button>

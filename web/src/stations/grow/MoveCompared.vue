@@ -36,6 +36,7 @@ const rows = computed(() => {
     { words: 'Hold until: 1 in 10 root-bound', values: date((f) => f.bound, 'p10') },
     { words: 'Root-bound, half of forecasts', values: date((f) => f.bound, 'p50') },
     { words: 'To the height wanted', values: date((f) => f.toTarget, 'p50') },
+    { words: 'Leaves meet, half of forecasts', values: date((f) => f.leavesMeet, 'p50') },
     { words: `Root fill on ${at}`, values: pair((f) => f.state.fill.p50.toFixed(2)) },
     { words: `Height on ${at}`, values: pair((f) => show(f.state.heightCm.p50, 'height')) },
     {

@@ -42,6 +42,8 @@ describe('the next code', () => {
 
 const evidence: Evidence = {
   roots: [],
+  events: [],
+  care: [],
   shifts: [],
   stages: [],
   lotId: 'lot',

@@ -1,6 +1,7 @@
 import { plugScores, rootFigures, type Quantity, type RootPlant } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
+import { careDoneWords, careWords, eventDoneWords } from '../../words/growing';
 import { count, percent, several } from '../../words/numbers';
 
 /** One record of a lot in words. */
@@ -10,6 +11,8 @@ export interface RecordLine {
   what: string;
   words: string;
   note: string;
+  /** Photos to it. */
+  photos: string[];
 }
 
 type Show = (value: number, quantity: Quantity, digits?: number) => string;
@@ -18,10 +21,17 @@ type Moved = Evidence['movements'][number];
 /** The records of a lot that stand, newest first. Sowing is not among them: it is the lot itself. */
 export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
   const lines = new Map<string, RecordLine>();
-  const add = (entry: string, on: string, what: string, words: string, note: string) => {
+  const add = (
+    entry: string,
+    on: string,
+    what: string,
+    words: string,
+    note: string,
+    photos: string[] = [],
+  ) => {
     const line = lines.get(entry);
     if (line) line.words += `; ${words}`;
-    else lines.set(entry, { entry, on, what, words, note });
+    else lines.set(entry, { entry, on, what, words, note, photos });
   };
   for (const c of evidence.counts) {
     const parts = c.patches.map((p) => `${p.name} ${count(p.counted)}`).join(', ');
@@ -41,6 +51,9 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
     add(p.entry, p.on, 'Pull', `${scores}${p.spoiled ? `; ${p.spoiled} spoiled` : ''}`, p.note);
   }
+  for (const e of evidence.events) add(e.entry, e.on, 'Event', eventDoneWords(e), e.note, e.photos);
+  for (const c of evidence.care)
+    add(c.entry, c.on, careWords[c.done.what], careDoneWords(c.done, show), c.note);
   for (const s of evidence.shifts) add(s.entry, s.on, 'Move', 'moved on', s.note);
   for (const r of evidence.roots)
     add(r.entry, r.on, 'Roots', `${rootWords(r.plant)}${r.spoiled ? '; spoiled' : ''}`, r.note);

@@ -1,9 +1,9 @@
-import { compareShares, speciesLibrary, startingSpecies } from '@kauri/core';
+import { compareShares, seedActWords, speciesLibrary, startingSpecies } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import type { TDocumentDefinitions } from '../../print/pdf';
-import { phasesWords, seedActWords, shareBand } from '../../words/seed';
+import { phasesWords, shareBand } from '../../words/seed';
 import { patchOf } from '../grow/patch';
 import { shownPatches } from '../yard/patches';
 import { spacingTemplate, templateMarks } from './desk/spacingTemplate';
@@ -267,6 +267,8 @@ describe('seed in words', () => {
       counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, patches: [], note: '' }],
       sizes: [],
       roots: [],
+      events: [],
+      care: [],
       shifts: [],
       stages: [],
       pulls: [],

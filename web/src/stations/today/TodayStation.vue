@@ -1,28 +1,37 @@
 <script setup lang="ts">
-import { emergenceActs, rootActs, type Act, type SeedAct, type Status, type When } from '@kauri/core';
-import { Asterisk, Bean } from 'lucide-vue-next';
-import { computed, onMounted } from 'vue';
-import { RouterLink, type RouteLocationRaw } from 'vue-router';
+import { type AgendaLine, type Status, type When } from '@kauri/core';
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { RouterLink } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
-import SectionGlyph from '../../parts/SectionGlyph.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
-import { useSeason } from '../../stores/season';
 import { useRoots } from '../../stores/roots';
-import { useSeed } from '../../stores/seed';
-import { longDate, yearOf } from '../../words/dates';
-import { actWords } from '../../words/decision';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { useTodayBook } from '../../stores/todayBook';
+import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
-import { rootActWords } from '../../words/roots';
-import { seedActWords } from '../../words/seed';
-import { useComingUp } from '../seed/up/useComingUp';
+import TodayLine from './TodayLine.vue';
+import { useToday, type TodayItem } from './useToday';
+
+const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
+const TodayRulesDialog = defineAsyncComponent(() => import('./TodayRulesDialog.vue'));
+const CalendarDialog = defineAsyncComponent(() => import('./CalendarDialog.vue'));
 
 const forecasts = useForecasts();
 const season = useSeason();
-const seed = useSeed();
+const session = useSession();
 const roots = useRoots();
+const book = useTodayBook();
 const { lots } = useLots();
+const { agenda, rates, byId } = useToday();
+const fault = ref<string | null>(null);
+onMounted(() => {
+  roots.load().catch(() => undefined);
+  book.load().catch((error: unknown) => (fault.value = sentenceOf(error)));
+});
 
 const groups: readonly { when: When; words: string }[] = [
   { when: 'now', words: 'Act now' },
@@ -30,64 +39,36 @@ const groups: readonly { when: When; words: string }[] = [
   { when: 'weeks', words: 'The next four weeks' },
   { when: 'watch', words: 'Watch' },
 ];
-const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])));
-const { shown: rising } = useComingUp();
-const lateActs = computed(() =>
-  rising.value.flatMap(({ lot, outlook }) =>
-    outlook && lot.view.standing.tally.sown > 0 && lot.view.standing.decision.kind !== 'write-off'
-      ? emergenceActs(lot.row.id, outlook.value)
-      : [],
-  ),
-);
-/** What the Seed station asks for, with where it leads. */
-const seedActs = computed(() =>
-  [...seed.acts, ...lateActs.value].map((act) => ({
-    ...act,
-    words: seedActWords(act, seedName(act), season.view),
-    to: seedPlace(act),
-  })),
-);
-function seedName({ part, subjectId }: SeedAct): string {
-  if (part === 'layers') return seed.room.layers.find((l) => l.id === subjectId)?.tree ?? '';
-  if (part === 'up') return byId.value.get(subjectId)?.row.code ?? '';
-  const batch = part === 'clock' ? seed.treatmentById.get(subjectId) : undefined;
-  const lot = seed.lotById.get(batch?.seedLotId ?? subjectId);
-  const species = lot ? seed.speciesOf(lot.speciesId).common.toLowerCase() : '';
-  return batch ? `${species}, “${batch.name}”` : `${species} ${lot?.code ?? ''}`;
-}
-function seedPlace({ part, subjectId }: SeedAct): RouteLocationRaw {
-  if (part === 'layers') return { name: 'seed-layers', params: { layer: subjectId } };
-  if (part === 'up') return { name: 'seed-up', params: { lot: subjectId } };
-  if (part === 'clock') return { name: 'seed-clock', params: { batch: subjectId } };
-  return { name: 'seed', params: { seedLot: subjectId } };
-}
-onMounted(() => roots.load().catch(() => undefined));
-/** What the root bench asks for, with where it leads. */
-const fromRoots = computed(() => {
-  const judged = lots.value.flatMap(({ row, view }) => {
-    const verdict = roots.verdictOf(row.id)?.value.sequential;
-    return verdict ? [{ lotId: row.id, standing: view.standing, verdict }] : [];
-  });
-  return rootActs(judged, Math.min(season.view, season.today)).map((act) => {
-    const only = act.rule === 'roots-rejected' ? act.lotIds[0] : null;
-    return {
-      ...act,
-      words: rootActWords(act, only === null ? '' : byId.value.get(only)!.row.code),
-      to: { name: 'roots', params: { lot: only ?? '' } } satisfies RouteLocationRaw,
-    };
-  });
-});
+type Line = AgendaLine<TodayItem>;
 const shown = computed(() =>
   groups
-    .map((group) => ({
-      ...group,
-      acts: forecasts.acts.filter((act) => act.when === group.when && byId.value.has(act.lotId)),
-      seed: seedActs.value.filter((act) => act.when === group.when),
-      roots: fromRoots.value.filter((act) => act.when === group.when),
-    }))
-    .filter((group) => group.acts.length + group.seed.length + group.roots.length),
+    .map((group) => ({ ...group, lines: agenda.value.lines.filter((line) => line.when === group.when) }))
+    .filter((group) => group.lines.length),
 );
-const wordsOf = (act: Act) => actWords(act, byId.value.get(act.lotId)!.row.code, season.view);
+const lotOf = ({ item }: Line) => (item.part === 'lot' ? (byId.value.get(item.subjectId!) ?? null) : null);
+const keyOf = ({ item }: Line) => `${item.rule} ${item.subjectId ?? ''}`;
+
+const marking = ref<{ line: Line; as: 'done' | 'skipped' | 'assigned' } | null>(null);
+const sheet = ref<'rules' | 'calendar' | null>(null);
+const withHidden = ref(false);
+const title = computed(
+  () => `${season.isToday ? 'Today' : 'On'}, ${longDate(season.view, yearOf(season.today))}`,
+);
+const markWords = { done: 'Done', skipped: 'Skipped', assigned: 'Given' } as const;
+
+async function paper() {
+  const [{ makePdf, offerFile }, { todaySheet }] = await Promise.all([
+    import('../../print/pdf'),
+    import('./todaySheet'),
+  ]);
+  const where = (line: Line) => {
+    const lot = lotOf(line);
+    return lot ? `${lot.species}\n${lot.where}` : '';
+  };
+  const whose = ({ assigned }: Line) => (assigned ? book.nameOf(assigned.assignedTo) : '');
+  const due = shown.value.filter((group) => group.when !== 'watch');
+  offerFile('to-do.pdf', await makePdf(todaySheet(title.value, due, where, whose)));
+}
 
 const order: Status[] = [
   'bound',
@@ -119,9 +100,22 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
 <template>
   <div class="grid gap-6 p-4 md:p-6 lg:grid-cols-[1fr_19rem]">
     <div>
-      <h1 class="mb-3 text-2xl">
-        {{ season.isToday ? 'Today' : 'On' }}, {{ longDate(season.view, yearOf(season.today)) }}
-      </h1>
+      <div class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h1 class="mr-auto text-2xl">{{ title }}</h1>
+        <template v-if="lots.length">
+          <button class="quiet" type="button" @click="paper">On paper</button>
+          <button v-if="book.book" class="quiet" type="button" @click="sheet = 'calendar'">Calendar</button>
+          <button
+            v-if="book.book && session.may('grower')"
+            class="quiet"
+            type="button"
+            @click="sheet = 'rules'"
+          >
+            Rules
+          </button>
+        </template>
+      </div>
+      <p v-if="fault" class="text-wrong mb-3 font-bold" role="alert">{{ fault }}</p>
       <EmptyState v-if="forecasts.viewsOf !== null && !lots.length" title="No lot has been sown by this date">
         Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the
         weather.
@@ -140,46 +134,44 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
             group.words
           }}</span>
           <template v-else>{{ group.words }}</template>
-          <span class="text-muted font-sans text-base font-normal">{{
-            group.acts.length + group.seed.length + group.roots.length
-          }}</span>
+          <span class="text-muted font-sans text-base font-normal">{{ group.lines.length }}</span>
         </h2>
         <ul class="panel divide-rule divide-y">
-          <li v-for="act in group.seed" :key="act.subjectId + act.rule" data-testid="seed-act">
-            <RouterLink :to="act.to" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
-              <Bean class="text-root w-10 shrink-0" :size="26" aria-hidden="true" />
-              <span class="min-w-0 flex-1">
-                <span class="block font-bold">{{ act.words.title }}</span>
-                <span class="block">{{ act.words.reason }}</span>
-              </span>
-              <span class="text-muted hidden w-40 text-right text-sm sm:block">Seed room</span>
-            </RouterLink>
-          </li>
-          <li v-for="act in group.roots" :key="act.rule + act.lotIds[0]" data-testid="root-act">
-            <RouterLink :to="act.to" class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5">
-              <Asterisk class="text-root w-10 shrink-0" :size="26" aria-hidden="true" />
-              <span class="min-w-0 flex-1">
-                <span class="block font-bold">{{ act.words.title }}</span>
-                <span class="block">{{ act.words.reason }}</span>
-              </span>
-              <span class="text-muted hidden w-40 text-right text-sm sm:block">Root bench</span>
-            </RouterLink>
-          </li>
-          <li v-for="act in group.acts" :key="act.lotId + act.rule">
-            <RouterLink
-              :to="{ name: 'grow', params: { lot: act.lotId } }"
-              class="hover:bg-leaf-pale flex items-center gap-4 px-4 py-2.5"
-            >
-              <SectionGlyph :facts="byId.get(act.lotId)!.facts" :view="byId.get(act.lotId)!.view" />
-              <span class="min-w-0 flex-1">
-                <span class="block font-bold">{{ wordsOf(act).title }}</span>
-                <span class="block">{{ wordsOf(act).reason }}</span>
-                <span class="text-muted block">{{ wordsOf(act).waiting }}</span>
-              </span>
-              <span class="text-muted hidden w-40 text-right text-sm sm:block">
-                {{ byId.get(act.lotId)!.species }}<br />{{ byId.get(act.lotId)!.where }}
-              </span>
-            </RouterLink>
+          <TodayLine
+            v-for="line in group.lines"
+            :key="keyOf(line)"
+            :line="line"
+            :lot="lotOf(line)"
+            @mark="marking = { line, as: $event }"
+          />
+        </ul>
+      </section>
+      <section v-if="agenda.hidden.length || agenda.muted" class="text-muted">
+        <button
+          v-if="agenda.hidden.length"
+          class="quiet"
+          type="button"
+          :aria-expanded="withHidden"
+          @click="withHidden = !withHidden"
+        >
+          {{ several(agenda.hidden.length, 'act') }} done or skipped for now
+        </button>
+        <span v-if="agenda.muted"> · {{ several(agenda.muted, 'act') }} muted</span>
+        <ul v-if="withHidden" class="panel divide-rule mt-1 divide-y" data-testid="hidden-acts">
+          <li
+            v-for="{ item, mark } in agenda.hidden"
+            :key="mark.id"
+            class="flex flex-wrap items-center gap-x-4 px-4 py-1.5"
+          >
+            <span class="min-w-0 flex-1">
+              <b>{{ markWords[mark.mark] }}</b> {{ shortDate(mark.on, yearOf(season.today)) }}:
+              {{ item.words.title }}
+              <template v-if="mark.reason">({{ mark.reason }})</template>
+              · asked again from {{ shortDate(mark.until, yearOf(season.today)) }}
+            </span>
+            <button v-if="session.may('crew')" class="quiet" type="button" @click="book.undo(mark.id)">
+              Take back
+            </button>
           </li>
         </ul>
       </section>
@@ -205,5 +197,8 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         </table>
       </section>
     </aside>
+    <MarkDialog v-if="marking" :line="marking.line" :as="marking.as" @close="marking = null" />
+    <TodayRulesDialog v-if="sheet === 'rules'" :rates="rates" @close="sheet = null" />
+    <CalendarDialog v-if="sheet === 'calendar'" @close="sheet = null" />
   </div>
 </template>

@@ -1,0 +1,22 @@
+import { groupThousands } from '../units/units';
+
+/** A whole number with its thousands set apart. */
+export function count(value: number): string {
+  return groupThousands(String(Math.round(value)));
+}
+
+export function percent(share: number, digits = 0): string {
+  return `${(share * 100).toFixed(digits)}\u00a0%`;
+}
+
+/** "1 tree", "3 trees". */
+export function several(value: number, one: string, many = `${one}s`): string {
+  return `${count(value)} ${value === 1 ? one : many}`;
+}
+
+/** A chance as a grower says it, before "forecasts": "1 of 10", "9 of 10". */
+export function odds(chance: number): string {
+  if (chance < 0.05) return 'fewer than 1 of 20';
+  if (chance > 0.95) return 'nearly all';
+  return `${Math.max(1, Math.round(chance * 10))} of 10`;
+}

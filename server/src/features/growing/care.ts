@@ -1,0 +1,45 @@
+import type { BodyOf, LotRow } from '@kauri/core/contract';
+import { note } from '../../db/journal';
+import { observation } from '../../db/schema/index';
+import type { Work } from '../../http/context';
+import { Refusal } from '../../http/problems';
+import { lockLot, mustBeRecordable } from '../lots/records';
+import { inOrder } from './events';
+
+/** Records work done to some lots without moving them, all or none. */
+export async function recordCare(work: Work, body: BodyOf<'recordCare'>): Promise<void> {
+  const { on, done, note: words } = body;
+  for (const { id, lotId } of inOrder(body.lots)) {
+    const row = await lockLot(work, lotId);
+    mustBeRecordable(work, row, on);
+    mustSuit(row, done);
+    await work.tx.insert(observation).values({
+      nurseryId: work.nurseryId,
+      id,
+      lotId,
+      kind: 'care',
+      onDate: on,
+      values: { kind: 'care', done },
+      note: words,
+    });
+    await note(work, done.what, lotId, null, { ...body, lots: [{ id, lotId }] });
+  }
+}
+
+/** Some work needs plants, and some needs cells. */
+function mustSuit({ code, held, stage }: LotRow, done: BodyOf<'recordCare'>['done']): void {
+  if ((done.what === 'spread' || done.what === 'pack') && stage.containerTypeId === null)
+    throw new Refusal(
+      422,
+      'in-a-bed',
+      `${code} stands in a bed: there are no cells to set apart. Thin it, or lift it.`,
+    );
+  if ((done.what === 'stake' || done.what === 'prune') && held.standing === 0)
+    throw new Refusal(422, 'none-standing', `Nothing of ${code} stands.`);
+  if (done.what === 'stake' && done.staked > held.standing)
+    throw new Refusal(
+      409,
+      'not-enough',
+      `${done.staked} staked, but ${held.standing} of ${code} stand. Nothing was recorded.`,
+    );
+}

@@ -1,0 +1,39 @@
+import { Readable } from 'node:stream';
+import { InstrumentReading } from '@kauri/core/contract';
+import { Refusal } from '../../http/problems';
+import type { Handlers } from '../handlers';
+
+export const instrumentHandlers: Pick<Handlers, 'instrument'> = {
+  /** Passes an instrument’s readings on as they come, until whoever listens goes or it is switched off. */
+  async instrument({ server, params, query, res }) {
+    const stop = new AbortController();
+    res.on('close', () => stop.abort());
+    const asked = new URLSearchParams(
+      Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)] as [string, string]])),
+    );
+    const answer = await fetch(`${server.instrumentUrl}/${params.tool}/readings?${asked}`, {
+      signal: stop.signal,
+    }).catch((cause: unknown) => {
+      throw new Refusal(
+        503,
+        'instrument-silent',
+        'The instrument does not answer. Type the values; what was read is kept.',
+        {},
+        { cause },
+      );
+    });
+    res.type('application/x-ndjson').flushHeaders();
+    let rest = '';
+    try {
+      for await (const part of Readable.fromWeb(answer.body as never)) {
+        rest += Buffer.from(part as Uint8Array).toString('utf8');
+        const lines = rest.split('\n');
+        rest = lines.pop()!;
+        for (const line of lines) res.write(`${JSON.stringify(InstrumentReading.parse(JSON.parse(line)))}\n`);
+      }
+    } catch (error) {
+      if (!stop.signal.aborted) throw error;
+    }
+    return { value: null, unit: params.tool === 'caliper' ? ('mm' as const) : ('cm' as const) };
+  },
+};

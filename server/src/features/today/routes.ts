@@ -1,0 +1,46 @@
+import type { Handlers } from '../handlers';
+import { workOf } from '../yard/routes';
+import { keepValue } from '../yard/values';
+import { markAct, todayBook, undoMark } from './book';
+import { calendarFeed, dropCalendar, makeCalendar } from './calendar';
+import { serverToday } from './serverToday';
+
+type Names =
+  | 'todayBook'
+  | 'markAct'
+  | 'undoMark'
+  | 'setTodayRules'
+  | 'makeCalendar'
+  | 'dropCalendar'
+  | 'today'
+  | 'calendar';
+
+export const todayHandlers: Pick<Handlers, Names> = {
+  async todayBook(call) {
+    const work = await workOf(call);
+    return todayBook(work, work.today);
+  },
+  async markAct(call) {
+    const work = await workOf(call);
+    await markAct(work, call.body);
+    return todayBook(work, work.today);
+  },
+  async undoMark(call) {
+    const work = await workOf(call);
+    await undoMark(work, call.params.mark);
+    return todayBook(work, work.today);
+  },
+  async setTodayRules(call) {
+    const work = await workOf(call);
+    await keepValue(work, 'today', call.body.version, call.body.rules);
+    return todayBook(work, work.today);
+  },
+  makeCalendar: async (call) => ({ path: await makeCalendar(await workOf(call)) }),
+  async dropCalendar(call) {
+    const work = await workOf(call);
+    await dropCalendar(work);
+    return todayBook(work, work.today);
+  },
+  today: async (call) => serverToday(call.tx, call.nurseryId, (await workOf(call)).today),
+  calendar: ({ server, params }) => calendarFeed(server, params.token),
+};

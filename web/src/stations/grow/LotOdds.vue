@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { Band, LotFacts, LotForecast } from '@kauri/core';
+import { computed } from 'vue';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { longDate, shortDate, yearOf } from '../../words/dates';
+
+/** Every date a lot’s forecast gives, early to late, with what each is for. */
+const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: boolean }>();
+const season = useSeason();
+const { show } = usePreferences();
+const day = (value: number) =>
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'beyond a year';
+
+interface Row {
+  name: string;
+  band?: Band;
+  words?: string;
+  says: string;
+}
+const rows = computed<Row[]>(() => {
+  const { forecast: f, facts } = props;
+  const inCells = facts.home.kind === 'container';
+  const list: Row[] = [];
+  if (f.emergence.seen === null)
+    list.push({ name: 'Up', band: f.emergence.band, says: 'half of what comes up' });
+  if (!props.standing && f.emergence.seen !== null) return list;
+  if (f.toTarget)
+    list.push({
+      name: `To ${show(facts.targetHeightCm!, 'height')}`,
+      band: f.toTarget,
+      says: 'the middle of the lot',
+    });
+  if (f.leavesMeet)
+    list.push({
+      name: inCells ? 'Leaves meet: spread by' : 'Canopy closes',
+      band: f.leavesMeet,
+      says: inCells
+        ? f.apart > 1
+          ? `set apart, ${f.apart} × the room`
+          : 'before they go tall and thin'
+        : 'weeds are shaded out, water need is full',
+    });
+  if (f.lid) list.push({ name: 'Reaches the lid', band: f.lid, says: 'the tallest tenth' });
+  if (f.feedOut) list.push({ name: 'Feed runs out', band: f.feedOut, says: '80 % let go' });
+  if (inCells) {
+    list.push({ name: 'Plug ready', band: f.ready, says: 'holds its shape when lifted' });
+    list.push({ name: 'Root-bound', band: f.bound, says: `hold until ${day(f.bound.p10)} at the latest` });
+    if (f.shiftDue !== null)
+      list.push({
+        name: 'Shift due',
+        words: longDate(f.shiftDue, yearOf(season.today)),
+        says: 'one season in one container',
+      });
+  } else
+    list.push({
+      name: 'Lift',
+      words: `${day(f.lifting.from)} to ${day(f.lifting.until)}`,
+      says: `best before ${day(f.lifting.bestBefore)}`,
+    });
+  return list;
+});
+</script>
+
+<template>
+  <section v-if="rows.length" aria-labelledby="odds">
+    <h2 id="odds" class="mb-1 text-lg">Dates and odds</h2>
+    <div class="overflow-x-auto">
+      <table class="w-full text-[0.95rem]" data-testid="odds">
+        <thead class="text-muted">
+          <tr>
+            <td></td>
+            <th scope="col" class="text-right font-normal">1 in 10 by</th>
+            <th scope="col" class="text-right font-normal">half by</th>
+            <th scope="col" class="text-right font-normal">9 in 10 by</th>
+            <td></td>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
+            <th scope="row" class="py-1 pr-2 text-left font-normal">{{ row.name }}</th>
+            <template v-if="row.band">
+              <td class="text-right whitespace-nowrap">{{ day(row.band.p10) }}</td>
+              <td class="pl-2 text-right font-bold whitespace-nowrap">{{ day(row.band.p50) }}</td>
+              <td class="pl-2 text-right whitespace-nowrap">{{ day(row.band.p90) }}</td>
+            </template>
+            <td v-else class="text-right font-bold" colspan="3">{{ row.words }}</td>
+            <td class="text-muted pl-3 text-sm max-sm:hidden">{{ row.says }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>

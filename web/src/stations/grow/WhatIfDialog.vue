@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import type { LotForecast, RunOut } from '@kauri/core';
+import { watchDebounced } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { useSeason } from '../../stores/season';
+import { longDate, shortDate, yearOf } from '../../words/dates';
+import { percent } from '../../words/numbers';
+
+/** What setting cells apart, or feeding again, would change. Nothing is kept by trying. */
+const props = defineProps<{ lot: ShownLot }>();
+const emit = defineEmits<{ close: []; move: [] }>();
+const forecasts = useForecasts();
+const season = useSeason();
+const spaceable = computed(() => {
+  const { home } = props.lot.facts;
+  return home.kind === 'container' && home.spaceable === true;
+});
+const what = ref<'spread' | 'feed'>(spaceable.value ? 'spread' : 'feed');
+const apart = ref<'2' | '3' | '4'>('2');
+const whats = computed(() => [
+  ...(spaceable.value ? [{ value: 'spread' as const, words: 'Cells set apart' }] : []),
+  { value: 'feed' as const, words: 'New feed today' },
+]);
+const day = (value: number) =>
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within a year';
+
+const spread = shallowRef<{ stays: LotForecast; moves: LotForecast } | null>(null);
+watchDebounced(
+  apart,
+  async (times) => {
+    if (spaceable.value) spread.value = await forecasts.spread(props.lot.row.id, Number(times));
+  },
+  { immediate: true, debounce: 30 },
+);
+const gained = computed(() => {
+  if (!spread.value) return '';
+  const { stays, moves } = spread.value;
+  if (!stays.leavesMeet || !moves.leavesMeet) return '';
+  if (!Number.isFinite(moves.leavesMeet.p50))
+    return 'Set apart, leaves are not forecast to meet within the year.';
+  const days = Math.round(moves.leavesMeet.p50 - stays.leavesMeet.p50);
+  return days > 0
+    ? `Leaves meet about ${days} days later; the lot takes ${apart.value} times the bench.`
+    : 'They meet as soon: it is too late to gain by it.';
+});
+const feeds = shallowRef<RunOut[]>([]);
+/** The season’s end, until which feed is wanted. */
+const until = computed(() => props.lot.view.forecast.shiftDue ?? season.today + 180);
+watchDebounced(
+  what,
+  async (chosen) => {
+    if (chosen !== 'feed') return;
+    const to = Math.max(season.today + 1, Math.min(season.today + 400, Math.round(until.value)));
+    feeds.value = (await forecasts.feed(season.today, to, 0)).choices;
+  },
+  { immediate: true, debounce: 30 },
+);
+</script>
+
+<template>
+  <FormDialog
+    title="What if"
+    :subtitle="`${lot.row.code} · ${lot.species}, ${lot.where}`"
+    @close="emit('close')"
+  >
+    <div class="space-y-4">
+      <ChoiceRow v-model="what" label="Try" :options="whats" />
+      <template v-if="what === 'spread'">
+        <ChoiceRow
+          v-model="apart"
+          label="How far"
+          :options="[
+            { value: '2', words: '2 × the room' },
+            { value: '3', words: '3 ×' },
+            { value: '4', words: '4 ×' },
+          ]"
+        />
+        <p class="text-lg font-bold" data-testid="gained">{{ gained }}</p>
+        <table v-if="spread" class="w-full text-[0.95rem]" data-testid="spread-what-if">
+          <thead class="text-muted">
+            <tr>
+              <td></td>
+              <th scope="col" class="text-right font-normal">As it stands</th>
+              <th scope="col" class="text-right font-normal">Set apart</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="q in ['p10', 'p50', 'p90'] as const" :key="q" class="border-rule border-t">
+              <th scope="row" class="py-1 text-left font-normal">
+                Leaves meet, {{ { p10: '1 in 10', p50: 'half', p90: '9 in 10' }[q] }} by
+              </th>
+              <td class="text-right">
+                {{ spread.stays.leavesMeet ? day(spread.stays.leavesMeet[q]) : '–' }}
+              </td>
+              <td class="text-right font-bold">
+                {{ spread.moves.leavesMeet ? day(spread.moves.leavesMeet[q]) : '–' }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <template v-else>
+        <p>
+          Prills given {{ longDate(season.today, yearOf(season.today)) }}, wanted until
+          {{ longDate(until, yearOf(season.today)) }}; warmer is faster.
+        </p>
+        <table class="w-full text-[0.95rem]" data-testid="feed-what-if">
+          <thead class="text-muted">
+            <tr>
+              <th scope="col" class="text-left font-normal">Rated at 21 °C</th>
+              <th scope="col" class="text-right font-normal">Runs out</th>
+              <th scope="col" class="text-right font-normal">Warm to cool years</th>
+              <th scope="col" class="text-right font-normal">Unspent then</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="feed in feeds" :key="feed.ratedMonths" class="border-rule border-t">
+              <th scope="row" class="py-1 text-left font-normal">{{ feed.ratedMonths }} months</th>
+              <td class="text-right font-bold">{{ day(feed.median) }}</td>
+              <td class="text-right">{{ day(feed.early) }} – {{ day(feed.late) }}</td>
+              <td class="text-right">{{ percent(feed.unspentAtEnd) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <p class="text-muted">
+        Another container, a denser or wider bed, a warmer place:
+        <button class="quiet" type="button" @click="emit('move')">try a move</button>
+      </p>
+    </div>
+  </FormDialog>
+</template>

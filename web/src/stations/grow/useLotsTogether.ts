@@ -1,0 +1,82 @@
+import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
+import { isoOf } from '@kauri/core';
+import { v7 as newId } from 'uuid';
+import { computed } from 'vue';
+import { call } from '../../api/client';
+import { useDraft } from '../../parts/useDraft';
+import { useLots, type ShownLot } from '../../parts/useLots';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+
+type Together = 'recordEvent' | 'recordCare';
+
+/**
+ * One record on a lot, or on all the lots of its place at once: its draft with day and note, its saving, and the undo
+ * offered afterwards, which takes every lot’s part back.
+ */
+export function useLotsTogether<N extends Together, F extends object>(
+  name: N,
+  lot: () => ShownLot,
+  initial: F,
+) {
+  const nursery = useNursery();
+  const season = useSeason();
+  const messages = useMessages();
+  const { lots } = useLots();
+  const { id: lotId, stage } = lot().row;
+  const key = `${name}.${lotId}`;
+  const { draft, clear } = useDraft(key, { ...initial, on: '', note: '', whole: false });
+  const saving = useSaving(key);
+
+  const on = computed({
+    get: () => draft.value.on || isoOf(Math.min(season.view, season.today)),
+    set: (day: string) => (draft.value.on = day),
+  });
+  /** Lots that stand in the same place with something in it, this one first. */
+  const together = computed(() => [
+    lot(),
+    ...lots.value.filter(
+      ({ row }) => row.id !== lotId && row.stage.placeId === stage.placeId && row.held.standing > 0,
+    ),
+  ]);
+  const place = computed(() => nursery.lookup.places.get(stage.placeId)?.place.name ?? 'this place');
+
+  /** @returns whether it was taken */
+  async function record(
+    body: Omit<BodyInputOf<N>, 'id' | 'on' | 'note' | 'lots'> & { lots: readonly { lotId: string }[] },
+    said: string,
+  ): Promise<boolean> {
+    let entries: { lotId: string; id: string }[] = [];
+    const whole = { ...body, on: on.value, note: draft.value.note };
+    const answer = await saving.save(whole, (id) => {
+      // Each lot’s part has an id of its own that a retry finds again.
+      entries = body.lots.map((part, i) => ({ ...part, id: i === 0 ? id : childOf(id, i) }));
+      return call(name, {
+        params: nursery.params,
+        body: { ...whole, id: childOf(id, 999), lots: entries } as unknown as BodyInputOf<N>,
+      } as never) as Promise<{ lots: LotDetail[] }>;
+    });
+    if (answer === null) return false;
+    nursery.takeLots(answer.lots);
+    clear();
+    messages.say(said, async () => {
+      for (const { lotId: lot, id: entry } of entries) {
+        const undone = await call('undoEntry', {
+          params: { ...nursery.params, lot, entry },
+          body: { id: newId(), on: season.todayIso },
+        });
+        nursery.takeLot(undone);
+      }
+    });
+    return true;
+  }
+  return { draft, on, record, clear, together, place, ...saving };
+}
+
+/** An id made from another, the same for the same number: time and version stay, the last digits count. */
+function childOf(id: string, n: number): string {
+  const last = (parseInt(id.slice(-8), 16) ^ (n * 0x9e3779b1)) >>> 0;
+  return id.slice(0, -8) + last.toString(16).padStart(8, '0');
+}

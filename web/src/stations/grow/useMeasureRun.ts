@@ -1,0 +1,103 @@
+import { DIAMETER_LIMIT_MM, doubtOf, HEIGHT_LIMIT_CM, shrunk, summarise, type Doubt } from '@kauri/core';
+import { computed, ref, type Ref } from 'vue';
+import { typedNumber } from '../../parts/typed';
+import type { ShownLot } from '../../parts/useLots';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { dateWords } from '../../words/dates';
+
+export type What = 'height' | 'diameter';
+export interface RunDraft {
+  mode: What | 'both';
+  heightsCm: number[];
+  diametersMm: number[];
+}
+
+export const whatWords: Record<What, string> = { height: 'Height', diameter: 'Collar' };
+
+/** The values of a measure run as they are typed or streamed in: what is next, what is asked about, what is wrong. */
+export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
+  const nursery = useNursery();
+  const preferences = usePreferences();
+  const typed = ref('');
+  const fault = ref<string | null>(null);
+  /** A value that is asked about before it is taken. */
+  const asking = ref<{ what: What; value: number; doubt: Doubt } | null>(null);
+
+  const valuesOf = (what: What) => (what === 'height' ? draft.value.heightsCm : draft.value.diametersMm);
+  const next = computed<What>(() =>
+    draft.value.mode === 'both'
+      ? draft.value.heightsCm.length > draft.value.diametersMm.length
+        ? 'diameter'
+        : 'height'
+      : draft.value.mode,
+  );
+  const plant = computed(() => valuesOf(next.value).length + 1);
+  const bandOf = (what: What) => {
+    const { state } = lot().view.forecast;
+    return what === 'height' ? state.heightCm : state.diameterMm;
+  };
+
+  /** Takes a value in SI, or asks about it. */
+  function take(what: What, value: number, sure = false): void {
+    const doubt = sure ? null : doubtOf(value, valuesOf(what), bandOf(what));
+    if (doubt) {
+      asking.value = { what, value, doubt };
+      return;
+    }
+    asking.value = null;
+    fault.value = null;
+    valuesOf(what).push(value);
+    typed.value = '';
+  }
+  function add(): void {
+    if (asking.value) return keep();
+    const what = next.value;
+    const value = Math.round(preferences.typed(typedNumber(typed.value), what) * 100) / 100;
+    const limit = what === 'height' ? HEIGHT_LIMIT_CM : DIAMETER_LIMIT_MM;
+    if (!(value > 0 && value <= limit)) {
+      fault.value = `${whatWords[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${typed.value}” was not taken.`;
+      return;
+    }
+    take(what, value);
+  }
+  function keep(): void {
+    if (asking.value) take(asking.value.what, asking.value.value, true);
+  }
+  function again(): void {
+    asking.value = null;
+    typed.value = '';
+  }
+  /** Puts the last value back to be typed anew. */
+  function fixLast(): void {
+    const last: What =
+      draft.value.mode === 'both' ? (next.value === 'height' ? 'diameter' : 'height') : draft.value.mode;
+    const value = valuesOf(last).pop();
+    if (value !== undefined) typed.value = String(Number(preferences.shown(value, last).toFixed(2)));
+  }
+  const askWords = computed(() => {
+    if (!asking.value) return '';
+    const { what, value, doubt } = asking.value;
+    const usual = preferences.show(doubt.usual, what, 1);
+    const is = preferences.show(value, what, 1);
+    return doubt.kind === 'far'
+      ? `${is} is far from the others, about ${usual}.`
+      : `${is} is far from what is forecast, about ${usual}.`;
+  });
+
+  /** A lot that measures smaller than it did is asked about too: plants do die back. */
+  const shrank = computed(() => {
+    const heights = draft.value.heightsCm;
+    if (heights.length < 3) return null;
+    const before = nursery.evidence
+      .get(lot().row.id)
+      ?.sizes.filter((s) => s.what === 'height')
+      .at(-1);
+    if (!before || before.n < 2) return null;
+    const now = summarise(heights);
+    return shrunk(now, { mean: before.mean, standardError: before.sd / Math.sqrt(before.n) })
+      ? `They stand lower than on ${dateWords(before.on)}, when the mean was ${preferences.show(before.mean, 'height', 1)}. Died back, browsed or pruned? Keep the sample as it is, and write down what happened.`
+      : null;
+  });
+  return { typed, fault, asking, askWords, next, plant, valuesOf, take, add, keep, again, fixLast, shrank };
+}

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { dayOf, isoOf, restUntil, type AgendaLine } from '@kauri/core';
+import type { Role } from '@kauri/core/contract/roles';
+import { computed } from 'vue';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useSeason } from '../../stores/season';
+import { useTodayBook } from '../../stores/todayBook';
+import { longDate, yearOf } from '../../words/dates';
+import { minutesWords } from './todayWords';
+import type { TodayItem } from './useToday';
+
+/** What was done about an act: done with the time it took, put off with a reason, or given to someone. */
+const props = defineProps<{ line: AgendaLine<TodayItem>; as: 'done' | 'skipped' | 'assigned' }>();
+const emit = defineEmits<{ close: [] }>();
+const season = useSeason();
+const kept = useTodayBook();
+const messages = useMessages();
+
+const { item } = props.line;
+const key = `mark.${item.rule}.${item.subjectId ?? ''}`;
+const people = computed(() => (kept.book?.people ?? []).filter((p) => (p.role as Role) !== 'visitor'));
+const { draft, clear } = useDraft(key, {
+  as: props.as,
+  minutes: '',
+  reason: '',
+  until: isoOf(dayOf(kept.on) + 7),
+  to: people.value[0]?.id ?? '',
+});
+draft.value.as = props.as;
+const saving = useSaving(key);
+const marks = [
+  { value: 'done', words: 'Done' },
+  { value: 'skipped', words: 'Skip' },
+  { value: 'assigned', words: 'Give to someone' },
+] as const;
+const again = computed(() => longDate(restUntil(item.rule, dayOf(kept.on)), yearOf(season.today)));
+
+async function save() {
+  const { as, minutes, reason, until, to } = draft.value;
+  const body = {
+    rule: item.rule,
+    subjectId: item.subjectId,
+    trees: Math.round(item.trees),
+    mark: as,
+    on: kept.on,
+    until: as === 'skipped' ? until : null,
+    reason,
+    minutes: as === 'done' && minutes.trim() !== '' ? typedNumber(minutes) : null,
+    assignedTo: as === 'assigned' ? to : null,
+  };
+  let mark = '';
+  const taken = await saving.save(body, async (id) => {
+    mark = id;
+    await kept.mark({ ...body, id });
+    return true;
+  });
+  if (!taken) return;
+  clear();
+  const said = { done: 'Done', skipped: 'Skipped for now', assigned: `Given to ${kept.nameOf(to)}` }[as];
+  messages.say(`${said}: ${item.words.title}.`, () => kept.undo(mark));
+  emit('close');
+}
+const sentence = computed(() => saving.sentence());
+</script>
+
+<template>
+  <FormDialog :title="item.words.title" :subtitle="item.words.reason" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="save">
+      <ChoiceRow v-model="draft.as" label="What is done about it" :options="marks" />
+      <FormField
+        v-if="draft.as === 'done'"
+        v-model="draft.minutes"
+        label="Time it took"
+        unit="minutes"
+        inputmode="numeric"
+        :hint="`Reckoned: ${minutesWords(line.minutes)}. What you write makes the next reckoning truer; blank is fine.`"
+        :fault="saving.wrong('minutes')"
+      />
+      <template v-else-if="draft.as === 'skipped'">
+        <FormField
+          v-model="draft.reason"
+          label="Why"
+          hint="No pots left, too wet, sold next week"
+          :fault="saving.wrong('reason')"
+        />
+        <FormField v-model="draft.until" label="Ask again from" type="date" :fault="saving.wrong('until')" />
+      </template>
+      <SelectField
+        v-else
+        v-model="draft.to"
+        label="Whose it is"
+        :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${p.role}` }))"
+        :fault="saving.wrong('assignedTo')"
+      />
+      <FormField
+        v-if="draft.as !== 'skipped'"
+        v-model="draft.reason"
+        label="Note"
+        :fault="saving.wrong('reason')"
+      />
+      <p v-if="draft.as === 'done'" class="text-muted text-sm">
+        It is not asked for again before {{ again }}. Counts, moves and measurements are written on the lot
+        itself.
+      </p>
+      <SheetActs
+        :act="{ done: 'Done', skipped: 'Skip it', assigned: 'Give it' }[draft.as]"
+        :busy="saving.busy.value"
+        :sentence="sentence"
+        @save="save"
+      />
+    </form>
+  </FormDialog>
+</template>

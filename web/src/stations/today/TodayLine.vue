@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import type { AgendaLine } from '@kauri/core';
+import { Asterisk, Bean } from 'lucide-vue-next';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import SectionGlyph from '../../parts/SectionGlyph.vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useSession } from '../../stores/session';
+import { useTodayBook } from '../../stores/todayBook';
+import { minutesWords, savingWords } from './todayWords';
+import type { TodayItem } from './useToday';
+
+/** One act: what, why, what waiting costs; how long it takes, whose it is, and what was done about it. */
+const props = defineProps<{ line: AgendaLine<TodayItem>; lot: ShownLot | null }>();
+const emit = defineEmits<{ mark: [as: 'done' | 'skipped' | 'assigned'] }>();
+const session = useSession();
+const book = useTodayBook();
+const item = computed(() => props.line.item);
+const aside = computed(() =>
+  props.lot
+    ? [props.lot.species, props.lot.where]
+    : [item.value.part === 'roots' ? 'Root bench' : 'Seed room'],
+);
+const work = computed(() => {
+  const saves = savingWords(props.line.lossPerHour);
+  return `${minutesWords(props.line.minutes)}${saves ? `, ${saves}` : ''}`;
+});
+</script>
+
+<template>
+  <li class="hover:bg-leaf-pale flex flex-wrap items-center sm:flex-nowrap" :data-testid="`${item.part}-act`">
+    <RouterLink :to="item.to" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4">
+      <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
+      <component
+        :is="item.part === 'roots' ? Asterisk : Bean"
+        v-else
+        class="text-root w-10 shrink-0"
+        :size="26"
+        aria-hidden="true"
+      />
+      <span class="min-w-0 flex-1">
+        <span class="block font-bold">{{ item.words.title }}</span>
+        <span class="block">{{ item.words.reason }}</span>
+        <span v-if="item.words.waiting" class="text-muted block">{{ item.words.waiting }}</span>
+        <span class="text-muted block text-sm" data-testid="work">
+          {{ work }}<template v-if="line.assigned"> · {{ book.nameOf(line.assigned.assignedTo) }}</template>
+        </span>
+      </span>
+      <span class="text-muted hidden w-40 shrink-0 text-right text-sm lg:block">
+        <template v-for="(words, i) in aside" :key="i">{{ words }}<br /></template>
+      </span>
+    </RouterLink>
+    <span
+      v-if="session.may('crew')"
+      class="flex shrink-0 gap-1.5 px-3 pb-2 max-sm:w-full max-sm:pl-18 sm:py-2 print:hidden"
+    >
+      <button
+        class="act"
+        type="button"
+        :aria-label="`Done: ${item.words.title}`"
+        @click="emit('mark', 'done')"
+      >
+        Done
+      </button>
+      <button
+        class="act px-2.5"
+        type="button"
+        :aria-label="`Skip, or give to someone: ${item.words.title}`"
+        @click="emit('mark', 'skipped')"
+      >
+        Not now
+      </button>
+    </span>
+  </li>
+</template>

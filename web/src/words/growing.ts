@@ -1,0 +1,89 @@
+import type { CareDone, CareKind, EventKind } from '@kauri/core';
+import type { Quantity } from '@kauri/core';
+import { count, several } from './numbers';
+
+export const eventWords: Record<EventKind, string> = {
+  browsing: 'Browsed',
+  rodents: 'Rodents',
+  drought: 'Drought',
+  heat: 'Heat',
+  frost: 'Frost',
+  rot: 'Rot',
+  flood: 'Flooded',
+  weeds: 'Weeds',
+  damage: 'Broken or rubbed',
+  deaths: 'Dead, cause unknown',
+  recovery: 'Recovered',
+};
+
+export const careWords: Record<CareKind, string> = {
+  water: 'Water',
+  feed: 'Feed',
+  inoculum: 'Inoculate',
+  spread: 'Spread',
+  pack: 'Pack tight',
+  stake: 'Stake',
+  weed: 'Weed',
+  prune: 'Prune the top',
+};
+
+/** What to know of a kind of work, said beside the step. */
+export const careSays: Record<CareKind, string> = {
+  water: 'Between fertiliser and drinking water, backflow prevention as your local code asks.',
+  feed: 'Prills are rated in months at 21 °C; warmer is faster. Mask and gloves with powders; damp the mix; wash hands.',
+  inoculum:
+    'For each thousand seedlings crush some 20 g of fresh nodules of the same genus in 5 L of water, strain, and water on, two to three weeks after it came up. Not with a high-nitrogen feed.',
+  spread:
+    'Set cells apart before leaves meet: every second cell gives each twice the room. The lot then takes as much more bench.',
+  pack: 'Packed tight only to travel: crowded broad leaves go tall and thin.',
+  stake:
+    'A flexible stake moves with the stem and builds trunk. A rigid one holds it still: it rubs a weak spot, so only to mend a lean, tied low and loose, and off within the season.',
+  weed: 'Pull while small. A closed canopy shades weeds out by itself.',
+  prune:
+    'Taking the top back balances a tall plant on a small plug; it costs a leader. Heights measured before it no longer count.',
+};
+
+type Show = (value: number, quantity: Quantity, digits?: number) => string;
+
+/** Work that was done, in a few words. */
+export function careDoneWords(done: CareDone, show: Show): string {
+  switch (done.what) {
+    case 'water':
+      return done.mm === null ? 'watered by hand' : `watered, ${show(done.mm, 'rain', 0)}`;
+    case 'feed': {
+      const dose = done.gramsPerLitre === null ? '' : `, ${done.gramsPerLitre} g/L`;
+      return done.ratedMonths === null
+        ? `fed, no rating${dose}`
+        : `prills for ${done.ratedMonths} months at 21 °C${dose}`;
+    }
+    case 'inoculum':
+      return done.source === 'nodules' ? 'nodule inoculum watered on' : 'mycorrhizal inoculum';
+    case 'spread':
+      return `set apart, ${done.apart} × the room`;
+    case 'pack':
+      return 'packed tight';
+    case 'stake':
+      return `${several(done.staked, `${done.stake} stake`)}`;
+    case 'weed':
+      return { pulled: 'weeds pulled', cut: 'weeds cut', mulched: 'mulched against weeds' }[done.how];
+    case 'prune':
+      return `top taken back to ${show(done.toCm, 'height', 0)}`;
+  }
+}
+
+/** What befell a lot, in a few words. */
+export function eventDoneWords({
+  what,
+  hit,
+  dead,
+  patch,
+}: {
+  what: EventKind;
+  hit: number;
+  dead: number;
+  patch: string;
+}): string {
+  const where = patch ? `, ${patch}` : '';
+  if (what === 'recovery') return `${count(hit)} recovered${where}`;
+  return `${eventWords[what].toLowerCase()}: ${count(hit)} hit${dead ? `, ${count(dead)} dead` : ''}${where}`;
+}
