@@ -71,6 +71,8 @@ export * from './roots/scorecard';
 export * from './roots/lotVerdict';
 export * from './roots/compareRoots';
 export * from './roots/rootActs';
+export * from './roots/photo/photoMeter';
+export type { Picture } from './roots/photo/picture';
 export * from './lifting/liftingWindow';
 export * from './ledger/ledger';
 export * from './growing/events';

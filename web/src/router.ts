@@ -12,6 +12,11 @@ export const router = createRouter({
       children: [
         { path: 'site', name: 'yard-site', component: () => import('./stations/yard/site/SitePage.vue') },
         { path: 'light', name: 'yard-light', component: () => import('./stations/yard/light/LightPage.vue') },
+        {
+          path: 'weather',
+          name: 'yard-weather',
+          component: () => import('./stations/yard/weather/WeatherPage.vue'),
+        },
         { path: 'water', name: 'yard-water', component: () => import('./stations/yard/water/WaterPage.vue') },
         { path: 'build', name: 'yard-build', component: () => import('./stations/yard/build/BuildPage.vue') },
         {
@@ -61,6 +66,7 @@ export const router = createRouter({
     { path: '/roots/:lot?', name: 'roots', component: () => import('./stations/roots/RootsStation.vue') },
     { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
     { path: '/held', name: 'held', component: () => import('./stations/grow/HeldPage.vue') },
+    { path: '/learnt', name: 'learnt', component: () => import('./stations/grow/LearntPage.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },
     { path: '/:rest(.*)*', redirect: '/today' },
   ],

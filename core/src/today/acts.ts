@@ -86,13 +86,13 @@ const rules = {
     return { when: seasons > 1 ? 'now' : 'watch', by: null, figures: { seasons } };
   },
 
-  spread: ({ facts, forecast, standing }: Situation): Finding => {
+  spread: ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
     const { leavesMeet, apart, state } = forecast;
     if (facts.home.kind !== 'container' || !facts.home.spaceable || apart > 1 || leavesMeet === null)
       return null;
     if (!isUp(forecast) || standing.tally.standing < 2 || !Number.isFinite(leavesMeet.p10)) return null;
-    // One that is moved on anyway is not spread first, and bare crowns shade nothing.
-    if (standing.decision.kind === 'move-now') return null;
+    // One that is moved on anyway is not spread first, and once growth is over crowding does no more harm.
+    if (standing.decision.kind === 'move-now' || !growing(latitudeDeg, state.day)) return null;
     const when = whenFor(leavesMeet.p10, state.day);
     if (when === 'watch') return null;
     return { when, by: leavesMeet.p10, figures: { half: leavesMeet.p50, heightCm: state.heightCm.p50 } };

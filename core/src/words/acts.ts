@@ -59,8 +59,8 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       };
     case 'spread':
       return {
-        title: `Spread ${code} by ${short(act.by!)}`,
-        reason: `Leaves meet from ${short(act.by!)} in 1 forecast of 10, half by ${short(f.half)}.`,
+        title: act.by! > view ? `Spread ${code} by ${short(act.by!)}` : `Spread ${code}: leaves have met`,
+        reason: `Leaves meet from ${short(act.by!)} in 1 forecast of 10, in half from ${short(f.half)}.`,
         waiting: `Crowded, they go tall and thin: ${trees}.`,
       };
     case 'inoculate':

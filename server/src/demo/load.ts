@@ -5,18 +5,21 @@ import {
   factsFrom,
   type PlugScore,
   generateWeather,
+  homeOf,
   isoOf,
   partsOf,
   roughNormals,
   type EpochDay,
+  type Home,
   type Lookup,
   type LotFacts,
   type WeatherSeries,
 } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
+import { eq } from 'drizzle-orm';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
-import { membership, person } from '../db/schema/index';
+import { membership, person, place } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
@@ -24,12 +27,14 @@ import { noEvidence } from '../features/lots/evidence';
 import { lotRow } from '../features/lots/lotRows';
 import { inspectRoots } from '../features/roots/inspect';
 import { prickOut } from '../features/lots/prickOut';
+import { shiftLot } from '../features/lots/shift';
 import { sowLot } from '../features/lots/sow';
 import { storeDays } from '../features/weather/importWeather';
 import { yardHandlers } from '../features/yard/routes';
 import type { NurseryCall, Server, Work } from '../http/context';
 import { DEMO_PASSWORD, demoNurseries, type DemoLot, type DemoNursery } from './nurseries';
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
+import { growOn, makeStations } from './growing';
 import { makeYard } from './yard';
 import { demoPlants } from './roots';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
@@ -45,13 +50,13 @@ export async function loadDemo(server: Server, ownerUrl: string): Promise<void> 
     await owner.query('select pg_advisory_lock($1)', [DEMO_LOCK]);
     const { rows } = await owner.query<{ done: boolean }>('select is_set_up() as done');
     if (rows[0].done) return;
-    let place = 0;
+    let order = 0;
     for (const demo of demoNurseries) {
       const people = await loadNursery(server, demo);
       for (const p of people) {
         await owner.query(
           'insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)',
-          [p.email, p.name, p.role, demo.name, DEMO_PASSWORD, place++],
+          [p.email, p.name, p.role, demo.name, DEMO_PASSWORD, order++],
         );
       }
     }
@@ -83,6 +88,10 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
     const weather = await makeWeather(work, demo);
     await makeYard(work, demo, server.irrigationUrl);
+    const placeIds = new Map(
+      (await tx.select().from(place).where(eq(place.nurseryId, nurseryId))).map((p) => [p.name, p.id]),
+    );
+    if (demo.climate) await makeStations(work, demo.climate, placeIds, server.stationUrl);
     const lookup = await lookupOf(server, tx, nurseryId);
     const grower = { ...work, personId: people[0].id };
     const arms = demo.lots.flatMap((lot) => {
@@ -92,7 +101,14 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
       return [{ bag: lot.from.bag, name, school, phases, grams: armGrams(lot, demo), startedOn }];
     });
     const seedIds = await makeSeedRoom(grower, demo.seed, arms, lookup, demo.latitudeDeg);
-    for (const lot of demo.lots) await makeLot(grower, demo, lot, weather, lookup, seedIds);
+    const upOn = new Map<string, EpochDay>();
+    for (const lot of demo.lots) {
+      const up = await makeLot(grower, demo, lot, weather, lookup, seedIds);
+      if (up !== null) upOn.set(lot.code, up);
+    }
+    const year = springOf(demo, dayOf(today), 0);
+    const events = (demo.events ?? []).map((e) => ({ ...e, day: dayFrom(year, ...e.on) }));
+    await growOn(grower, demo.care ?? [], events, upOn, placeIds);
   });
   return demo.people;
 }
@@ -166,7 +182,7 @@ async function makeLot(
   weather: WeatherSeries,
   lookup: Lookup,
   seed: SeedIds,
-): Promise<void> {
+): Promise<EpochDay | null> {
   const today = dayOf(work.today);
   const sownOn = sownOnOf(demo, lot, today);
   const id = newId();
@@ -201,8 +217,21 @@ async function makeLot(
     stage,
   });
   const row = (await lotRow(work.tx, work.nurseryId, id))!;
-  const facts = factsFrom(row, noEvidence(id), lookup);
-  const truth = grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1);
+  const sown = factsFrom(row, noEvidence(id), lookup);
+  const shift = lot.moved && {
+    kind: 'container' as const,
+    id: newId(),
+    placeId,
+    containerTypeId: named(lookup.containers, (c) => c.values.name === lot.moved!.container).id,
+    trays: lot.moved.trays,
+  };
+  const first = grow(sown, weather, demo.latitudeDeg, lot.vigour ?? 1);
+  const movedOn = shift && first.upOn !== null ? first.upOn + lot.moved!.after : Infinity;
+  const moves = shift !== undefined && movedOn <= today;
+  const facts = moves
+    ? inNewHome(sown, movedOn, homeOf(lot.code, { ...shift, densityPerM2: null }, lookup))
+    : sown;
+  const truth = moves ? grow(facts, weather, demo.latitudeDeg, lot.vigour ?? 1) : first;
   const container =
     'container' in home ? named(lookup.containers, (c) => c.values.name === home.container) : null;
   // An open flat is one cell to many seedlings.
@@ -211,6 +240,28 @@ async function makeLot(
   await recordLot({ work, lot, facts, truth, id, today, cells });
   if (lot.pricked && truth.upOn !== null && truth.upOn + 40 <= today)
     await prickDemo(work, lot, id, truth.upOn + 40, lookup);
+  if (moves)
+    await shiftLot(work, id, {
+      id: newId(),
+      on: isoOf(movedOn),
+      note: 'Teased, two circling roots cut.',
+      stage: shift,
+      lost: lot.moved!.lost,
+      cause: 'culled',
+    });
+  return truth.upOn;
+}
+
+/** A lot’s facts once it was moved on. */
+function inNewHome(facts: LotFacts, from: EpochDay, home: Home): LotFacts {
+  return {
+    ...facts,
+    home,
+    homes: [
+      { from: facts.sownOn, home: facts.home },
+      { from, home },
+    ],
+  };
 }
 
 interface Course {

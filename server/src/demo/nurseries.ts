@@ -1,6 +1,7 @@
 import type { BedDesign, ElementKind, School, SiteElement } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
+import type { DemoCare, DemoClimate, DemoEvent } from './growing';
 import type { DemoRoots } from './roots';
 import { piedraClaraSeed, withybeckSeed } from './seedRooms';
 
@@ -35,6 +36,8 @@ export interface DemoLot {
   };
   /** Plants pulled and looked at, root by root. */
   roots?: DemoRoots;
+  /** Moved on as a whole, so many days after it came up. */
+  moved?: { after: number; container: string; trays: number; lost: number };
   /** Stuck as hardwood cuttings of a stock bed. */
   stuck?: string;
   /** Pricked out of it once up: code, container, trays, seedlings. */
@@ -80,6 +83,9 @@ export interface DemoNursery {
   water?: { litres: number; seconds: number };
   lots: readonly DemoLot[];
   seed: DemoSeedRoom;
+  climate?: DemoClimate;
+  care?: readonly DemoCare[];
+  events?: readonly DemoEvent[];
 }
 
 const mesh = { kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 } as const;
@@ -199,7 +205,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { code: '25-JCO-01', species: 'JCO', place: 'Bench 2', in: { container: 'Deep tube 350 mL, racked', trays: 4 }, season: -1, sown: [4, 12], seeds: 900, target: 12, vigour: 0.6, note: 'Slow, in deep tubes.' },
       { code: '26-BPE-06', species: 'BPE', place: 'Bench 1', in: { container: 'Slit-wall cell 120 mL', trays: 5 }, season: 0, sown: [4, 3], seeds: 1300, target: 30, vigour: 0.87, roots: { plants: 9, after: 155, turned: 0, tap: 'stopped' } },
       { code: '26-PTR-01', species: 'PTR', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 4 }, season: 0, sown: [6, 12], seeds: 700, target: 30, vigour: 0.9 },
-      { code: '26-SCA-02', species: 'SCA', place: 'Bench 1', in: { container: 'Deep tube 350 mL, racked', trays: 6 }, season: 0, sown: [5, 22], seeds: 560, target: 40, vigour: 1.1 },
+      { code: '26-SCA-02', species: 'SCA', place: 'Bench 1', in: { container: 'Deep tube 350 mL, racked', trays: 6 }, season: 0, sown: [5, 22], seeds: 560, target: 40, vigour: 1.1, moved: { after: 76, container: 'Open-bottomed band 600 mL', trays: 12, lost: 4 } },
       { code: '26-IAQ-01', species: 'IAQ', place: 'Bench 2', in: { container: 'Slit-wall cell 200 mL', trays: 3 }, season: 0, sown: [4, 5], seeds: 400, target: 12 },
       { code: '26-AIN-02', species: 'AIN', place: 'Bench 2', in: { container: 'Ribbed vented pot 2 L', trays: 6 }, season: 0, sown: [4, 12], seeds: 140, target: 50 },
       { code: '25-EEU-01', species: 'EEU', place: 'Bench 2', in: { container: 'Tube 150 mL, racked', trays: 3 }, season: -1, sown: [4, 8], seeds: 560, target: 22, lifted: 1 },
@@ -208,6 +214,45 @@ export const demoNurseries: readonly DemoNursery[] = [
       { code: '26-SOR-13', species: 'SOR', place: 'Bed 9', in: { density: 200, area: 0.8 }, season: 0, sown: [4, 2], seeds: 400, target: 30, share: 0.08, note: 'Untreated, to compare.', from: { bag: 'S-SOR-01', patch: [1800, 2700, 7] } },
       { code: '26-SVI-01', species: 'SVI', place: 'Bed 10', in: { density: 60, area: 2.4 }, season: 0, sown: [3, 6], seeds: 160, target: 90, share: 0.91, stuck: 'Osier stools' },
       { code: '26-BPE-10', species: 'BPE', place: 'Bench 3', in: { container: 'Open flat', trays: 2 }, season: 0, sown: [4, 6], seeds: 2400, target: 30, share: 0.27, note: 'Flat, to prick out.', pricked: [{ code: '26-BPE-11', container: 'Slit-wall cell 200 mL', trays: 5, count: 180, size: 'large', place: 'Bench 3' }, { code: '26-BPE-12', container: 'Slit-wall cell 120 mL', trays: 6, count: 240, size: 'small', place: 'Bench 3' }] },
+    ],
+    climate: {
+      station: 'On the barn',
+      logger: 'Logger in the polytunnel',
+      cover: { name: 'Polytunnel', kind: 'tunnel', places: ['Bench 3'] },
+    },
+    care: [
+      { lot: '26-ALN-01', after: 18, done: { what: 'inoculum', source: 'nodules' } },
+      { lot: '26-ALN-07', after: 19, done: { what: 'inoculum', source: 'nodules' } },
+      { lot: '26-AIN-02', after: 17, done: { what: 'inoculum', source: 'nodules' } },
+      { lot: '26-ALN-07', after: 2, done: { what: 'feed', ratedMonths: 5, gramsPerLitre: 3 } },
+      { lot: '26-SOR-03', after: 2, done: { what: 'feed', ratedMonths: 5, gramsPerLitre: 3 } },
+      { lot: '26-BPE-06', after: 2, done: { what: 'feed', ratedMonths: 5, gramsPerLitre: 3 } },
+      { lot: '26-SCA-02', after: 2, done: { what: 'feed', ratedMonths: 8, gramsPerLitre: 4 } },
+      { lot: '26-PSY-04', after: 4, done: { what: 'feed', ratedMonths: 8, gramsPerLitre: 2 } },
+      { lot: '26-BPE-06', after: 52, done: { what: 'spread', apart: 2 } },
+      { lot: '26-TCO-01', after: 60, done: { what: 'spread', apart: 2 } },
+      { lot: '26-CSA-01', after: 40, done: { what: 'weed', how: 'pulled' } },
+      { lot: '26-SVI-01', after: 70, done: { what: 'stake', stake: 'flexible', staked: 40 } },
+    ],
+    events: [
+      {
+        place: 'Bed 2',
+        on: [8, 16],
+        what: 'browsing',
+        hit: 0.12,
+        dead: 0.02,
+        patch: 'south end',
+        note: 'Deer through the gap by the barn; fence mended.',
+      },
+      {
+        place: 'Bench 2',
+        on: [7, 19],
+        what: 'heat',
+        hit: 0.1,
+        dead: 0.015,
+        patch: 'front trays',
+        note: 'Three hot days; watered at noon from the second on.',
+      },
     ],
   },
   {

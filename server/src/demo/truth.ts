@@ -1,10 +1,11 @@
 import {
   betaMean,
-  cellMlOf,
+  cellMlAt,
   densityFactor,
   depthFactor,
   emergenceClock,
-  gompertz,
+  grownTo,
+  homesOf,
   normalDraw,
   rootStep,
   seededRandom,
@@ -12,6 +13,8 @@ import {
   sineAbove,
   SCORE_FILL,
   type EpochDay,
+  type Home,
+  type Leg,
   type LotFacts,
   type Random,
   type WeatherSeries,
@@ -43,6 +46,7 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
       break;
     }
   }
+  const spells = homesOf(facts);
   const thermal = new Map<EpochDay, number>();
   const roots = new Map<EpochDay, number>();
   if (upOn !== null) {
@@ -51,14 +55,24 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
     for (let day = upOn; day <= last; day++) {
       const dd = warmthOn(day);
       sum += dd;
-      rootMl += rootStep(rootMl, s.rootRatePerDd * vigour * dd, s.rootLinearAtMl, cellMlOf(facts.home));
+      rootMl += rootStep(rootMl, s.rootRatePerDd * vigour * dd, s.rootLinearAtMl, cellMlAt(spells, day));
       thermal.set(day, sum);
       roots.set(day, rootMl);
     }
   }
+  const depthIn = (home: Home) => depthFactor(home.kind === 'bed' ? home.settledDepthMm : home.depthMm);
+  const crowdIn = (home: Home) =>
+    home.kind === 'bed' ? densityFactor(home.densityPerM2, s.halfDensityPerM2) : 1;
   const { home } = facts;
-  const depth = depthFactor(home.kind === 'bed' ? home.settledDepthMm : home.depthMm);
-  const crowd = home.kind === 'bed' ? densityFactor(home.densityPerM2, s.halfDensityPerM2) : 1;
+  const [depth, crowd] = [depthIn(home), crowdIn(home)];
+  /** Each home’s factor against the present one’s, from the warmth at which it was moved there. */
+  const legs = (factor: (home: Home) => number): Leg[] =>
+    spells.map((spell, i) => ({
+      from: i === 0 ? 0 : (thermal.get(spell.from) ?? 0),
+      scale: factor(spell.home) / factor(home),
+    }));
+  const heightLegs = legs(depthIn);
+  const diameterLegs = legs((h) => depthIn(h) * crowdIn(h));
   const tallness = Math.exp(0.5 * s.heightCm.sdLog * normalDraw(random));
   const rate = s.growthPerDd.median * Math.exp(0.5 * s.growthPerDd.sdLog * normalDraw(random));
   return {
@@ -68,15 +82,22 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
       betaMean(s.viability) * betaMean(s.emergence) * Math.exp(0.08 * normalDraw(random)),
     ),
     heightAt: (day) =>
-      gompertz(s.heightCm.median * tallness * depth, s.seedlingHeightCm, rate, thermal.get(day) ?? 0),
+      grownTo(
+        s.heightCm.median * tallness * depth,
+        s.seedlingHeightCm,
+        rate,
+        heightLegs,
+        thermal.get(day) ?? 0,
+      ),
     diameterAt: (day) =>
-      gompertz(
+      grownTo(
         s.diameterMm.median * tallness * depth * crowd,
         s.seedlingDiameterMm,
         rate,
+        diameterLegs,
         thermal.get(day) ?? 0,
       ),
-    fillAt: (day) => (roots.get(day) ?? 0) / cellMlOf(facts.home),
+    fillAt: (day) => (roots.get(day) ?? 0) / cellMlAt(spells, day),
     random,
   };
 }

@@ -85,6 +85,7 @@ const all = computed<Find[]>(() => {
   for (const [name, words] of [
     ['yard-site', 'Site plan'],
     ['yard-light', 'Light of the yard'],
+    ['yard-weather', 'Weather: the season so far, stations, covers'],
     ['yard-water', 'Water: drip, zones, controller'],
     ['yard-build', 'Build sheets and prices'],
     ['yard-containers', 'Containers side by side'],
@@ -96,6 +97,12 @@ const all = computed<Find[]>(() => {
     words: 'How well past forecasts held',
     kind: 'forecasts',
     to: { name: 'held' },
+  });
+  finds.push({
+    key: 'learnt',
+    words: 'What your own lots teach: values learnt',
+    kind: 'forecasts',
+    to: { name: 'learnt' },
   });
   finds.push({
     key: 'roots',

@@ -9,7 +9,9 @@ export const instrumentHandlers: Pick<Handlers, 'instrument'> = {
     const stop = new AbortController();
     res.on('close', () => stop.abort());
     const asked = new URLSearchParams(
-      Object.entries(query).flatMap(([name, value]) => (value === undefined ? [] : [[name, String(value)] as [string, string]])),
+      Object.entries(query).flatMap(([name, value]) =>
+        value === undefined ? [] : [[name, String(value)] as [string, string]],
+      ),
     );
     const answer = await fetch(`${server.instrumentUrl}/${params.tool}/readings?${asked}`, {
       signal: stop.signal,

@@ -72,7 +72,7 @@ const done = computed<CareDone>(() => {
       return { what: 'stake', stake: d.stake, staked: typedNumber(d.staked) };
     case 'weed':
       return { what: 'weed', how: d.how };
-    case 'prune':
+    default:
       return { what: 'prune', toCm: preferences.typed(typedNumber(d.height), 'height') };
   }
 });

@@ -79,7 +79,10 @@ const rows = computed<Row[]>(() => {
         <tbody>
           <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
             <th scope="row" class="py-1 pr-2 text-left font-normal">{{ row.name }}</th>
-            <template v-if="row.band">
+            <td v-if="row.band && row.band.p90 <= season.view" class="text-right font-bold" colspan="3">
+              since about {{ day(row.band.p50) }}
+            </td>
+            <template v-else-if="row.band">
               <td class="text-right whitespace-nowrap">{{ day(row.band.p10) }}</td>
               <td class="pl-2 text-right font-bold whitespace-nowrap">{{ day(row.band.p50) }}</td>
               <td class="pl-2 text-right whitespace-nowrap">{{ day(row.band.p90) }}</td>

@@ -169,6 +169,7 @@ const tabs = [
     <div class="mt-3 flex flex-wrap items-start gap-x-6">
       <ShowWorking v-if="forecasts.selected" :steps="forecasts.selected.working" />
       <RouterLink class="quiet" :to="{ name: 'held' }">How well past forecasts held</RouterLink>
+      <RouterLink class="quiet" :to="{ name: 'learnt' }">What your lots teach</RouterLink>
     </div>
 
     <section class="border-rule mt-5 border-t pt-3">

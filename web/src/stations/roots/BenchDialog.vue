@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LateralRoot, PlugSeen, QuickLook, RootPlant, TapForm } from '@kauri/core';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -14,6 +14,8 @@ import PlantFigures from './PlantFigures.vue';
 import PlugSide from './PlugSide.vue';
 import QuickLookFields from './QuickLookFields.vue';
 import RosetteEditor from './RosetteEditor.vue';
+
+const PhotoMeterDialog = defineAsyncComponent(() => import('./PhotoMeterDialog.vue'));
 
 /** One plant at the bench: drawn root by root, or at a glance. */
 const props = defineProps<{ lot: ShownLot; nth: number }>();
@@ -74,6 +76,27 @@ async function save() {
   const said = `Plant ${props.nth} of ${props.lot.row.code} kept.`;
   if (await record({ plant: plant.value, spoiled: draft.value.spoiled }, said)) emit('close');
 }
+const metering = ref(false);
+/** Grades a photo suggests, taken by whoever holds the plant. */
+function useGrades({
+  top,
+  middle,
+  low,
+  surface,
+}: {
+  top: number;
+  middle: number;
+  low: number;
+  surface: number;
+}) {
+  draft.value.plug.fibre = { top, middle, low };
+  draft.value.plug.surface = surface;
+  metering.value = false;
+}
+const depthMm = computed(() => {
+  const { home } = props.lot.facts;
+  return home.kind === 'container' ? home.depthMm : null;
+});
 const kinds = [
   { value: 'drawn', words: 'Root by root' },
   { value: 'quick', words: 'At a glance' },
@@ -103,6 +126,7 @@ const kinds = [
         <div class="space-y-4">
           <template v-if="draft.kind === 'drawn'">
             <RosetteEditor v-model="draft.laterals" />
+            <button class="act" type="button" @click="metering = true">Grades from a photo</button>
             <PlugSide
               v-model="draft.plug"
               v-model:tap="draft.tap"
@@ -156,5 +180,6 @@ const kinds = [
       </div>
       <SheetActs act="Keep the plant" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
+    <PhotoMeterDialog v-if="metering" :depth-mm="depthMm" @close="metering = false" @use="useGrades" />
   </FormDialog>
 </template>

@@ -6,6 +6,7 @@ const parts = [
   { name: 'yard', words: 'Places' },
   { name: 'yard-site', words: 'Site plan' },
   { name: 'yard-light', words: 'Light' },
+  { name: 'yard-weather', words: 'Weather' },
   { name: 'yard-water', words: 'Water' },
   { name: 'yard-build', words: 'Build' },
   { name: 'yard-containers', words: 'Containers' },

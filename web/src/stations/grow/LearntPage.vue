@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { isoOf, learnFrom, type Learnt, type LearntFigure, type LotTaught, type Step } from '@kauri/core';
+import type { LearntValue } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { call } from '../../api/client';
+import { sentenceOf } from '../../api/problem';
+import EmptyState from '../../parts/EmptyState.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
+import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { dateWords } from '../../words/dates';
+import { percent, several } from '../../words/numbers';
+
+/** What the nursery’s own lots teach of each species in each container: shown, taken or turned down, and taken back. */
+const forecasts = useForecasts();
+const nursery = useNursery();
+const messages = useMessages();
+const season = useSeason();
+const session = useSession();
+const { show } = usePreferences();
+const taught = shallowRef<Awaited<ReturnType<typeof forecasts.teaching>> | null>(null);
+const fault = ref<string | null>(null);
+onMounted(async () => {
+  try {
+    taught.value = await forecasts.teaching();
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+});
+
+interface Lesson {
+  key: string;
+  speciesId: string;
+  containerTypeId: string | null;
+  figure: LearntFigure;
+  value: Learnt;
+  working: Step[];
+  kept: LearntValue | null;
+}
+/** One lot says too much of itself and too little of its kind. */
+const FEWEST_LOTS = 2;
+const lessons = computed<Lesson[]>(() => {
+  const groups = new Map<
+    string,
+    { lots: LotTaught[]; prior: number; first: Omit<Lesson, 'value' | 'working' | 'kept'> }
+  >();
+  for (const { lotId, teaching } of taught.value ?? []) {
+    const row = nursery.lots.get(lotId)!;
+    for (const figure of ['vigour', 'height'] as const) {
+      const said = teaching[figure];
+      if (!said) continue;
+      const { speciesId } = row;
+      const { containerTypeId } = row.stage;
+      const key = `${speciesId} ${containerTypeId ?? ''} ${figure}`;
+      const group = groups.get(key) ?? {
+        lots: [],
+        prior: said.priorSdLog,
+        first: { key, speciesId, containerTypeId, figure },
+      };
+      group.lots.push(said);
+      groups.set(key, group);
+    }
+  }
+  return [...groups.values()]
+    .flatMap(({ lots, prior, first }): Lesson[] => {
+      const learnt = lots.length >= FEWEST_LOTS ? learnFrom(lots, prior) : null;
+      if (!learnt) return [];
+      const kept = values.value.find(
+        (v) =>
+          v.speciesId === first.speciesId &&
+          v.containerTypeId === first.containerTypeId &&
+          v.figure === first.figure,
+      );
+      return [{ ...first, ...learnt, kept: kept ?? null }];
+    })
+    .sort((a, b) => Math.abs(Math.log(b.value.factor)) - Math.abs(Math.log(a.value.factor)));
+});
+const values = computed(() => nursery.learnt?.learnt.values ?? []);
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
+const containerName = (id: string | null) =>
+  id === null ? 'in beds' : `in ${nursery.lookup.containers.get(id)?.values.name ?? ''}`;
+function says({ figure, value, speciesId }: Lesson): string {
+  const off = Math.round((value.factor - 1) * 100);
+  const amount =
+    off === 0
+      ? 'as the starting value says'
+      : `${Math.abs(off)} % ${off > 0 ? 'more' : 'less'} than the starting value`;
+  if (figure === 'vigour')
+    return off === 0
+      ? `Roots fill ${amount}`
+      : `Roots fill ${Math.abs(off)} % ${off > 0 ? 'faster' : 'slower'} than the starting value`;
+  const start = nursery.lookup.species.get(speciesId)!.values.heightCm.median;
+  return `Grows to ${show(start * value.factor, 'height')} where the starting value has ${show(start, 'height')}: ${amount}`;
+}
+
+async function keep(next: LearntValue[], said: string): Promise<void> {
+  const before = nursery.learnt!;
+  const write = async (list: LearntValue[]) => {
+    nursery.learnt = await call('setLearnt', {
+      params: nursery.params,
+      body: { version: nursery.learnt!.version, learnt: { schema: 1, values: list } },
+    });
+  };
+  try {
+    await write(next);
+    fault.value = null;
+    messages.say(said, () => write(before.learnt.values));
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+}
+const without = (lesson: Lesson) => values.value.filter((v) => v.id !== lesson.kept?.id);
+function decide(lesson: Lesson, state: 'accepted' | 'declined') {
+  const { speciesId, containerTypeId, figure, value } = lesson;
+  const { factor, sdLog, lots } = value;
+  void keep(
+    [
+      ...without(lesson),
+      {
+        id: newId(),
+        speciesId,
+        containerTypeId,
+        figure,
+        factor,
+        sdLog,
+        lots,
+        on: isoOf(season.today),
+        state,
+      },
+    ],
+    state === 'accepted'
+      ? 'Taken: forecasts go by it from now on.'
+      : 'Turned down: the starting value stays.',
+  );
+}
+</script>
+
+<template>
+  <article class="mx-auto max-w-4xl space-y-4 p-4 md:p-6">
+    <h1 class="text-2xl">What your own lots teach</h1>
+    <p>
+      Lots that have had their season are put together by species and container, shrunk to the starting value
+      the less they say. Take a figure, and new lots of that kind start from it; either can be taken back.
+    </p>
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <p v-if="!taught && !fault" role="status">Asking the lots …</p>
+    <EmptyState v-else-if="taught && !lessons.length" title="Nothing to learn yet">
+      It takes two lots of one species in one container, measured or pulled, four months after they came up.
+    </EmptyState>
+    <ul class="space-y-3" data-testid="lessons">
+      <li v-for="lesson in lessons" :key="lesson.key" class="panel p-4">
+        <p class="flex flex-wrap items-baseline gap-x-3">
+          <b class="text-lg">{{ speciesName(lesson.speciesId) }}</b>
+          <span class="text-muted">{{ containerName(lesson.containerTypeId) }}</span>
+          <span v-if="lesson.kept" class="border-ink ml-auto rounded border px-2 text-sm font-bold">
+            {{ lesson.kept.state === 'accepted' ? '✓ Taken' : '× Turned down' }}
+            {{ dateWords(lesson.kept.on) }}
+          </span>
+        </p>
+        <p class="font-bold">{{ says(lesson) }}.</p>
+        <p class="text-muted">
+          From {{ several(lesson.value.lots, 'lot') }}; {{ percent(lesson.value.startingShare) }} of it still
+          rests on the starting value. A new lot lies within a factor of
+          {{ Math.exp(1.28 * lesson.value.sdLog).toFixed(2) }} of it, eight times in ten.
+        </p>
+        <div class="flex flex-wrap items-center gap-2">
+          <template v-if="session.may('grower')">
+            <button
+              v-if="lesson.kept?.state !== 'accepted'"
+              class="act"
+              type="button"
+              @click="decide(lesson, 'accepted')"
+            >
+              Take it
+            </button>
+            <button v-if="!lesson.kept" class="act" type="button" @click="decide(lesson, 'declined')">
+              Turn it down
+            </button>
+            <button
+              v-if="lesson.kept"
+              class="act"
+              type="button"
+              @click="keep(without(lesson), 'Taken back: the starting value stands.')"
+            >
+              Take back
+            </button>
+          </template>
+          <ShowWorking :steps="lesson.working" />
+        </div>
+      </li>
+    </ul>
+  </article>
+</template>

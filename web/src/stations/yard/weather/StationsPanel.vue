@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import type { Station } from '@kauri/core/contract';
+import { computed, reactive, ref } from 'vue';
+import { sentenceOf } from '../../../api/problem';
+import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
+import { useMessages } from '../../../stores/messages';
+import { useNursery } from '../../../stores/nursery';
+import { useSession } from '../../../stores/session';
+import { useStations } from '../../../stores/stations';
+import { dateWords } from '../../../words/dates';
+import { count, several } from '../../../words/numbers';
+import { flagWords } from '../../../words/weather';
+
+/** Stations and loggers: read, added, and how they have been doing. */
+const store = useStations();
+const nursery = useNursery();
+const session = useSession();
+const messages = useMessages();
+const busy = ref(false);
+const fault = ref<string | null>(null);
+const adding = reactive({ open: false, name: '', coverId: '' });
+const failing = reactive({ station: '', fault: 'none' as Parameters<typeof store.fail>[1] });
+
+async function doing(work: () => Promise<void>) {
+  busy.value = true;
+  fault.value = null;
+  try {
+    await work();
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const read = () =>
+  doing(async () => {
+    const { hours, flagged, days } = await store.read();
+    messages.say(
+      hours === 0
+        ? 'Nothing new since last midnight.'
+        : `${count(hours)} hours read, ${several(days, 'day')} of weather kept${flagged ? `, ${several(flagged, 'hour')} doubted` : ''}.`,
+    );
+  });
+const add = () =>
+  doing(async () => {
+    await store.add(adding.name, adding.coverId || null);
+    Object.assign(adding, { open: false, name: '', coverId: '' });
+  });
+const fail = () =>
+  doing(async () => {
+    await store.fail(failing.station || store.stations![0].id, failing.fault);
+    messages.say('The stand-in will do so from its next reading on.');
+  });
+const covers = computed(() => nursery.climate?.climate.covers ?? []);
+const coverName = (id: string | null) =>
+  id === null ? 'in the open' : `under ${covers.value.find((c) => c.id === id)?.name ?? 'a cover'}`;
+const places = computed(() => [
+  { value: '', words: 'In the open' },
+  ...covers.value.map((c) => ({ value: c.id, words: `Under ${c.name}` })),
+]);
+function stateOf({ lastHour, silentDays, flagged }: Station): string {
+  if (lastHour === null) return 'Not read yet.';
+  if (silentDays! > 1)
+    return `Silent for ${several(silentDays!, 'day')}, since ${dateWords(lastHour.slice(0, 10))}. Look at its power and its link; forecasts fill the gap with usual days meanwhile.`;
+  const stuck = flagged.find((f) => f.flag === 'stuck' && f.last.slice(0, 10) === lastHour.slice(0, 10));
+  if (stuck) return 'Its temperature does not move: the sensor has stopped. Its days are left out.';
+  return `Read up to ${dateWords(lastHour.slice(0, 10))}.`;
+}
+const wrong = ({ silentDays, flagged, lastHour }: Station) =>
+  (silentDays ?? 0) > 1 ||
+  flagged.some((f) => f.flag === 'stuck' && f.last.slice(0, 10) === lastHour?.slice(0, 10));
+</script>
+
+<template>
+  <section aria-labelledby="stations">
+    <h2 id="stations" class="text-lg">Stations and loggers</h2>
+    <p v-if="store.stations && !store.stations.length" class="text-muted mb-2">
+      A station feeds hourly readings, which Kauri looks over and adds up to days. Without one, days come by
+      table under Records. The station that ships with Kauri is a simulated one.
+    </p>
+    <ul class="divide-rule mb-2 divide-y" data-testid="stations">
+      <li v-for="s in store.stations ?? []" :key="s.id" class="py-2">
+        <p>
+          <b>{{ s.name }}</b> <span class="text-muted">{{ coverName(s.coverId) }}</span>
+        </p>
+        <p :class="wrong(s) ? 'text-wrong font-bold' : ''">
+          <span v-if="wrong(s)" aria-hidden="true">▲ </span>{{ stateOf(s) }}
+        </p>
+        <p v-if="s.flagged.length" class="text-muted text-sm">
+          Doubted, kept as they came and left out of sums:
+          {{ s.flagged.map((f) => `${several(f.hours, 'hour')} ${flagWords[f.flag]}`).join(', ') }}.
+        </p>
+        <p v-if="s.missing.length" class="text-muted text-sm">
+          Days it does not fill:
+          {{
+            s.missing
+              .map((m) => `${dateWords(m.from)}${m.days > 1 ? ` to ${dateWords(m.to)}` : ''}`)
+              .join('; ')
+          }}.
+        </p>
+      </li>
+    </ul>
+    <p v-if="fault" class="text-wrong mb-2 font-bold" role="alert">{{ fault }}</p>
+    <div class="flex flex-wrap gap-2">
+      <button
+        v-if="session.may('crew') && store.stations?.length"
+        class="act"
+        type="button"
+        :disabled="busy"
+        @click="read"
+      >
+        {{ busy ? 'Reading …' : 'Read them now' }}
+      </button>
+      <button v-if="session.may('grower')" class="act" type="button" @click="adding.open = !adding.open">
+        Add a station
+      </button>
+    </div>
+    <form v-if="adding.open" class="panel mt-2 space-y-3 p-3" novalidate @submit.prevent="add">
+      <FormField v-model="adding.name" label="Its name" hint="On the barn, logger in the tunnel" />
+      <SelectField v-model="adding.coverId" label="Where it hangs" :options="places" />
+      <button class="act-main" type="submit" :disabled="busy">Add it</button>
+    </form>
+    <details v-if="session.may('grower') && store.stations?.length" class="mt-2">
+      <summary class="quiet">Try a failure</summary>
+      <div class="mt-1 flex flex-wrap gap-2">
+        <select v-model="failing.station" class="field w-auto" aria-label="Which station fails">
+          <option v-for="(s, i) in store.stations" :key="s.id" :value="i ? s.id : ''">{{ s.name }}</option>
+        </select>
+        <select v-model="failing.fault" class="field w-auto" aria-label="How it fails">
+          <option value="none">Not at all: mend it</option>
+          <option value="gap">Leaves three days out</option>
+          <option value="spike">A lone jump</option>
+          <option value="drift">Drifts warm</option>
+          <option value="stuck">Sticks</option>
+          <option value="dead">Falls silent</option>
+        </select>
+        <button class="act" type="button" :disabled="busy" @click="fail">Make it so</button>
+      </div>
+    </details>
+  </section>
+</template>
