@@ -16,7 +16,8 @@ export interface Kauri {
   url: string;
   database: pg.Pool;
   stop: () => Promise<void>;
-  startAgain: () => Promise<void>;
+  /** On another day where one is given. */
+  startAgain: (today?: string) => Promise<void>;
 }
 
 async function open(demo: boolean): Promise<Kauri & { close: () => Promise<void> }> {
@@ -46,8 +47,8 @@ async function open(demo: boolean): Promise<Kauri & { close: () => Promise<void>
       await server?.stop();
       server = null;
     },
-    startAgain: async () => {
-      server ??= await startServer({ ...options, port: Number(new URL(address).port) });
+    startAgain: async (today = options.today) => {
+      server ??= await startServer({ ...options, today, port: Number(new URL(address).port) });
     },
     close: async () => {
       await server?.stop();

@@ -1,11 +1,14 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { createRequire } from 'node:module';
+import { loadSource } from './bench/load.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages, ensurePdfReader } from './lib/packages.mjs';
 import { ensureDatabase, ensurePostgres, openThrowaway } from './lib/postgres.mjs';
 import { fail, run, step } from './lib/steps.mjs';
 
 /* npm run screenshots: one picture of each main view, made from the demo as it stands on one fixed day. */
+const sharp = createRequire(new URL('../server/package.json', import.meta.url))('sharp');
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 const folder = join(root, 'docs/screenshots');
 const TODAY = '2026-11-24';
@@ -18,6 +21,21 @@ const lot = (code) => async (page) => {
 };
 const go = (path) => (page) => page.goto(path);
 
+/** A picture of a plug, painted: the meter's own test pictures. */
+async function plugPhoto() {
+  const { renderPlug, strewnRoots } = await loadSource('core/src/roots/photo/rendered.ts');
+  const plug = { left: 170, top: 120, right: 430, bottom: 680 };
+  const mat = strewnRoots({ ...plug, top: 590 }, 22, 90, 30, 8, 5);
+  const { picture } = renderPlug({ plug, roots: [...strewnRoots(plug, 40, 0, 30, 3), ...mat], noise: 7 });
+  const raw = { width: picture.width, height: picture.height, channels: 4 };
+  const buffer = await sharp(Buffer.from(picture.rgba.buffer), { raw })
+    .removeAlpha()
+    .resize(1800)
+    .jpeg()
+    .toBuffer();
+  return { name: 'plug.jpg', mimeType: 'image/jpeg', buffer };
+}
+
 const roots = (code) => async (page) => {
   await page.goto('/roots');
   await page.getByTestId('root-lots').getByText(code, { exact: true }).click();
@@ -27,7 +45,6 @@ const roots = (code) => async (page) => {
 const views = [
   { name: 'today', go: go('/today') },
   { name: 'yard-bed', go: go('/yard') },
-  { name: 'add-a-bed', go: go('/yard?add=bed') },
   {
     name: 'site-plan',
     go: async (page) => {
@@ -38,7 +55,6 @@ const views = [
         .click();
     },
   },
-  { name: 'light', go: go('/yard/light') },
   { name: 'water', go: go('/yard/water') },
   {
     name: 'build-sheet',
@@ -51,7 +67,7 @@ const views = [
       await page.getByTestId('buy').waitFor();
     },
   },
-  { name: 'containers', go: go('/yard/containers') },
+  { name: 'season', go: go('/yard/weather') },
   {
     name: 'seed-store',
     go: async (page) => {
@@ -87,8 +103,32 @@ const views = [
       await page.getByTestId('verdict').first().scrollIntoViewIfNeeded();
     },
   },
-  { name: 'air-layers', go: go('/seed/layers') },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
+  {
+    name: 'what-if',
+    go: async (page) => {
+      await lot('26-SCA-02')(page);
+      await page.getByTestId('what-if-open').click();
+      await page.getByRole('dialog').getByText('New feed today').click();
+      await page.getByTestId('feed-what-if').getByText('16 months').waitFor();
+    },
+  },
+  {
+    name: 'photo-meter',
+    go: async (page) => {
+      await roots('26-SOR-03')(page);
+      await page.keyboard.press('r');
+      await page.getByRole('button', { name: 'Grades from a photo' }).click();
+      await page.locator('input[type=file]').setInputFiles(await plugPhoto());
+      await page.getByTestId('photo-reading').waitFor();
+      const face = page.getByRole('img', { name: /^The photo/ });
+      const { width, height } = await face.boundingBox();
+      await face.click({ position: { x: width / 2, y: height * 0.12 } });
+      await face.click({ position: { x: width / 2, y: height * 0.88 } });
+      await page.getByTestId('photo-reading').getByText('Length seen').waitFor();
+    },
+  },
+  { name: 'roots-compared', go: go('/roots/compare') },
   { name: 'lift', go: go('/lift') },
   {
     name: 'root-bench',
@@ -108,7 +148,21 @@ const views = [
   },
   { name: 'dark', dark: true, go: roots('25-ALN-02') },
   { name: 'phone-today', phone: true, go: go('/today') },
-  { name: 'phone-lot', phone: true, go: lot('26-SOR-03') },
+  {
+    name: 'phone-measure',
+    phone: true,
+    go: async (page) => {
+      await page.goto('/grow');
+      await page.getByTestId('lots').getByText('26-TCO-01', { exact: true }).click();
+      await page.getByRole('heading', { name: '26-TCO-01', level: 1 }).waitFor();
+      await page.keyboard.press('m');
+      const input = page.getByLabel(/of plant/);
+      for (const value of ['22', '25', '19', '23', '21', '24']) {
+        await input.fill(value);
+        await input.press('Enter');
+      }
+    },
+  },
 ];
 
 async function main() {

@@ -1,5 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { ensureDatabase } from '../lib/postgres.mjs';
+import { benchGrowing } from './growing.mjs';
 import { ms, quantile } from './measure.mjs';
 
 /** What the browser fetches before the first screen stands, and how long that takes on the demo. */
@@ -47,6 +48,7 @@ export async function benchInterface(cluster, executablePath) {
       }
       await page.close();
     }
+    const growing = await benchGrowing(context, server.url);
     const plan = await planFrames(context, server.url);
     return [
       ['JavaScript before the first screen, gzipped', `${(bytes / 1000).toFixed(0)} kB`, '', '', '≤ 150 kB'],
@@ -61,6 +63,7 @@ export async function benchInterface(cluster, executablePath) {
         'none',
       ],
       ['time between frames while it is dragged, p50', ms(quantile(plan.frames, 0.5)), '', '', '≤ 17 ms'],
+      ...growing,
     ];
   } finally {
     await browser.close();

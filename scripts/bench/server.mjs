@@ -115,6 +115,29 @@ async function startProcess(databaseUrl) {
   };
 }
 
+/** Today of all lots on the server: the first of a day forecasts them all, later ones what changed since. */
+async function benchToday(agent, owner, url, nurseryId, cookie) {
+  const ask = async () => {
+    const started = performance.now();
+    await get(agent, `${url}/api/nurseries/${nurseryId}/today`, cookie);
+    return performance.now() - started;
+  };
+  const first = await ask();
+  const later = [];
+  for (let i = 0; i < 7; i++) later.push(await ask());
+  // A morning's work: twenty lots recorded on.
+  await owner.query('update lot set version = version + 1 where nursery_id = $1 and code <= $2', [
+    nurseryId,
+    'L-00020',
+  ]);
+  const after = await ask();
+  return [
+    ['Today for 2 000 lots, first of the day', ms(first), '', '', ''],
+    ['Today for 2 000 lots, nothing changed', ms(quantile(later, 0.5)), '', '', '≤ 500 ms'],
+    ['Today for 2 000 lots, 20 of them changed', ms(after), '', '', '≤ 500 ms'],
+  ];
+}
+
 export async function benchServer(cluster) {
   const { default: pg } = await import('pg');
   await ensureDatabase(cluster, 'bench');
@@ -163,7 +186,8 @@ export async function benchServer(cluster) {
     }
     const best = (kind, p) => Math.min(...runs[kind].slice(1).map((run) => run[p]));
     const what = `a page of ${PAGE} of 2 000 lots, 200 000 observations, ${CONNECTIONS} connections`;
-    return ['p50', 'p95'].map((p) => {
+    const today = await benchToday(agent, owner, server.url, nurseryId, cookie);
+    const pageRows = ['p50', 'p95'].map((p) => {
       const [base, took] = [best('bare', p), best('http', p)];
       return [
         `${what}, ${p}`,
@@ -173,6 +197,7 @@ export async function benchServer(cluster) {
         p === 'p95' ? '< 2 ×' : '',
       ];
     });
+    return [...pageRows, ...today];
   } finally {
     agent.destroy();
     await owner.end();

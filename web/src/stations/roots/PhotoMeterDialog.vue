@@ -104,7 +104,7 @@ function draw() {
     const { width, height, value } = read.value;
     const over = new ImageData(width, height);
     for (let i = 0; i < value.parts.length; i++)
-      if (value.parts[i] === 2) over.data.set([245, 197, 24, 190], 4 * i);
+      if (value.parts[i] === 2) over.data.set([224, 161, 115, 255], 4 * i);
     const layer = document.createElement('canvas');
     layer.width = width;
     layer.height = height;
@@ -228,7 +228,7 @@ async function bar() {
             </div>
           </dl>
           <p class="text-muted text-sm">
-            Yellow is what it takes for root. If that is wrong, so are the figures.
+            Orange is what it takes for root. If that is wrong, so are the figures.
           </p>
           <button
             v-if="of === 'plug'"

@@ -29,7 +29,7 @@ const work = computed(() => {
 
 <template>
   <li class="hover:bg-leaf-pale flex flex-wrap items-center sm:flex-nowrap" :data-testid="`${item.part}-act`">
-    <RouterLink :to="item.to" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4">
+    <RouterLink :to="item.to" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4 max-sm:pr-3">
       <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
       <component
         :is="item.part === 'roots' ? Asterisk : Bean"
