@@ -72,7 +72,7 @@ test('the find box reaches lots, places and acts, and says when there is none', 
   await find.fill('zebra');
   await expect(page.getByText('Nothing by that name.')).toBeVisible();
   await find.fill('weather');
-  await page.getByRole('option', { name: /Weather/ }).click();
+  await page.getByRole('option', { name: /Weather: import/ }).click();
   await expect(page.getByRole('heading', { name: 'Records in and out' })).toBeVisible();
 });
 

@@ -95,6 +95,7 @@ export * from './words/dates';
 export * from './words/numbers';
 export * from './words/acts';
 export * from './seed/seedActs';
+export * from './seed/roomFacts';
 export * from './tabular/fields';
 export * from './weather/readStation';
 export * from './weather/readings';

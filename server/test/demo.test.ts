@@ -127,6 +127,24 @@ describe('the demo', () => {
     expect(within / judged).toBeGreaterThan(0.6);
   });
 
+  it('is asked for on the server as on the screen: lots, roots and the seed room', async () => {
+    const wren = await server.signIn('wren@withybeck.example');
+    const { memberships } = (await wren.ok('me'))!;
+    const params = { nursery: memberships[0].nurseryId };
+    const { acts, forecast } = await wren.ok('today', { params });
+    expect(forecast).toBeGreaterThan(20);
+    expect(acts.find((a) => a.rule === 'radicles-out')).toMatchObject({ part: 'seed', when: 'now' });
+    expect(acts.find((a) => a.rule === 'roots-rejected')).toMatchObject({
+      part: 'roots',
+      about: '25-ALN-02',
+    });
+    expect(acts.find((a) => a.rule === 'root-bound')).toMatchObject({ part: 'lot' });
+    const order = ['now', 'week', 'weeks', 'watch'];
+    const whens = acts.map((a) => order.indexOf(a.when));
+    expect(whens).toEqual([...whens].sort());
+    for (const { title, reason } of acts) expect(`${title} ${reason}`).not.toMatch(/NaN|undefined|Infinity/);
+  });
+
   it('is loaded once', async () => {
     const before = (await server.owner.query('select count(*)::int as n from movement')).rows[0].n;
     await loadDemo(

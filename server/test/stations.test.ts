@@ -153,7 +153,7 @@ describe('covers', () => {
     expect((await crew.refused('coverFit', { params: { ...yard.nursery, station: main } })).detail).toMatch(
       /stands in the open/,
     );
-    const before = (await crew.ok('today', { params: yard.nursery })).acts.find((a) => a.code === 'TRAY-1');
+    const before = (await crew.ok('today', { params: yard.nursery })).acts.find((a) => a.about === 'TRAY-1');
     const under = {
       ...climate,
       covers: [{ ...cover, lowC: 6, highC: 9 }],
@@ -165,7 +165,7 @@ describe('covers', () => {
     });
     const after = await crew.ok('today', { params: yard.nursery });
     expect(after.forecast).toBe(2);
-    expect(after.acts.find((a) => a.code === 'TRAY-1')?.reason).not.toBe(before?.reason);
+    expect(after.acts.find((a) => a.about === 'TRAY-1')?.reason).not.toBe(before?.reason);
   });
   it('are refused for places of nobody, or twice', async () => {
     const { version, climate } = await crew.ok('climate', { params: yard.nursery });

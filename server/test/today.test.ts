@@ -32,7 +32,7 @@ describe('Today on the server', () => {
     const first = await crew.ok('today', { params: yard.nursery });
     expect(first.forecast).toBe(2);
     expect(first.acts.find((a) => a.rule === 'root-bound')).toMatchObject({
-      code: 'TRAY-1',
+      about: 'TRAY-1',
       when: 'now',
       trees: 80,
     });

@@ -81,11 +81,13 @@ export type TodayBook = z.infer<typeof TodayBook>;
 /** The private address of one person's calendar; shown once, only its digest is kept. */
 export const CalendarAddress = z.object({ path: z.string() });
 
-/** One act of a lot as the server works it out. */
+/** One act as the server works it out. */
 export const ServerAct = z.object({
   rule,
-  lotId: Id,
-  code: z.string(),
+  part: z.enum(['lot', 'seed', 'roots']),
+  /** The lot, batch, bag or layer, and what it is called. */
+  subjectId: Id,
+  about: z.string(),
   when: z.enum(['now', 'week', 'weeks', 'watch']),
   by: PlainDate.nullable(),
   trees: z.number(),

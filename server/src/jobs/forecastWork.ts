@@ -24,7 +24,8 @@ export interface ForecastWork {
   lots: LotFacts[];
 }
 
-const HORIZON_DAYS = 460;
+/** How far ahead forecasts look, days: as in the browser. */
+export const HORIZON_DAYS = 460;
 
 /** What each lot asks for: the same forecasts a screen makes, with the same numbers. */
 export function actsOfLots({ series, site, asOf, lots }: ForecastWork): Act[][] {

@@ -54,6 +54,12 @@ export const useNursery = defineStore('nursery', () => {
       windMs: numbers(days.windMs),
     };
   });
+  /** Days since the newest day of weather; Infinity where there is none at all. */
+  const weatherBehind = computed(() => {
+    const { start, tMinC } = series.value;
+    const last = tMinC.findLastIndex((t) => !Number.isNaN(t));
+    return last < 0 ? Infinity : dayOf(catalogue.value!.nursery.today) - (start + last);
+  });
   const firstDay = computed<EpochDay>(() => {
     const today = dayOf(catalogue.value!.nursery.today);
     return Math.min(today - 365, ...[...lots.value.values()].map((lot) => dayOf(lot.sownOn)));
@@ -141,6 +147,7 @@ export const useNursery = defineStore('nursery', () => {
     params,
     lookup,
     firstDay,
+    weatherBehind,
     load,
     loadLots,
     setWeather,

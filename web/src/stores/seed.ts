@@ -10,16 +10,19 @@ import {
   type ViabilityOutlook,
   type Worked,
   lotShares,
-  moistureFactor,
+  lastLook,
+  seedRecordsOf,
+  storedLot,
+  treatmentFacts,
   pooledShare,
   seedHeld,
   startOf,
-  storeFactor,
   type Outcome,
   type PooledShare,
   type CuttingKind,
   type School,
   type SeedHeld,
+  type SeedRecordOf,
   type SowingChain,
   type StartValues,
   type StoredLot,
@@ -35,10 +38,7 @@ import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
 
-type Values<K extends SeedRecord['values']['kind']> = Extract<SeedRecord['values'], { kind: K }>;
-export type RecordOf<K extends SeedRecord['values']['kind']> = Omit<SeedRecord, 'values'> & {
-  values: Values<K>;
-};
+export type RecordOf<K extends SeedRecord['values']['kind']> = SeedRecordOf<K>;
 
 const empty: SeedRoom = { lots: [], moves: [], treatments: [], stockBeds: [], layers: [], records: [] };
 
@@ -146,16 +146,9 @@ export const useSeed = defineStore('seed', () => {
     }),
     ...known.value.onBranch.flatMap((layer) => {
       const outlook = layering.value.get(layer.id);
-      const looks = recordsOf(layer.id, 'look');
-      return outlook
-        ? layerActs(
-            layer.id,
-            outlook.value,
-            dayOf(looks.at(-1)?.on ?? layer.madeOn),
-            looks.at(-1)?.values.roots ?? 'none',
-            asOf.value,
-          )
-        : [];
+      if (!outlook) return [];
+      const look = lastLook(layer, known.value.records);
+      return layerActs(layer.id, outlook.value, look.day, look.roots, asOf.value);
     }),
   ]);
 
@@ -178,46 +171,13 @@ export const useSeed = defineStore('seed', () => {
       room.value.lots.map((lot): [string, SeedHeld] => [lot.id, seedHeld(byLot.get(lot.id) ?? [])]),
     );
   });
-  function recordsOf<K extends SeedRecord['values']['kind']>(subjectId: string, kind: K): RecordOf<K>[] {
-    return known.value.records.filter(
-      (r) => r.subjectId === subjectId && r.values.kind === kind,
-    ) as RecordOf<K>[];
-  }
+  const recordsOf = <K extends SeedRecord['values']['kind']>(subjectId: string, kind: K): RecordOf<K>[] =>
+    seedRecordsOf(known.value.records, subjectId, kind);
 
   /** A seed lot as the core reads it. */
-  function stored(lot: SeedLot): StoredLot {
-    const start = startFor(lot.speciesId);
-    const { viability } = speciesOf(lot.speciesId).values;
-    // The species' share at the weight of ten seeds.
-    const mean = viability.alpha / (viability.alpha + viability.beta);
-    const factor = storeFactor(start.storage, lot.store) * moistureFactor(start.storage, lot.moisturePct);
-    return {
-      since: dayOf(lot.collectedOn ?? lot.receivedOn),
-      fresh: { alpha: mean * 10, beta: (1 - mean) * 10 },
-      sigmaDays: { median: start.sigmaDays.median * factor, sdLog: start.sigmaDays.sdLog },
-      tests: recordsOf(lot.id, 'test').map(({ on, values }) => ({
-        day: dayOf(on),
-        kind: values.test,
-        n: values.n,
-        k: values.k,
-      })),
-    };
-  }
-
-  function clockFacts(batch: Treatment): TreatmentFacts {
-    const lot = lotById.value.get(batch.seedLotId)!;
-    return {
-      phases: batch.phases,
-      startedOn: dayOf(batch.startedOn),
-      store: batch.store,
-      radicleDd: startFor(lot.speciesId).radicleDd,
-      checks: recordsOf(batch.id, 'check').map(({ on, values }) => ({
-        day: dayOf(on),
-        n: values.n,
-        radicles: values.radicles,
-      })),
-    };
-  }
+  const stored = (lot: SeedLot): StoredLot => storedLot(lot, speciesOf(lot.speciesId), known.value.records);
+  const clockFacts = (batch: Treatment): TreatmentFacts =>
+    treatmentFacts(batch, speciesOf(lotById.value.get(batch.seedLotId)!.speciesId), known.value.records);
 
   /** What the nursery's lots of a species say of each share, by their ledgers; of those treated alike, or cut alike, if asked. */
   function outcomesOf(

@@ -59,14 +59,14 @@ function inCalendar(nurseryName: string, { on, acts }: AnswerOf<'today'>): strin
     if (act.when === 'watch') continue;
     const day = act.by === null || act.by < on ? on : act.by;
     calendar.createEvent({
-      id: `${act.rule}.${act.lotId}@kauri`,
+      id: `${act.rule}.${act.subjectId}@kauri`,
       start: dateOf(day),
       end: dateOf(isoOf(dayOf(day) + 1)),
       allDay: true,
       stamp: dateOf(on),
       summary: act.title,
       description: act.reason,
-      categories: [{ name: act.code }],
+      categories: [{ name: act.about }],
     });
   }
   return calendar.toString();

@@ -7,7 +7,11 @@ import {
   lookupFrom,
   lotVerdict,
   rejectedAct,
+  roomActs,
   rootActWords,
+  seedActWords,
+  warmthOf,
+  weatherOutlook,
   workRates,
   type Act,
   type AgendaItem,
@@ -19,8 +23,10 @@ import { and, eq } from 'drizzle-orm';
 import { lotActs, nursery } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
 import { forecastActs } from '../../jobs/forecasts';
+import { HORIZON_DAYS } from '../../jobs/forecastWork';
 import { evidenceOf } from '../lots/evidence';
 import { lotRowsOf } from '../lots/lotRows';
+import { seedRoom } from '../seed/room';
 import { seriesOf } from '../weather/weatherDays';
 import { catalogueOf } from '../yard/catalogue';
 import { readValue } from '../yard/values';
@@ -140,7 +146,13 @@ async function keepActs(
   );
 }
 
-type Item = AgendaItem & { lotId: string; title: string; reason: string };
+type Item = AgendaItem & {
+  part: 'lot' | 'seed' | 'roots';
+  subjectId: string;
+  about: string;
+  title: string;
+  reason: string;
+};
 
 async function inWords(
   tx: Tx,
@@ -151,14 +163,15 @@ async function inWords(
   forecast: number,
 ): Promise<ServerToday> {
   const day = dayOf(today);
-  const codes = new Map(live.map((lot) => [lot.id, lot.code]));
   const items = live.flatMap(({ id, code }): Item[] =>
-    acts.get(id)!.map((act) => ({ ...act, subjectId: id, ...actWords(act, code, day) })),
+    acts
+      .get(id)!
+      .map((act) => ({ ...act, part: 'lot', subjectId: id, about: code, ...actWords(act, code, day) })),
   );
   const marks = await marksOf({ tx, nurseryId }, today);
   const { value: rules } = await readValue({ tx, nurseryId }, 'today');
   const agenda = agendaOf(
-    [...items, ...(await rejectedRoots(tx, nurseryId, live))],
+    [...items, ...(await rejectedRoots(tx, nurseryId, live)), ...(await seedItems(tx, nurseryId, day))],
     marks.map(toMark),
     (rules as TodayRules).rules,
     workRates(workDone(marks)),
@@ -169,8 +182,9 @@ async function inWords(
     forecast,
     acts: agenda.lines.map(({ item, when, loss, minutes, assigned }) => ({
       rule: item.rule,
-      lotId: item.lotId,
-      code: codes.get(item.lotId)!,
+      part: item.part,
+      subjectId: item.subjectId,
+      about: item.about,
       when,
       by: item.by === null || !Number.isFinite(item.by) ? null : isoOf(Math.round(item.by)),
       trees: item.trees,
@@ -207,10 +221,28 @@ async function rejectedRoots(tx: Tx, nurseryId: string, live: readonly LiveLot[]
     const { sequential } = lotVerdict(pulled, cards[school], terms, cap).value;
     return rejectedAct({ lotId: id, verdict: sequential }).map((act) => ({
       ...act,
-      lotId: id,
+      part: 'roots' as const,
       subjectId: id,
+      about: code,
       trees: standing.get(id)!,
       ...rootActWords(act, code),
     }));
   });
+}
+
+/** What bags, batches and layers ask for. */
+async function seedItems(tx: Tx, nurseryId: string, day: number): Promise<Item[]> {
+  const room = await seedRoom({ tx, nurseryId });
+  if (room.lots.length + room.treatments.length + room.layers.length === 0) return [];
+  const { species } = lookupFrom(await catalogueOf(tx, nurseryId));
+  const outlook = weatherOutlook(await seriesOf(tx, nurseryId), await siteOf(tx, nurseryId), day, {
+    horizonDays: HORIZON_DAYS,
+  });
+  return roomActs(room, species, outlook, warmthOf(outlook), day).map(({ act, name, seeds }) => ({
+    ...act,
+    part: 'seed' as const,
+    about: name,
+    trees: seeds,
+    ...seedActWords(act, name, day),
+  }));
 }

@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import StatusMark from '../../parts/StatusMark.vue';
+import WeatherBehind from '../../parts/WeatherBehind.vue';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useRoots } from '../../stores/roots';
@@ -115,6 +116,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           </button>
         </template>
       </div>
+      <WeatherBehind v-if="lots.length" class="mb-3" />
       <p v-if="fault" class="text-wrong mb-3 font-bold" role="alert">{{ fault }}</p>
       <EmptyState v-if="forecasts.viewsOf !== null && !lots.length" title="No lot has been sown by this date">
         Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the

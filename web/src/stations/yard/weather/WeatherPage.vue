@@ -12,6 +12,7 @@ import { useStations } from '../../../stores/stations';
 import { shortDate, yearOf } from '../../../words/dates';
 import { several } from '../../../words/numbers';
 import { weatherEventWords, worstWords } from '../../../words/weather';
+import WeatherBehind from '../../../parts/WeatherBehind.vue';
 import CoversPanel from './CoversPanel.vue';
 import SeasonChart from './SeasonChart.vue';
 import StationsPanel from './StationsPanel.vue';
@@ -61,26 +62,13 @@ function open(key: string) {
   if (!next.delete(key)) next.add(key);
   shown.value = next;
 }
-/** The newest measured day says whether forecasts rest on the weather at all. */
-const behind = computed(() => {
-  const { start, tMinC } = nursery.series;
-  for (let i = tMinC.length - 1; i >= 0; i--) if (!Number.isNaN(tMinC[i])) return season.today - (start + i);
-  return Infinity;
-});
 </script>
 
 <template>
   <div class="grid gap-6 p-4 md:p-6 lg:grid-cols-[1fr_24rem]">
     <div>
       <h1 class="mb-1 text-2xl">The season so far</h1>
-      <p
-        v-if="behind > 3 && Number.isFinite(behind)"
-        class="bg-tag text-tag-ink mb-3 rounded p-3 font-bold"
-        role="alert"
-      >
-        No weather for {{ several(behind, 'day') }}. Forecasts fill them with usual days; read the station, or
-        take a table in.
-      </p>
+      <WeatherBehind class="mb-3" />
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
       <EmptyState v-if="!measured" title="No weather yet">
         Add a station, or take its table in: every date Kauri gives rests on warmth.

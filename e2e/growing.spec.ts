@@ -1,0 +1,238 @@
+import { renderPlug, strewnRoots } from '../core/src/roots/photo/rendered';
+import sharp from 'sharp';
+import { act, expect, fill, openLot, sheet, signIn, station, test, yardPart } from './kauri';
+
+/** A picture of a plug as a phone gives it: a JPEG with where it was taken, lying on its side. */
+async function plugPhoto(): Promise<{ name: string; mimeType: string; buffer: Buffer }> {
+  const plug = { left: 170, top: 120, right: 430, bottom: 680 };
+  const { picture } = renderPlug({ plug, roots: strewnRoots(plug, 40, 0, 30, 3), noise: 6 });
+  const raw = { width: picture.width, height: picture.height, channels: 4 as const };
+  const buffer = await sharp(Buffer.from(picture.rgba.buffer as ArrayBuffer), { raw })
+    .removeAlpha()
+    .rotate(-90)
+    .jpeg()
+    .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '54/1 36/1 0/1' } })
+    .withMetadata({ orientation: 6 })
+    .toBuffer();
+  return { name: 'plug.jpg', mimeType: 'image/jpeg', buffer };
+}
+
+test('a break-in over a whole bed is counted once, shared, pictured and taken back', async ({
+  page,
+  own,
+  expected,
+}) => {
+  expected.faults.push(/422/);
+  await signIn(page, own, 'tam@withybeck.example');
+  await openLot(page, '26-BPE-01');
+  await page.keyboard.press('e');
+  await sheet(page)
+    .getByText(/All of Bed 2/)
+    .click();
+  await fill(page, { 'Trees hit': '40', 'Of these dead': '50' });
+  await act(page, 'Write it down');
+  await expect(sheet(page).getByRole('alert')).toContainText('No more can have died than were hit');
+  await test.step('what was typed is still there, also after a reload', async () => {
+    await page.reload();
+    await openLot(page, '26-BPE-01');
+    await page.keyboard.press('e');
+    await expect(sheet(page).getByLabel(/Trees hit/)).toHaveValue('40');
+  });
+  await fill(page, { 'Of these dead': '6', 'Where, if not all over': 'edge rows' });
+  await expect(sheet(page).getByTestId('shares')).toContainText('26-ALN-01');
+  await test.step('a file that is no picture is refused, whatever it is called', async () => {
+    const text = { name: 'roots.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('not a picture') };
+    await sheet(page).locator('input[type=file]').setInputFiles(text);
+    await expect(sheet(page).getByRole('alert')).toContainText('not a picture this browser can open');
+  });
+  await sheet(page)
+    .locator('input[type=file]')
+    .setInputFiles(await plugPhoto());
+  await expect(sheet(page).getByRole('img', { name: 'Photo 1' })).toBeVisible();
+  await act(page, 'Write it down');
+  const line = page
+    .getByTestId('records')
+    .getByRole('row', { name: /browsed: .* edge rows/ })
+    .first();
+  await expect(line).toBeVisible();
+  const kept = line.getByRole('img', { name: /Photo 1 of event/ });
+  await expect(kept).toBeVisible();
+  // Upright, whichever way the camera was held.
+  expect(await kept.evaluate((img: HTMLImageElement) => img.naturalHeight > img.naturalWidth)).toBe(true);
+  await openLot(page, '26-ALN-01');
+  await expect(page.getByTestId('records')).toContainText('edge rows');
+  await test.step('undo takes every lot’s part back', async () => {
+    await page.getByRole('button', { name: 'Undo' }).first().click();
+    await expect(page.getByTestId('records')).not.toContainText('edge rows');
+    await openLot(page, '26-BPE-01');
+    await expect(page.getByTestId('records')).not.toContainText('edge rows');
+  });
+});
+
+test('work done is written down by keys alone, and says what to mind', async ({ page, own }) => {
+  await signIn(page, own, 'tam@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('w');
+  await sheet(page).getByText('Stake', { exact: true }).click();
+  await expect(sheet(page).getByTestId('care-says')).toContainText('flexible stake moves with the stem');
+  await sheet(page).getByText('Feed', { exact: true }).click();
+  const months = sheet(page).getByLabel(/Rated life/);
+  await months.fill('8');
+  await months.press('Enter');
+  await expect(page.getByTestId('records')).toContainText('prills for 8 months at 21 °C');
+  await expect(page.getByTestId('odds').getByRole('row', { name: /Feed runs out/ })).toBeVisible();
+});
+
+test('an act of Today is done, put off, given away, muted, printed and followed in a calendar', async ({
+  page,
+  own,
+  expected,
+}) => {
+  expected.faults.push(/422|404/);
+  await signIn(page, own, 'isla@withybeck.example');
+  const line = page.getByTestId('lot-act').filter({ hasText: 'Move 26-ALN-07 on' });
+  await expect(line.getByTestId('work')).toContainText('about');
+  await test.step('skipping asks why', async () => {
+    await line.getByRole('button', { name: /^Skip/ }).click();
+    await act(page, 'Skip it');
+    await expect(sheet(page)).toContainText('Say why it is skipped');
+    await fill(page, { Why: 'No pots left' });
+    await act(page, 'Skip it');
+    await expect(line).toHaveCount(0);
+    await page.getByRole('button', { name: /done or skipped/ }).click();
+    await expect(page.getByTestId('hidden-acts')).toContainText('No pots left');
+    await page.getByTestId('hidden-acts').getByRole('button', { name: 'Take back' }).click();
+    await expect(line).toBeVisible();
+  });
+  await test.step('given to somebody, it carries the name, in another tab too', async () => {
+    await line.getByRole('button', { name: /^Skip/ }).click();
+    await sheet(page).getByText('Give to someone', { exact: true }).click();
+    await sheet(page).getByLabel('Whose it is').selectOption({ label: 'Tam, crew' });
+    await act(page, 'Give it');
+    await expect(line.getByTestId('work')).toContainText('Tam');
+    const other = await page.context().newPage();
+    await other.goto(`${own.url}/today`);
+    const there = other.getByTestId('lot-act').filter({ hasText: 'Move 26-ALN-07 on' });
+    await expect(there.getByTestId('work')).toContainText('Tam');
+    await other.close();
+  });
+  await test.step('on paper', async () => {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'On paper' }).click(),
+    ]);
+    expect(file.suggestedFilename()).toBe('to-do.pdf');
+  });
+  await test.step('in a calendar, until its address is ended', async () => {
+    await page.getByRole('button', { name: 'Calendar', exact: true }).click();
+    await act(page, 'Make an address');
+    const address = await sheet(page).getByLabel('Your address').inputValue();
+    const feed = await fetch(address);
+    const text = (await feed.text()).replace(/\r\n /g, '');
+    expect(text).toContain('SUMMARY:Move 26-ALN-07 on');
+    await act(page, 'End it');
+    await expect(sheet(page)).toContainText('You have no address yet');
+    expect((await fetch(address)).status).toBe(404);
+    await page.keyboard.press('Escape');
+  });
+  await test.step('done with the time it took, which teaches the rate', async () => {
+    await line.getByRole('button', { name: /^Done/ }).click();
+    await sheet(page)
+      .getByLabel(/Time it took/)
+      .fill('600');
+    await act(page, 'Done');
+    await expect(line).toHaveCount(0);
+    await page.getByRole('button', { name: 'Rules' }).click();
+    await expect(sheet(page).getByRole('row', { name: /Root-bound lots/ })).toContainText(
+      'from 1 time written down',
+    );
+    await sheet(page).getByLabel('Mute: Beds to lift').check();
+    await act(page, 'Keep the rules');
+    await expect(page.getByTestId('lot-act').filter({ hasText: /^Lift / })).toHaveCount(0);
+    await expect(page.locator('main')).toContainText('muted');
+  });
+});
+
+test('a station is read, fails, and is found out; a cover is fitted from its logger', async ({
+  page,
+  own,
+  expected,
+}) => {
+  expected.faults.push(/422/);
+  await signIn(page, own, 'isla@withybeck.example');
+  await yardPart(page, 'Weather');
+  const stations = page.getByTestId('stations');
+  await expect(stations).toContainText('On the barn');
+  await page.getByRole('button', { name: 'Add a station' }).click();
+  await page.getByLabel('Its name').fill('Spare mast');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByText('Try a failure').click();
+  await page.getByLabel('Which station fails').selectOption({ label: 'Spare mast' });
+  await page.getByLabel('How it fails').selectOption({ label: 'Falls silent' });
+  await page.getByRole('button', { name: 'Make it so' }).click();
+  await page.getByRole('button', { name: 'Read them now' }).click();
+  await expect(stations.getByRole('listitem').filter({ hasText: 'Spare mast' })).toContainText(
+    'Silent for 11 days',
+  );
+  await page.getByRole('button', { name: /Fit from Logger in the polytunnel/ }).click();
+  await expect(page.getByTestId('covers')).toContainText('Fitted from');
+  await page.getByText('What stands under them').click();
+  await page.getByLabel('Cover over Bench 1').selectOption({ label: 'Polytunnel' });
+  await openLot(page, '26-SOR-03');
+  await page.getByRole('button', { name: 'Undo' }).first().click();
+  await station(page, 'Yard');
+  await yardPart(page, 'Weather');
+  await page.getByText('What stands under them').click();
+  await expect(page.getByLabel('Cover over Bench 1')).toHaveValue('');
+});
+
+test('values the lots taught are taken, and taken back', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await page.goto(`${own.url}/learnt`);
+  const lesson = page.getByTestId('lessons').getByRole('listitem').filter({ hasText: 'Rowan' });
+  await expect(lesson).toContainText('From 4 lots');
+  await lesson.getByRole('button', { name: 'Take it' }).click();
+  await expect(lesson).toContainText('✓ Taken');
+  await page.reload();
+  await expect(lesson).toContainText('✓ Taken');
+  await lesson.getByRole('button', { name: 'Take back' }).click();
+  await expect(lesson).not.toContainText('Taken');
+});
+
+test('a photo suggests grades at the bench; an unfit one says why', async ({ page, own }) => {
+  await signIn(page, own, 'tam@withybeck.example');
+  await station(page, 'Roots');
+  await page.getByTestId('root-lots').getByText('26-SOR-03', { exact: true }).click();
+  await page.keyboard.press('r');
+  await page.getByRole('button', { name: 'Grades from a photo' }).click();
+  const meter = page.getByRole('dialog').filter({ hasText: 'Measure a photo' });
+  const blank = await sharp({ create: { width: 500, height: 500, channels: 3, background: '#ffffff' } })
+    .jpeg()
+    .toBuffer();
+  await meter
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'blank.jpg', mimeType: 'image/jpeg', buffer: blank });
+  await expect(meter.getByTestId('unfit')).toContainText('washed out');
+  await meter.locator('input[type=file]').setInputFiles(await plugPhoto());
+  await expect(meter.getByTestId('photo-reading')).toContainText('Roots cover');
+  await meter.getByRole('button', { name: 'Use these grades' }).click();
+  await expect(meter).toHaveCount(0);
+  await expect(
+    sheet(page).getByRole('group', { name: 'Fibre, middle third' }).getByLabel('good'),
+  ).toBeChecked();
+});
+
+test('a caliper streams its readings in, and stops', async ({ page, own }) => {
+  await signIn(page, own, 'tam@withybeck.example');
+  await openLot(page, '26-TCO-01');
+  await page.keyboard.press('m');
+  await sheet(page).getByText('Collars', { exact: true }).click();
+  await sheet(page).getByRole('button', { name: 'Listen to the caliper' }).click();
+  await expect(sheet(page).getByText('Collar of plant 4')).toBeVisible();
+  await sheet(page).getByRole('button', { name: 'Listening: stop' }).click();
+  await expect(sheet(page).getByRole('button', { name: 'Listen to the caliper' })).toBeVisible();
+  await sheet(page)
+    .getByRole('button', { name: /^Keep \d+ plants/ })
+    .click();
+  await expect(page.getByTestId('records')).toContainText('collar');
+});
