@@ -264,7 +264,7 @@ test('a season on three lots, each step told before it was too late', async ({ p
     await page.keyboard.press('r');
     for (const score of ['3', '3', '2', '3']) await page.keyboard.press(score);
     await act(page, 'Keep the scores');
-    await expect(page.getByTestId('records')).toContainText('read as fill');
+    await expect(page.getByTestId('records')).toContainText('3 tight, 3 tight');
     await expect(bound.getByRole('cell').nth(1)).not.toHaveText(firstHold);
   });
 
