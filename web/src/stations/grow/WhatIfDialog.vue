@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import type { LotForecast, RunOut } from '@kauri/core';
+import { nextWinter, type LotForecast, type RunOut } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { percent } from '../../words/numbers';
@@ -15,6 +16,7 @@ const props = defineProps<{ lot: ShownLot }>();
 const emit = defineEmits<{ close: []; move: [] }>();
 const forecasts = useForecasts();
 const season = useSeason();
+const nursery = useNursery();
 const spaceable = computed(() => {
   const { home } = props.lot.facts;
   return home.kind === 'container' && home.spaceable === true;
@@ -27,6 +29,8 @@ const whats = computed(() => [
 ]);
 const day = (value: number) =>
   Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within a year';
+
+const runsOut = (value: number) => (Number.isFinite(value) ? day(value) : 'beyond a year');
 
 const spread = shallowRef<{ stays: LotForecast; moves: LotForecast } | null>(null);
 watchDebounced(
@@ -48,14 +52,13 @@ const gained = computed(() => {
     : 'They meet as soon: it is too late to gain by it.';
 });
 const feeds = shallowRef<RunOut[]>([]);
-/** The season’s end, until which feed is wanted. */
-const until = computed(() => props.lot.view.forecast.shiftDue ?? season.today + 180);
+/** The end of the growing season this is, or comes next: until then feed is wanted. */
+const until = computed(() => nextWinter(nursery.catalogue!.nursery.latitudeDeg, season.today));
 watchDebounced(
   what,
   async (chosen) => {
     if (chosen !== 'feed') return;
-    const to = Math.max(season.today + 1, Math.min(season.today + 400, Math.round(until.value)));
-    feeds.value = (await forecasts.feed(season.today, to, 0)).choices;
+    feeds.value = (await forecasts.feed(season.today, until.value, 0)).choices;
   },
   { immediate: true, debounce: 30 },
 );
@@ -120,8 +123,10 @@ watchDebounced(
           <tbody>
             <tr v-for="feed in feeds" :key="feed.ratedMonths" class="border-rule border-t">
               <th scope="row" class="py-1 text-left font-normal">{{ feed.ratedMonths }} months</th>
-              <td class="text-right font-bold">{{ day(feed.median) }}</td>
-              <td class="text-right">{{ day(feed.early) }} – {{ day(feed.late) }}</td>
+              <td class="text-right font-bold whitespace-nowrap">{{ runsOut(feed.median) }}</td>
+              <td class="text-right whitespace-nowrap">
+                {{ Number.isFinite(feed.late) ? `${day(feed.early)} – ${day(feed.late)}` : '' }}
+              </td>
               <td class="text-right">{{ percent(feed.unspentAtEnd) }}</td>
             </tr>
           </tbody>
