@@ -28,7 +28,7 @@ export const ruleTerms = {
     loss: (f) => 0.05 + 0.25 * (f.chance ?? 0.5),
   },
   'hold-ends': { words: 'Holding windows about to close', work: 'move', rest: 21, loss: share(0.15) },
-  'lid-reached': { words: 'Shoots at the lid', work: 'lid', rest: 60, loss: share(0.1) },
+  'lid-reached': { words: 'Shoots at the lid', work: 'lid', rest: 330, loss: share(0.1) },
   lift: { words: 'Beds to lift', work: 'lift', rest: 7, loss: share(0.2) },
   'second-season': {
     words: 'Lots kept longer than a season in one container',

@@ -59,7 +59,10 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       };
     case 'spread':
       return {
-        title: act.by! > view ? `Spread ${code} by ${short(act.by!)}` : `Spread ${code}: leaves have met`,
+        title:
+          act.by! > view
+            ? `Spread ${code} by ${short(act.by!)}`
+            : `Spread ${code}: leaves ${f.half > view ? 'may meet any day' : 'have met'}`,
         reason: `Leaves meet from ${short(act.by!)} in 1 forecast of 10, in half from ${short(f.half)}.`,
         waiting: `Crowded, they go tall and thin: ${trees}.`,
       };

@@ -73,6 +73,12 @@ export function groundLineOption(
       },
     ];
   };
+  /** A line of height with another just above it is named beneath, where there is room for its words. */
+  const closeUnder = (l: GroundLine['lines'][number]) =>
+    l.side === 'height' &&
+    line.lines.some(
+      (o) => o.side === 'height' && o.value > l.value && o.value - l.value < 0.12 * line.tallest,
+    );
   const guides = (side: 'height' | 'fill') => ({
     type: 'line',
     xAxisIndex: side === 'height' ? 0 : 1,
@@ -97,7 +103,7 @@ export function groundLineOption(
             label: {
               ...text,
               color: ink(side === 'height' ? (l.firm ? '--ink' : '--leaf') : '--root'),
-              position: 'insideStartTop',
+              position: closeUnder(l) ? 'insideStartBottom' : 'insideStartTop',
               textBorderColor: ink(side === 'height' ? '--paper' : '--soil'),
               textBorderWidth: 4,
               formatter:

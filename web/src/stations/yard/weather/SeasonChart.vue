@@ -57,8 +57,8 @@ const words = computed(() => {
   const figure = `${count(shown(here))} ${unit.value}`;
   if (pastYears < 3) return `${figure}; too few past years to compare.`;
   const usual = past.middle[now.value];
-  if (here > past.high[now.value]) return `${figure}: more than nine years in ten.`;
-  if (here < past.low[now.value]) return `${figure}: less than nine years in ten.`;
+  if (here > past.high[now.value]) return `${figure}: higher than in nine years of ten.`;
+  if (here < past.low[now.value]) return `${figure}: lower than in nine years of ten.`;
   const off = Math.round(((here - usual) / Math.max(usual, 1)) * 100);
   return `${figure}: ${off === 0 ? 'as usual' : `${Math.abs(off)} % ${off > 0 ? 'above' : 'below'} the middle year`}.`;
 });
