@@ -50,15 +50,15 @@ export async function benchGrowing(context, url) {
     await input.fill('24');
     await input.press('Enter');
     const answered = page.waitForResponse((r) => /\/sizes$/.test(r.url()));
-    const started = performance.now();
     await page.getByRole('button', { name: 'Keep 1 plant' }).click();
-    await answered;
-    kept.push(performance.now() - started);
+    const request = (await answered).request();
+    await request.response().then((response) => response.finished());
+    kept.push(request.timing().responseEnd);
     await page.getByRole('dialog').waitFor({ state: 'detached' });
   }
   await page.close();
   return [
     ['a photo of 12 million points, chosen to read', ms(quantile(read.slice(1), 0.5)), '', '', '≤ 1500 ms'],
-    ['a measure run, kept by the server', ms(quantile(kept, 0.5)), '', '', '≤ 100 ms'],
+    ['a measure run, from sent to kept', ms(quantile(kept, 0.5)), '', '', '≤ 100 ms'],
   ];
 }

@@ -121,18 +121,18 @@ export function forecastLot(
     notBefore: Math.min(emergenceBand.p50, view + 400),
     leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
   });
-  const sizeDays = (size: number) =>
-    bandOf(
-      daysToSize(
-        (run) => {
-          const d = run % runs.draws;
-          return timeToGrow(height.asymptote[d], height.initial, height.rate[d], height.legsOf(run), size);
-        },
-        runs.draws,
-        emergence,
-        warmth,
-      ),
-    );
+  const warmthFor = (run: number, size: number) => {
+    const d = run % runs.draws;
+    return timeToGrow(height.asymptote[d], height.initial, height.rate[d], height.legsOf(run), size);
+  };
+  const sizeDays = (size: number) => {
+    // Unless a move is still to come, a draw needs the same warmth whatever the weather year.
+    const perDraw = move === null && Float64Array.from({ length: runs.draws }, (_, d) => warmthFor(d, size));
+    const needed = perDraw
+      ? (run: number) => perDraw[run % runs.draws]
+      : (run: number) => warmthFor(run, size);
+    return bandOf(daysToSize(needed, runs.draws, emergence, warmth));
+  };
   const headroom = home.kind === 'bed' ? home.headroomCm : null;
   const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
   const spells = homesOf(seen);

@@ -6,31 +6,23 @@ import {
   outlookUnderCover,
   standingOf,
   warmthOf,
-  weatherOutlook,
   type Act,
-  type EpochDay,
   type LotFacts,
   type Outlook,
-  type Site,
   type Warmth,
-  type WeatherSeries,
 } from '@kauri/core';
 
-/** Lots to be forecast on a day, with the weather of their nursery. */
+/** Lots to be forecast, in the weather of their nursery as known on a day. */
 export interface ForecastWork {
-  series: WeatherSeries;
-  site: Site;
-  asOf: EpochDay;
+  outlook: Outlook;
+  warmth: Warmth;
   lots: LotFacts[];
 }
 
-/** How far ahead forecasts look, days: as in the browser. */
-export const HORIZON_DAYS = 460;
-
 /** What each lot asks for: the same forecasts a screen makes, with the same numbers. */
-export function actsOfLots({ series, site, asOf, lots }: ForecastWork): Act[][] {
-  const open = weatherOutlook(series, site, asOf, { horizonDays: HORIZON_DAYS });
-  const under = new Map<string, { outlook: Outlook; warmth: Warmth }>();
+export function actsOfLots({ outlook: open, warmth: inTheOpen, lots }: ForecastWork): Act[][] {
+  const { asOf, site } = open;
+  const under = new Map([['', { outlook: open, warmth: inTheOpen }]]);
   return lots.map((lot) => {
     const known = factsAt(lot, asOf);
     const key = coverKey(known);

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { ref, useTemplateRef, watch } from 'vue';
+import { defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRouter } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
-import KeysDialog from './KeysDialog.vue';
 import MessageStack from './MessageStack.vue';
 import SeasonRibbon from './SeasonRibbon.vue';
 import SignInAgain from './SignInAgain.vue';
@@ -14,6 +13,9 @@ import StationRail from './StationRail.vue';
 import TopBar from './TopBar.vue';
 import { stations } from './stations';
 import { useKeys } from './useKeys';
+
+// Fetched when it is first wanted, and the sheet it stands on with it.
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
 
 const forecasts = useForecasts();
 const nursery = useNursery();

@@ -18,7 +18,7 @@ const api = {
     const width = Math.max(1, Math.round(bitmap.width * scale));
     const height = Math.max(1, Math.round(bitmap.height * scale));
     const pen = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!;
-    pen.imageSmoothingQuality = 'high';
+    pen.imageSmoothingQuality = 'medium';
     pen.drawImage(bitmap, 0, 0, width, height);
     bitmap.close();
     try {

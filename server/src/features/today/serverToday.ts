@@ -10,11 +10,11 @@ import {
   roomActs,
   rootActWords,
   seedActWords,
-  warmthOf,
-  weatherOutlook,
   workRates,
   type Act,
   type AgendaItem,
+  type EpochDay,
+  type LotFacts,
   type Lookup,
   type Site,
 } from '@kauri/core';
@@ -23,7 +23,7 @@ import { and, eq } from 'drizzle-orm';
 import { lotActs, nursery } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
 import { forecastActs } from '../../jobs/forecasts';
-import { HORIZON_DAYS } from '../../jobs/forecastWork';
+import { weatherOn } from '../../jobs/outlooks';
 import { evidenceOf } from '../lots/evidence';
 import { lotRowsOf } from '../lots/lotRows';
 import { seedRoom } from '../seed/room';
@@ -58,9 +58,12 @@ const LIVE_LOTS = `
     on s.lot_id = l.id
   where l.nursery_id = $1 order by l.code`;
 
+const WEATHER_BASIS = `(select concat_ws('.', count(*), max(day), round(sum(t_min_c)::numeric, 1), round(sum(t_max_c)::numeric, 1),
+    round(sum((day - date '2000-01-01') * (t_min_c + 2 * t_max_c))::numeric, 1))
+  from weather_day where nursery_id = $1)`;
+
 const SHARED_BASIS = `
-  select concat_ws('.',
-    (select concat_ws('.', count(*), max(day), round(sum(t_min_c)::numeric, 1), round(sum(t_max_c)::numeric, 1)) from weather_day where nursery_id = $1),
+  select concat_ws('.', ${WEATHER_BASIS},
     (select concat_ws('.', count(*), sum(version)) from species where nursery_id = $1),
     (select concat_ws('.', count(*), sum(version)) from container_type where nursery_id = $1),
     (select concat_ws('.', count(*), sum(version)) from medium where nursery_id = $1),
@@ -89,7 +92,8 @@ export async function serverToday(tx: Tx, nurseryId: string, today: string): Pro
     else stale.push(lot);
   }
   if (stale.length) {
-    const anew = await forecastActs({ ...(await workFor(tx, nurseryId, stale)), asOf: dayOf(today) });
+    const weather = await weatherOf(tx, nurseryId, dayOf(today));
+    const anew = await forecastActs({ ...weather, lots: await factsOf(tx, nurseryId, stale) });
     stale.forEach((lot, i) => acts.set(lot.id, anew[i]));
     await keepActs(tx, nurseryId, today, stale, acts);
   }
@@ -102,16 +106,21 @@ async function liveLots(tx: Tx, nurseryId: string, today: string): Promise<LiveL
   return lots.map((lot) => ({ ...lot, basis: `${MODEL}/${today}/${shared[0].basis}/${lot.basis}` }));
 }
 
-async function workFor(tx: Tx, nurseryId: string, stale: LiveLot[]) {
+async function factsOf(tx: Tx, nurseryId: string, stale: readonly LiveLot[]): Promise<LotFacts[]> {
   const ids = stale.map((lot) => lot.id);
   const lookup = await lookupOf(tx, nurseryId);
   const rows = new Map((await lotRowsOf(tx, nurseryId, ids)).map((row) => [row.id, row]));
   const evidence = new Map((await evidenceOf(tx, nurseryId, ids)).map((e) => [e.lotId, e]));
-  return {
-    lots: ids.map((id) => factsFrom(rows.get(id)!, evidence.get(id)!, lookup)),
+  return ids.map((id) => factsFrom(rows.get(id)!, evidence.get(id)!, lookup));
+}
+
+/** The weather as known on a day, kept from one call to the next while no day of it changes. */
+async function weatherOf(tx: Tx, nurseryId: string, day: EpochDay) {
+  const { rows } = await tx.$client.query<{ basis: string }>(`select ${WEATHER_BASIS} as basis`, [nurseryId]);
+  return weatherOn(`${nurseryId} ${rows[0].basis}`, day, async () => ({
     series: await seriesOf(tx, nurseryId),
     site: await siteOf(tx, nurseryId),
-  };
+  }));
 }
 
 async function lookupOf(tx: Tx, nurseryId: string): Promise<Lookup> {
@@ -235,10 +244,8 @@ async function seedItems(tx: Tx, nurseryId: string, day: number): Promise<Item[]
   const room = await seedRoom({ tx, nurseryId });
   if (room.lots.length + room.treatments.length + room.layers.length === 0) return [];
   const { species } = lookupFrom(await catalogueOf(tx, nurseryId));
-  const outlook = weatherOutlook(await seriesOf(tx, nurseryId), await siteOf(tx, nurseryId), day, {
-    horizonDays: HORIZON_DAYS,
-  });
-  return roomActs(room, species, outlook, warmthOf(outlook), day).map(({ act, name, seeds }) => ({
+  const { outlook, warmth } = await weatherOf(tx, nurseryId, day);
+  return roomActs(room, species, outlook, warmth, day).map(({ act, name, seeds }) => ({
     ...act,
     part: 'seed' as const,
     about: name,

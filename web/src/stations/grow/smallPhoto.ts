@@ -27,6 +27,25 @@ export async function smallPhoto(file: Blob): Promise<Blob> {
   }
 }
 
+/**
+ * Opens a file as a picture no longer a side than asked: what is worked on again and again is made small once.
+ * @throws RangeError as {@link openPicture}
+ */
+export async function openSmall(file: Blob, side: number): Promise<ImageBitmap> {
+  const whole = await openPicture(file);
+  const scale = side / Math.max(whole.width, whole.height);
+  if (scale >= 1) return whole;
+  try {
+    return await createImageBitmap(whole, {
+      resizeWidth: Math.round(whole.width * scale),
+      resizeHeight: Math.round(whole.height * scale),
+      resizeQuality: 'medium',
+    });
+  } finally {
+    whole.close();
+  }
+}
+
 /** Opens a file as a picture, turned as its camera was held. */
 export async function openPicture(file: Blob): Promise<ImageBitmap> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);

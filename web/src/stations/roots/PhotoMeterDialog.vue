@@ -11,7 +11,7 @@ import { typedNumber } from '../../parts/typed';
 import { usePreferences } from '../../stores/preferences';
 import { percent } from '../../words/numbers';
 import type { PhotoMeasured, PhotoWorker } from '../../workers/photo.worker';
-import { openPicture } from '../grow/smallPhoto';
+import { openSmall } from '../grow/smallPhoto';
 
 /** Reads a photo of a plug or bare root, and suggests grades; whoever holds the plant decides. */
 const props = defineProps<{ depthMm: number | null }>();
@@ -25,6 +25,8 @@ const kinds = [
   { value: 'plug', words: 'Face of a plug' },
   { value: 'bare', words: 'Bare root' },
 ] as const;
+/** Longest side kept, points: more than is measured or shown. */
+const KEPT_SIDE = 1000;
 const picture = shallowRef<ImageBitmap | null>(null);
 const busy = ref(false);
 const fault = ref<string | null>(null);
@@ -58,7 +60,7 @@ async function choose(event: Event) {
   fault.value = null;
   read.value = null;
   try {
-    const opened = await openPicture(file);
+    const opened = await openSmall(file, KEPT_SIDE);
     picture.value?.close();
     picture.value = opened;
     ends.value = [];
