@@ -38,23 +38,49 @@ export function sizePosterior(
   const asymptotes = axis({ median: start.asymptote.median * scale, sdLog: start.asymptote.sdLog });
   for (let i = 0; i < GRID; i++) asymptotes[i] = Math.max(asymptotes[i], start.initial * 1.05);
   const rates = axis(start.rate);
-  const logWeights = new Float64Array(GRID * GRID);
-  let most = -Infinity;
-  for (let i = 0; i < GRID; i++) {
-    for (let j = 0; j < GRID; j++) {
-      let log = -0.5 * (z(i) ** 2 + z(j) ** 2);
-      for (const s of samples) {
-        const error2 = s.standardError ** 2 + (MODEL_ERROR * s.mean) ** 2;
-        const expected = grownTo(asymptotes[i], start.initial, rates[j], legs, s.thermalTime);
-        log -= (s.mean - expected) ** 2 / (2 * error2);
-      }
-      logWeights[i * GRID + j] = log;
-      if (log > most) most = log;
-    }
+  const expected = sizesOnGrid(asymptotes, rates, start.initial, legs);
+  const logWeights = Float64Array.from({ length: GRID * GRID }, (_, cell) => {
+    const [i, j] = [Math.floor(cell / GRID), cell % GRID];
+    return -0.5 * (z(i) ** 2 + z(j) ** 2);
+  });
+  for (const s of samples) {
+    const error2 = s.standardError ** 2 + (MODEL_ERROR * s.mean) ** 2;
+    const sizes = expected(s.thermalTime);
+    for (let cell = 0; cell < sizes.length; cell++)
+      logWeights[cell] -= (s.mean - sizes[cell]) ** 2 / (2 * error2);
   }
+  const most = logWeights.reduce((a, b) => Math.max(a, b), -Infinity);
   const weights = logWeights.map((log) => Math.exp(log - most));
   normalise(weights);
   return { asymptotes, rates, weights, initial: start.initial, startingShare: spreadLeft(weights) };
+}
+
+/**
+ * Size at a thermal time on every point of the grid. In one home ln(A/h₀) belongs to a row and e^(−kτ) to a column, so
+ * that a lot with many samples takes one exponential a point.
+ */
+function sizesOnGrid(
+  asymptotes: Float64Array,
+  rates: Float64Array,
+  initial: number,
+  legs: readonly Leg[],
+): (thermalTime: number) => Float64Array {
+  const sizes = new Float64Array(GRID * GRID);
+  if (legs.length > 1)
+    return (tau) => {
+      for (let i = 0; i < GRID; i++)
+        for (let j = 0; j < GRID; j++)
+          sizes[i * GRID + j] = grownTo(asymptotes[i], initial, rates[j], legs, tau);
+      return sizes;
+    };
+  const tendsTo = asymptotes.map((a) => a * legs[0].scale);
+  const room = tendsTo.map((a) => Math.log(a / initial));
+  return (tau) => {
+    const left = rates.map((k) => Math.exp(-k * tau));
+    for (let i = 0; i < GRID; i++)
+      for (let j = 0; j < GRID; j++) sizes[i * GRID + j] = tendsTo[i] * Math.exp(-room[i] * left[j]);
+    return sizes;
+  };
 }
 
 /** Position of a grid line, in standard deviations from the median. */
