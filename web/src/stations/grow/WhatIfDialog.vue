@@ -124,7 +124,7 @@ watchDebounced(
             <tr v-for="feed in feeds" :key="feed.ratedMonths" class="border-rule border-t">
               <th scope="row" class="py-1 text-left font-normal">{{ feed.ratedMonths }} months</th>
               <td class="text-right font-bold whitespace-nowrap">{{ runsOut(feed.median) }}</td>
-              <td class="text-right whitespace-nowrap">
+              <td class="pl-4 text-right whitespace-nowrap">
                 {{ Number.isFinite(feed.late) ? `${day(feed.early)} – ${day(feed.late)}` : '' }}
               </td>
               <td class="text-right">{{ percent(feed.unspentAtEnd) }}</td>
