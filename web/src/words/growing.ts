@@ -71,6 +71,23 @@ export function careDoneWords(done: CareDone, show: Show): string {
   }
 }
 
+/** Work that may tell in the roots; watering and weeding is done to all alike. */
+const telling: Partial<Record<CareKind, string>> = {
+  inoculum: 'inoculated',
+  feed: 'fed',
+  spread: 'spread',
+  stake: 'staked',
+  prune: 'top pruned',
+};
+
+/** How a lot was treated by a day, as one group of those compared. */
+export function treatedWords(care: readonly { on: string; done: CareDone }[], byDay: string): string {
+  const done = new Set(care.filter(({ on }) => on <= byDay).map((c) => c.done.what));
+  const words = Object.entries(telling).flatMap(([kind, word]) => (done.has(kind as CareKind) ? [word] : []));
+  const [first, ...rest] = words;
+  return first ? [`${first[0].toUpperCase()}${first.slice(1)}`, ...rest].join(', ') : 'Nothing written down';
+}
+
 /** What befell a lot, in a few words. */
 export function eventDoneWords({
   what,

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { accountWords, causeWords } from './causes';
 import { dateWords, longDate, shortDate } from './dates';
 import { decisionWords, statusWords } from './decision';
+import { careDoneWords, eventDoneWords, treatedWords } from './growing';
 import { count, odds, percent, several } from './numbers';
 
 const view = dayOf('2026-11-24');
@@ -121,5 +122,24 @@ describe('an act of Today in words', () => {
       expect(text).not.toMatch(/NaN|undefined|Infinity|null|!/);
       expect(text.length).toBeGreaterThan(10);
     }
+  });
+});
+
+describe('work done and what happened, in words', () => {
+  const show = (value: number, quantity: string) => `${value} ${quantity}`;
+  const fed = { on: '2026-05-14', done: { what: 'feed', ratedMonths: 5, gramsPerLitre: 3 } } as const;
+  const weeded = { on: '2026-06-01', done: { what: 'weed', how: 'pulled' } } as const;
+  const nodules = { on: '2026-06-02', done: { what: 'inoculum', source: 'nodules' } } as const;
+  it('groups lots by what may tell in their roots, by the day they were pulled', () => {
+    expect(treatedWords([fed, weeded, nodules], '2026-05-20')).toBe('Fed');
+    expect(treatedWords([fed, weeded, nodules], '2026-07-01')).toBe('Inoculated, fed');
+    expect(treatedWords([weeded], '2026-07-01')).toBe('Nothing written down');
+  });
+  it('says how much and where', () => {
+    expect(careDoneWords(fed.done, show)).toBe('prills for 5 months at 21 °C, 3 g/L');
+    expect(careDoneWords({ what: 'water', mm: null }, show)).toBe('watered by hand');
+    const deer = { what: 'browsing', hit: 40, dead: 6, patch: 'north end' } as const;
+    expect(eventDoneWords(deer)).toBe('browsed: 40 hit, 6 dead, north end');
+    expect(eventDoneWords({ ...deer, what: 'recovery', dead: 0 })).toBe('40 recovered, north end');
   });
 });

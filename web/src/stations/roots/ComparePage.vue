@@ -4,6 +4,7 @@ import {
   dayOf,
   homeAt,
   homesOf,
+  isoOf,
   type Outcome,
   type RootFigure,
   type RootSchool,
@@ -16,6 +17,7 @@ import ShowWorking from '../../parts/ShowWorking.vue';
 import { useLots } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
+import { treatedWords } from '../../words/growing';
 import { percent, several } from '../../words/numbers';
 import { figureWords, rootSchoolWords } from '../../words/roots';
 
@@ -23,7 +25,7 @@ import { figureWords, rootSchoolWords } from '../../words/roots';
 const nursery = useNursery();
 const roots = useRoots();
 const { facts } = useLots();
-const by = ref<'container' | 'species' | 'place'>('container');
+const by = ref<'container' | 'treatment' | 'species' | 'place'>('container');
 const school = ref<RootSchool>(roots.rules!.school);
 
 interface Group {
@@ -34,7 +36,8 @@ interface Group {
 function groupOf(lotId: string, day: number): string {
   const row = nursery.lots.get(lotId)!;
   if (by.value === 'species') return nursery.lookup.species.get(row.speciesId)?.common ?? '';
-  const stages = nursery.evidence.get(lotId)!.stages;
+  const { stages, care } = nursery.evidence.get(lotId)!;
+  if (by.value === 'treatment') return treatedWords(care, isoOf(day));
   const stage = stages.findLast((s) => dayOf(s.startedOn) <= day) ?? row.stage;
   if (by.value === 'place') return nursery.lookup.places.get(stage.placeId)?.place.name ?? '';
   const home = homeAt(homesOf(facts.value.get(lotId)!), day);
@@ -82,6 +85,7 @@ const headline = computed(() => {
 });
 const bys = [
   { value: 'container', words: 'Container' },
+  { value: 'treatment', words: 'Treatment' },
   { value: 'species', words: 'Species' },
   { value: 'place', words: 'Place' },
 ] as const;
