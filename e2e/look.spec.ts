@@ -27,6 +27,20 @@ for (const scheme of ['light', 'dark'] as const) {
     await signIn(page, demo, 'isla@withybeck.example');
     await expect(page.getByText('Act now')).toBeVisible();
     await expectSound(page, 'today');
+    for (const name of ['Rules', 'Calendar']) {
+      await page.getByRole('button', { name, exact: true }).click();
+      await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
+      await expectSound(page, name);
+      await page.keyboard.press('Escape');
+      await expect(sheet(page)).toHaveCount(0);
+    }
+    await page
+      .getByRole('button', { name: /^Done:/ })
+      .first()
+      .click();
+    await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
+    await expectSound(page, 'an act marked');
+    await page.keyboard.press('Escape');
     await station(page, 'Yard');
     await expect(page.getByTestId('plan')).toBeVisible();
     await expectSound(page, 'a bed');
@@ -42,13 +56,17 @@ for (const scheme of ['light', 'dark'] as const) {
     await openLot(page, '25-ALN-02');
     await page.getByText('Show working').click();
     await expectSound(page, 'a root-bound lot');
-    for (const key of ['c', 'm', 'r', 's', 'l', 'x']) {
+    for (const key of ['c', 'm', 'r', 's', 'w', 'e', 'l', 'x']) {
       await page.keyboard.press(key);
       await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
       await expectSound(page, `sheet ${key}`);
       await page.keyboard.press('Escape');
       await expect(sheet(page)).toHaveCount(0);
     }
+    await page.getByTestId('what-if-open').click();
+    await expect(sheet(page).getByTestId('gained')).toBeVisible();
+    await expectSound(page, 'what if');
+    await page.keyboard.press('Escape');
     await page.keyboard.press('n');
     await expect(sheet(page).getByLabel('Species')).toBeVisible();
     await expectSound(page, 'new lot');
@@ -57,6 +75,10 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'How well past forecasts held' }).click();
     await expect(page.getByTestId('held')).toBeVisible();
     await expectSound(page, 'past forecasts');
+    await openLot(page, '25-ALN-02');
+    await page.getByRole('link', { name: 'What your lots teach' }).click();
+    await expect(page.getByTestId('lessons').getByRole('listitem').first()).toBeVisible();
+    await expectSound(page, 'values learnt');
     await station(page, 'Roots');
     await page.getByRole('link', { name: 'Compare', exact: true }).click();
     await expect(page.getByTestId('roots-compared')).toBeVisible();
@@ -89,7 +111,7 @@ for (const scheme of ['light', 'dark'] as const) {
   test(`every part of the yard is sound in the ${scheme} scheme`, async ({ page, demo }) => {
     await page.addInitScript((theme) => localStorage.setItem('kauri.theme', theme), scheme);
     await signIn(page, demo, 'isla@withybeck.example');
-    for (const part of ['Site plan', 'Light', 'Water', 'Build', 'Containers', 'Media']) {
+    for (const part of ['Site plan', 'Light', 'Weather', 'Water', 'Build', 'Containers', 'Media']) {
       await yardPart(page, part);
       await expectSound(page, part);
     }
