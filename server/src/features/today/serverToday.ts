@@ -42,8 +42,8 @@ interface LiveLot {
 }
 
 /*
- * What a lot’s acts rest on: its own rows, and in `all` what every lot shares. Counts and last ids are enough, since
- * records are added or struck and never rewritten.
+ * What a lot’s acts rest on: its own rows, and below what every lot shares. Counts and last ids are enough, since records
+ * are added or struck and never rewritten.
  */
 const LIVE_LOTS = `
   select l.id, l.code,
