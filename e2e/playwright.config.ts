@@ -9,8 +9,8 @@ export default defineConfig({
   workers: 2,
   retries: 0,
   // Generous: a slow machine is not a fault of Kauri's.
-  timeout: 120_000,
-  expect: { timeout: 9_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: [['line'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },
