@@ -1,11 +1,40 @@
 import globals from 'globals';
 import tseslint from 'typescript-eslint';
 import vue from 'eslint-plugin-vue';
+import { rooms } from './core/rooms.js';
 
 /** Imports point one way: web → core ← server. */
-function neverFrom(patterns, message) {
-  return { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }] }] };
+function neverFrom(patterns, message, ...more) {
+  return { 'no-restricted-imports': ['error', { patterns: [{ group: patterns, message }, ...more] }] };
 }
+
+const outsideCore = [
+  'node:*',
+  'vue*',
+  'pinia',
+  'express*',
+  'pg',
+  'drizzle*',
+  '@kauri/*',
+  '**/web/**',
+  '**/server/**',
+  'echarts*',
+];
+const anywhere = 'The core runs anywhere, and knows neither interface nor server.';
+
+/** A room of the core imports only from rooms before it; the order is core/rooms.js. */
+const roomOrder = Object.keys(rooms)
+  .slice(0, -1)
+  .map((room, at) => ({
+    files: [`core/src/${room}/**/*.ts`],
+    rules: neverFrom(outsideCore, anywhere, {
+      // A room has at most one folder within it.
+      group: Object.keys(rooms)
+        .slice(at + 1)
+        .flatMap((later) => [`../${later}`, `../${later}/*`, `../../${later}/*`]),
+      message: `“${room}” comes before it in the order of rooms (core/rooms.js).`,
+    }),
+  }));
 
 const noClock = [
   {
@@ -71,24 +100,15 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      ...neverFrom(
-        [
-          'node:*',
-          'vue*',
-          'pinia',
-          'express*',
-          'pg',
-          'drizzle*',
-          '@kauri/*',
-          '**/web/**',
-          '**/server/**',
-          'echarts*',
-        ],
-        'The core runs anywhere, and knows neither interface nor server.',
-      ),
+      ...neverFrom(outsideCore, anywhere),
       'no-restricted-syntax': ['error', ...noClock],
       'no-restricted-properties': ['error', ...noUnseeded],
     },
+  },
+  ...roomOrder,
+  {
+    files: ['core/src/**/*.test.ts'],
+    rules: { 'no-restricted-imports': 'off' },
   },
   {
     files: ['server/**/*.ts'],

@@ -1,9 +1,5 @@
+import type { Rectangle } from '../container/traysOnBench';
 import { put, type Worked } from '../working/working';
-
-export interface Rectangle {
-  lengthMm: number;
-  widthMm: number;
-}
 
 /** Trays of one lot, wanted on a bench. */
 export interface BenchLoad {

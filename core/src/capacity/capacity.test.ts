@@ -5,7 +5,7 @@ import { startingContainers } from '../container/startingContainers';
 import { traysOnBench } from '../container/traysOnBench';
 import { recompute } from '../working/working';
 import { benchLayout } from './benchLayout';
-import { distanceBetween, footprintOf, nextSpot } from './footprint';
+import { distanceBetween, footprintOf, nextSpot } from '../site/footprint';
 
 const mm = (min: number, max: number) => fc.integer({ min, max });
 const trays = fc.record({ lengthMm: mm(200, 700), widthMm: mm(150, 450) });

@@ -1,9 +1,8 @@
 import { bedGeometry } from '../bed/geometry';
 import { treesHeld } from '../bed/treesHeld';
-import { traysOnBench } from '../container/traysOnBench';
-import type { PlaceBody } from '../contract';
+import { traysOnBench, type Rectangle } from '../container/traysOnBench';
+import type { PlaceSize } from '../site/footprint';
 import { sum, type Worked } from '../working/working';
-import type { Rectangle } from './benchLayout';
 
 /** What a whole yard can carry at once. */
 export interface YardCapacity {
@@ -21,7 +20,7 @@ export interface YardCapacity {
  * benches and standing-out ground. Heel-in bays are for lifted trees and not counted.
  */
 export function yardCapacity(
-  places: readonly PlaceBody[],
+  places: readonly PlaceSize[],
   densityPerM2: number,
   tray: Rectangle,
   cellsPerTray: number,

@@ -41,3 +41,15 @@ export function shareAtOrBelow(sorted: ArrayLike<number>, limit: number): number
   }
   return sorted.length ? low / sorted.length : 0;
 }
+
+/** First index of an ascending array that is at least a value; Infinity if none is. */
+export function firstAtLeast(sums: Float64Array, value: number): number {
+  let low = 0;
+  let high = sums.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (sums[mid] < value) low = mid + 1;
+    else high = mid;
+  }
+  return low < sums.length ? low : Infinity;
+}

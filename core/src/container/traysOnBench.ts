@@ -1,5 +1,9 @@
-import type { Rectangle } from '../capacity/benchLayout';
 import type { Worked } from '../working/working';
+
+export interface Rectangle {
+  lengthMm: number;
+  widthMm: number;
+}
 
 /**
  * Whole trays a bench takes, in rows: some rows lengthwise, the rest turned, whichever split holds

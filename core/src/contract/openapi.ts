@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Problem } from './basics';
-import { routes, type Route } from './routes';
+import type { Route } from './route';
+import { routes } from './routes';
 
 /** The OpenAPI 3.1 description of every route, made from the contract. */
 export function openApi(version: string): Record<string, unknown> {

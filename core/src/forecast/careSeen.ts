@@ -1,10 +1,9 @@
+import { bandOf, type Band, firstAtLeast } from '../chance/quantile';
 import type { EpochDay } from '../calendar/day';
-import { bandOf, type Band } from '../chance/quantile';
 import { DAYS_PER_MONTH } from '../medium/controlledRelease';
 import type { Warmth } from '../weather/sums';
-import { homesOf } from './homes';
+import { homesOf } from './lotHomes';
 import type { LotFacts } from './lotFacts';
-import { firstAtLeast } from './runs';
 
 /** Times the room a lot's cells have, by the last spreading or packing since it came to where it stands. */
 export function apartAt(facts: LotFacts, day: EpochDay): number {

@@ -1,7 +1,8 @@
+import { depthFactor } from '../home/factors';
 import { describe, expect, it } from 'vitest';
 import { dayOf, type EpochDay } from '../calendar/day';
 import { seededRandom, normalDraw } from '../chance/random';
-import { depthFactor, gompertz } from '../growth/gompertz';
+import { gompertz } from '../growth/gompertz';
 import { rootStep } from '../roots/rootFill';
 import { SCORE_FILL, SCORE_SD, VIGOUR_SD_LOG } from '../roots/vigour';
 import { startingSpecies } from '../species/startingSpecies';

@@ -1,3 +1,4 @@
+import { cellMlAt, cellMlOf } from '../home/home';
 import { gompertz } from '../growth/gompertz';
 import { grownTo } from '../growth/legs';
 import { rootFill } from '../roots/rootFill';
@@ -6,8 +7,8 @@ import type { Warmth } from '../weather/sums';
 import { put, sum, type Step } from '../working/working';
 import type { Emergence } from './emergence';
 import type { GrowthDraws } from './growthDraws';
-import { cellMlAt, homesOf } from './homes';
-import { cellMlOf, type LotFacts } from './lotFacts';
+import { homesOf } from './lotHomes';
+import { type LotFacts } from './lotFacts';
 import type { Runs } from './runs';
 
 /**

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { dayOf, type EpochDay } from '../calendar/day';
 import { startingSpecies } from '../species/startingSpecies';
 import { rootFill, READY_FILL } from '../roots/rootFill';
-import { actsFor } from '../today/acts';
+import { actsFor } from '../today/lotActs';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';

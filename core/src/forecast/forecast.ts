@@ -1,3 +1,4 @@
+import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
@@ -14,8 +15,8 @@ import { apartAt, feedRunOut } from './careSeen';
 import { explainForecast } from './explain';
 import { emergenceOf, type Emergence } from './emergence';
 import { growthDraws } from './growthDraws';
-import { cellMlAt, factsAt, homeAt, homesOf } from './homes';
-import type { Home, HomeSpell, LotFacts } from './lotFacts';
+import { factsAt, homesOf } from './lotHomes';
+import type { LotFacts } from './lotFacts';
 import { comingMove, daysToSize, runLot, type Runs } from './runs';
 
 /** What a lot is like on the date looked at. */

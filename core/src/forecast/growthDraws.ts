@@ -1,13 +1,14 @@
+import { cellMlAt, cellMlOf, depthMmOf, type Home, type HomeSpell } from '../home/home';
+import { densityFactor, depthFactor } from '../home/factors';
 import type { EpochDay } from '../calendar/day';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
-import { densityFactor, depthFactor } from '../growth/gompertz';
 import { drawSizes, sizePosterior, type SizePosterior } from '../growth/sizePosterior';
 import { drawVigours, vigourPosterior, type VigourPosterior } from '../roots/vigour';
 import type { Warmth } from '../weather/sums';
 import type { Leg } from '../growth/legs';
 import { lastPruned } from './careSeen';
-import { cellMlAt, homesOf } from './homes';
-import { cellMlOf, depthMmOf, type Home, type HomeSpell, type LotFacts } from './lotFacts';
+import { homesOf } from './lotHomes';
+import { type LotFacts } from './lotFacts';
 
 /** Draws from what is believed of one lot: its growth, its collar, its roots' vigour. */
 export interface GrowthDraws {

@@ -1,44 +1,8 @@
 import type { EpochDay } from '../calendar/day';
 import type { CareDone } from '../growing/care';
+import type { Home, HomeSpell } from '../home/home';
 import type { Movement } from '../ledger/ledger';
 import type { SpeciesValues } from '../species/species';
-
-/** Where a lot's roots are: a cell of its own, or a share of a bed. */
-export type Home =
-  | {
-      kind: 'container';
-      name: string;
-      cellMl: number;
-      depthMm: number;
-      airShare: number;
-      /** Distance between neighbours when packed tight, mm; null for an open flat. */
-      pitchMm?: number | null;
-      /** Single cells that can be set apart. */
-      spaceable?: boolean;
-      /** What stands over it, against the open. */
-      cover?: Cover;
-    }
-  | {
-      kind: 'bed';
-      densityPerM2: number;
-      settledDepthMm: number;
-      airShare: number;
-      /** Room for shoots under the lid, cm; null without one. */
-      headroomCm: number | null;
-      cover?: Cover;
-    };
-
-/** How much warmer the nights' lowest and the days' highest are under a cover than in the open, °C. */
-export interface Cover {
-  lowC: number;
-  highC: number;
-}
-
-/** A home from a day on. */
-export interface HomeSpell {
-  from: EpochDay;
-  home: Home;
-}
 
 /** All a forecast needs to know of a lot. Records later than the date of a forecast are not looked at. */
 export interface LotFacts {
@@ -66,13 +30,4 @@ export interface LotFacts {
   vigourSdLog?: number;
   /** Whether its roots should carry nodules. */
   nodules?: boolean;
-}
-
-/** Medium a plant's roots have to themselves, mL. */
-export function cellMlOf(home: Home): number {
-  return home.kind === 'container' ? home.cellMl : (1e3 / home.densityPerM2) * home.settledDepthMm;
-}
-
-export function depthMmOf(home: Home): number {
-  return home.kind === 'container' ? home.depthMm : home.settledDepthMm;
 }

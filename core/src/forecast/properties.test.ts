@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf } from '../calendar/day';
 import { startingSpecies } from '../species/startingSpecies';
-import { actsFor } from '../today/acts';
+import { actsFor } from '../today/lotActs';
 import { weatherOutlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';

@@ -1,10 +1,12 @@
+import { firstAtLeast } from '../chance/quantile';
+import { cellMlAt, cellMlOf, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootStep } from '../roots/rootFill';
 import type { Warmth } from '../weather/sums';
 import type { Emergence } from './emergence';
 import type { GrowthDraws } from './growthDraws';
-import { cellMlAt, homesOf } from './homes';
-import { cellMlOf, type HomeSpell, type LotFacts } from './lotFacts';
+import { homesOf } from './lotHomes';
+import { type LotFacts } from './lotFacts';
 
 /**
  * Every way a lot may go: one run for each weather year and draw, index year·draws + draw. Days are
@@ -318,16 +320,4 @@ export function daysToSize(
     }
   }
   return out;
-}
-
-/** First index of an ascending array that is at least a value; Infinity if none is. */
-export function firstAtLeast(sums: Float64Array, value: number): number {
-  let low = 0;
-  let high = sums.length;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (sums[mid] < value) low = mid + 1;
-    else high = mid;
-  }
-  return low < sums.length ? low : Infinity;
 }

@@ -1,7 +1,8 @@
+import { homeAt, type Cover, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import type { Outlook } from '../weather/ensemble';
-import { homeAt, homesOf } from './homes';
-import type { Cover, HomeSpell, LotFacts } from './lotFacts';
+import { homesOf } from './lotHomes';
+import type { LotFacts } from './lotFacts';
 
 const open: Cover = { lowC: 0, highC: 0 };
 

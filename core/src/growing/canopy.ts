@@ -1,4 +1,4 @@
-import type { Home } from '../forecast/lotFacts';
+import type { Home } from '../home/home';
 import type { SpeciesValues } from '../species/species';
 
 /**

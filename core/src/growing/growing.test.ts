@@ -1,6 +1,6 @@
+import type { Home } from '../home/home';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Home } from '../forecast/lotFacts';
 import { outCauses } from '../ledger/ledger';
 import { canopyCover, meetingHeightCm, neighbourMm } from './canopy';
 import { carriesNodules } from './care';

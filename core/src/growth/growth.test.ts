@@ -1,8 +1,9 @@
+import { densityFactor, depthFactor } from '../home/factors';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { studentQuantile, normalCdf, normalQuantile } from '../chance/normal';
 import { normalDraw, seededRandom } from '../chance/random';
-import { densityFactor, depthFactor, gompertz, gompertzTime } from './gompertz';
+import { gompertz, gompertzTime } from './gompertz';
 import { sampleSize, summarise } from './sample';
 import { drawSizes, sizePosterior } from './sizePosterior';
 

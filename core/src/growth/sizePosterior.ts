@@ -1,4 +1,4 @@
-import type { Spread } from '../species/species';
+import type { Spread } from '../chance/spread';
 import { grownTo, WHOLE, type Leg } from './legs';
 
 /** A sample of a lot: mean and its standard error at a thermal time since emergence. */

@@ -1,3 +1,4 @@
+import { budburstThermalTime } from '../weather/budburst';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf, partsOf } from '../calendar/day';
@@ -7,7 +8,7 @@ import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { warmthOf } from '../weather/sums';
 import { recompute } from '../working/working';
-import { BEFORE_BUDBURST_DAYS, budburstThermalTime, liftingWindow } from './liftingWindow';
+import { BEFORE_BUDBURST_DAYS, liftingWindow } from './liftingWindow';
 
 const oak = startingSpecies.find((s) => s.code === 'QPE')!.values;
 const hawthorn = startingSpecies.find((s) => s.code === 'CRA')!.values;

@@ -1,6 +1,7 @@
 import { autumnStart, growthStop, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { quantileSorted, type Band } from '../chance/quantile';
+import { budburstThermalTime } from '../weather/budburst';
 import type { SpeciesValues } from '../species/species';
 import { dailyOn, type Warmth } from '../weather/sums';
 import { put, sum, type Step, type Worked } from '../working/working';
@@ -20,14 +21,6 @@ export interface LiftingWindow {
   /** Half the years have closed. */
   until: EpochDay;
   openedBy: 'leaf fall seen' | 'chilling';
-}
-
-/**
- * Thermal time that budburst needs after so many chill days: a + b·exp(−k·C), °C·d above 5 °C.
- * @see Cannell & Smith 1983, J. Appl. Ecol. 20:951
- */
-export function budburstThermalTime({ a, b, k }: SpeciesValues['budburst'], chillDays: number): number {
-  return a + b * Math.exp(-k * chillDays);
 }
 
 /**

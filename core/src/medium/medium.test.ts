@@ -1,19 +1,15 @@
+import { releaseChoice } from '../growing/feedChoice';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf } from '../calendar/day';
-import {
-  containerSuitability,
-  containerFigures,
-  holdingWarmth,
-  plantingSites,
-} from '../container/suitability';
+import { containerSuitability, containerFigures, holdingWarmth, plantingSites } from '../growing/suitability';
 import { startingContainers } from '../container/startingContainers';
 import { startingSpecies } from '../species/startingSpecies';
 import { weatherOutlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { recompute } from '../working/working';
-import { controlledRelease, releaseChoice } from './controlledRelease';
+import { controlledRelease } from './controlledRelease';
 import { startingMedia } from './medium';
 import { batchFor, materials, MIXING_LOSS, mixOf } from './mix';
 

@@ -1,8 +1,9 @@
+import type { Spread } from '../chance/spread';
+import { budburstThermalTime } from '../weather/budburst';
 import { addYears, type EpochDay } from '../calendar/day';
 import { autumnStart } from '../calendar/season';
 import { quantileSorted, type Band } from '../chance/quantile';
-import { budburstThermalTime } from '../lifting/liftingWindow';
-import type { SpeciesValues, Spread } from '../species/species';
+import type { SpeciesValues } from '../species/species';
 import type { Outlook } from '../weather/ensemble';
 import { dailyOn, tempsOn, type Warmth } from '../weather/sums';
 import { sum, type Step, type Worked } from '../working/working';

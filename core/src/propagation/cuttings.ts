@@ -1,9 +1,9 @@
+import type { Spread } from '../chance/spread';
 import type { EpochDay } from '../calendar/day';
 import { normalQuantile } from '../chance/normal';
 import { bandOf, type Band } from '../chance/quantile';
-import { shareStep, type PooledShare } from '../sowing/pooledShare';
+import { shareStep, type PooledShare } from '../chance/pooledShare';
 import { seedsToSow } from '../sowing/seedsToSow';
-import type { Spread } from '../species/species';
 import { dailyOn, type Warmth } from '../weather/sums';
 import { sum, type Worked } from '../working/working';
 

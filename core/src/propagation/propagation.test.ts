@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf, partsOf } from '../calendar/day';
-import { pooledShare } from '../sowing/pooledShare';
+import { pooledShare } from '../chance/pooledShare';
 import { startingSpecies } from '../species/startingSpecies';
 import { weatherOutlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';

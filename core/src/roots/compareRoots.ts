@@ -1,6 +1,6 @@
 import { betaCdf, betaQuantile } from '../chance/betaCdf';
 import { betaMean, type Beta } from '../chance/beta';
-import { pooledShare, type Outcome } from '../sowing/pooledShare';
+import { pooledShare, type Outcome } from '../chance/pooledShare';
 import type { Step, Worked } from '../working/working';
 
 /** Plants raised alike: each lot's passing and pulled. */

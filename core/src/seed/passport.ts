@@ -1,4 +1,4 @@
-import { stores, type Store } from './startValues';
+import { stores, type Store } from '../species/startValues';
 
 /** What is known of where a seed lot comes from. */
 export interface Provenance {

@@ -1,10 +1,10 @@
+import { meanTempOn, type BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, type Band } from '../chance/quantile';
 import type { Outlook } from '../weather/ensemble';
 import type { Worked } from '../working/working';
-import { mustRun, type Phase, type PhaseKind } from './protocol';
-import { meanTempOn } from './storeTemperature';
-import { dayCounts, runClock, type BatchStore } from './treatmentClock';
+import { mustRun, type Phase, type PhaseKind } from '../species/protocol';
+import { dayCounts, runClock } from './treatmentClock';
 
 export interface TreatmentPlan {
   /** Latest day to begin. */

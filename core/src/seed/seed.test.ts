@@ -6,10 +6,10 @@ import { normalCdf, normalQuantile } from '../chance/normal';
 import { recompute } from '../working/working';
 import { readGermination } from './germinationTest';
 import { passportColumns, passportLine, readSeedLot, seedLotLine, type SeedLotRecord } from './passport';
-import { mustRun, protocolsFrom, wintersOf } from './protocol';
+import { mustRun, protocolsFrom, wintersOf } from '../species/protocol';
 import { mustAgree, mustHold, seedHeld } from './seedStore';
 import { viabilityAt, viabilityOutlook, viabilityPosterior, type StoredLot } from './seedViability';
-import { moistureFactor, storeFactor, stores } from './startValues';
+import { moistureFactor, storeFactor, stores } from '../species/startValues';
 import { viabilityAfter } from './viability';
 
 const lot = (more: Partial<StoredLot> = {}): StoredLot => ({

@@ -1,7 +1,7 @@
+import type { Spread } from '../chance/spread';
 import type { EpochDay } from '../calendar/day';
 import { betaMean, type Beta } from '../chance/beta';
 import { normalCdfFast } from '../chance/normal';
-import type { Spread } from '../species/species';
 import { put, sum, type Worked } from '../working/working';
 
 /** Float: sunk of n. Cut: sound of n. Germination: germinated of n. */

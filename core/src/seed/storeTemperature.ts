@@ -1,8 +1,11 @@
 import type { EpochDay } from '../calendar/day';
 import { tempsOn } from '../weather/sums';
 import type { Outlook } from '../weather/ensemble';
-import type { PhaseKind } from './protocol';
-import type { BatchStore } from './treatmentClock';
+import type { PhaseKind } from '../species/protocol';
+
+/** Where a batch lies: rooms at fixed temperatures, or out of doors, so much warmer than the station. */
+export type BatchStore =
+  { kind: 'fixed'; warmC: number; coldC: number } | { kind: 'outdoors'; warmerByC: number };
 
 /** Mean temperature of a batch's store on a day, °C; years beyond the outlook's horizon repeat it. */
 export function meanTempOn(

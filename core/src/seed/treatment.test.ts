@@ -6,7 +6,7 @@ import { weatherOutlook } from '../weather/ensemble';
 import { roughNormals } from '../weather/normals';
 import type { WeatherSeries } from '../weather/series';
 import { planTreatment } from './planTreatment';
-import { protocolsFrom } from './protocol';
+import { protocolsFrom } from '../species/protocol';
 import { coldWeight, runClock, treatmentClock, warmWeight, type TreatmentFacts } from './treatmentClock';
 
 const north = { latitudeDeg: 54.6, elevationM: 185 };

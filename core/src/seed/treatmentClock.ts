@@ -1,15 +1,12 @@
+import type { Spread } from '../chance/spread';
+import type { BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
 import { normalCdfFast } from '../chance/normal';
 import { bandOf, type Band } from '../chance/quantile';
-import type { Spread } from '../species/species';
 import type { Outlook } from '../weather/ensemble';
 import { put, type Step, type Worked } from '../working/working';
-import { mustRun, type Phase, type PhaseKind } from './protocol';
+import { mustRun, type Phase, type PhaseKind } from '../species/protocol';
 import { meanTempOn } from './storeTemperature';
-
-/** Where a batch lies: rooms at fixed temperatures, or out of doors, so much warmer than the station. */
-export type BatchStore =
-  { kind: 'fixed'; warmC: number; coldC: number } | { kind: 'outdoors'; warmerByC: number };
 
 export interface RadicleCheck {
   day: EpochDay;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { cornersOf, footprintOf, freeSpot, spotAbout } from '../capacity/footprint';
+import { cornersOf, footprintOf, freeSpot, spotAbout } from './footprint';
 import { checkPlan } from './checks';
 import { benchLoad, yardCapacity } from '../capacity/yardCapacity';
 import { PlaceBody, SiteElementSchema } from '../contract';
@@ -8,7 +8,7 @@ import { zoneRun, dripParts } from '../water/programme';
 import type { SiteElement } from './elements';
 import { middleOf, type Point } from './shapes';
 import { alignMoves, arrayMoves, boxAround, boxOf, snapMove } from './snap';
-import { yardFromGeoJson, yardToGeoJson } from './yardGeoJson';
+import { yardFromGeoJson, yardToGeoJson } from '../reading/yardGeoJson';
 
 const origin = { latitudeDeg: 54.6, longitudeDeg: -2.4 };
 const bed: PlaceBody = {

@@ -1,4 +1,4 @@
-import { densityFactor, depthFactor } from '../growth/gompertz';
+import { densityFactor, depthFactor } from '../home/factors';
 import type { SpeciesValues } from '../species/species';
 import { sum, type Worked } from '../working/working';
 

@@ -16,7 +16,7 @@ import { chanceMeanHigher, compareShares } from './compareTreatments';
 import { emergedShare, fitEmergence, isLate, warmthToShare } from './emergenceCurve';
 import { emergenceOutlook, meanWarmth } from './emergenceOutlook';
 import { lotShares } from './lotShares';
-import { pooledShare } from './pooledShare';
+import { pooledShare } from '../chance/pooledShare';
 import { seedsToSow } from './seedsToSow';
 import { sowingPlan, type SowingAsk } from './sowingPlan';
 

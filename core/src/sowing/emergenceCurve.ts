@@ -1,6 +1,6 @@
+import type { Spread } from '../chance/spread';
 import type { Beta } from '../chance/beta';
 import type { Band } from '../chance/quantile';
-import type { Spread } from '../species/species';
 
 /** Up in all by a count, with the warmth since sowing (or since winter's end) by then, °C·d. */
 export interface EmergenceCount {

@@ -1,5 +1,5 @@
 import type { OutCause, Account } from '../ledger/ledger';
-import type { Outcome } from './pooledShare';
+import type { Outcome } from '../chance/pooledShare';
 
 /** What a lot's movements say of its course. */
 export interface LotShares {

@@ -1,7 +1,7 @@
 import { betaAfter, betaMean, betaProduct, type Beta } from '../chance/beta';
 import { put, sum, type Step, type Worked } from '../working/working';
 import { chanceAtLeast, massesOf } from './betaBinomial';
-import { shareStep, type PooledShare } from './pooledShare';
+import { shareStep, type PooledShare } from '../chance/pooledShare';
 import { seedsToSow, sowingOutlook, type SowingOutlook } from './seedsToSow';
 
 /** The four shares between a seed and a saleable tree, each with where it comes from. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { betaMean } from '../chance/beta';
-import { mustRun } from '../seed/protocol';
+import { mustRun } from './protocol';
 import { speciesLibrary } from './speciesLibrary';
 import { startingSpecies } from './startingSpecies';
 import { startOf } from './startOf';

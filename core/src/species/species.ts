@@ -1,11 +1,6 @@
+import type { Spread } from '../chance/spread';
 import type { Beta } from '../chance/beta';
-import type { StartValues } from '../seed/startValues';
-
-/** A positive quantity known roughly: median and standard deviation of its logarithm. */
-export interface Spread {
-  median: number;
-  sdLog: number;
-}
+import type { StartValues } from './startValues';
 
 /**
  * Starting values of a species, each within ordinary published ranges and meant to be sharpened by the

@@ -1,6 +1,6 @@
 import type { Beta } from '../chance/beta';
-import { protocolsFrom } from '../seed/protocol';
-import type { CuttingKind, StartValues, StorageBehaviour } from '../seed/startValues';
+import { protocolsFrom } from './protocol';
+import type { CuttingKind, StartValues, StorageBehaviour } from './startValues';
 import type { StartingSpecies } from './species';
 
 /** Weight of a starting share, in seeds. */

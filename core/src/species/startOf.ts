@@ -1,4 +1,4 @@
-import type { StartValues } from '../seed/startValues';
+import type { StartValues } from './startValues';
 import type { SpeciesValues } from './species';
 import { speciesLibrary } from './speciesLibrary';
 

@@ -1,6 +1,6 @@
 import type { EpochDay } from '../calendar/day';
 import { ruleTerms, type RuleTerms, type TodayRule } from './rules';
-import { whenFor, type When } from './when';
+import { whenFor, type When } from '../calendar/when';
 import { minutesFor, type LearntRate, type WorkKind } from './work';
 
 /** Something to do, from whichever part of the nursery it comes. */

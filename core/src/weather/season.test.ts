@@ -1,6 +1,6 @@
+import type { Home } from '../home/home';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf } from '../calendar/day';
-import type { Home } from '../forecast/lotFacts';
 import { generateWeather } from './generator';
 import { roughNormals } from './normals';
 import { lotsAtRisk, seasonCourses, vapourDeficitKpa, weatherEvents, type WeatherEvent } from './season';

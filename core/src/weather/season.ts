@@ -1,7 +1,7 @@
+import { cellMlOf, type Home } from '../home/home';
 import { addYears, dayOfYear, type EpochDay } from '../calendar/day';
 import { autumnStart, growthStop, heatStart, seasonStrip } from '../calendar/season';
 import { quantileSorted } from '../chance/quantile';
-import { cellMlOf, type Home } from '../forecast/lotFacts';
 import { sineAbove } from './degreeDays';
 import type { Site } from './ensemble';
 import { extraterrestrialRadiation, hargreaves } from './evapotranspiration';

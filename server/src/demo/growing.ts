@@ -4,7 +4,7 @@ import { recordCare } from '../features/growing/care';
 import { recordEvent } from '../features/growing/events';
 import { lotPage } from '../features/lots/lotRows';
 import { addStation, coverFitOf, readStations, rowsOf } from '../features/weather/stations';
-import { keepValue } from '../features/yard/values';
+import { keepValue } from '../nursery/values';
 import type { Work } from '../http/context';
 
 /** Work done to a demo lot, so many days after it came up. */

@@ -20,7 +20,7 @@ import { checkPlace } from '../features/yard/checks';
 import { addDesign } from '../features/yard/designs';
 import { moveStock } from '../features/yard/kinds';
 import { addPlace } from '../features/yard/places';
-import { keepValue } from '../features/yard/values';
+import { keepValue } from '../nursery/values';
 import type { Work } from '../http/context';
 import type { DemoNursery } from './nurseries';
 

@@ -1,5 +1,4 @@
-import type { RouteName } from '@kauri/core/contract';
-import type { Handler, NurseryHandler } from '../http/context';
+import type { Handlers } from '../http/context';
 import { growingHandlers } from './growing/routes';
 import { instrumentHandlers } from './instruments/routes';
 import { learntHandlers } from './learnt/routes';
@@ -13,12 +12,7 @@ import { stationHandlers } from './weather/stationRoutes';
 import { weatherHandlers } from './weather/routes';
 import { yardHandlers } from './yard/routes';
 
-type Outside =
-  'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEverywhere' | 'me' | 'calendar' | 'instrument';
-
-/** One handler for every route of the contract; the compiler sees to it that none is missing. */
-export type Handlers = { [N in RouteName]: N extends Outside ? Handler<N> : NurseryHandler<N> };
-
+/** The areas' handlers in one table; the compiler sees to it that none is missing. */
 export const handlers: Handlers = {
   ...peopleHandlers,
   ...yardHandlers,

@@ -1,4 +1,4 @@
-import type { AnswerOf, BodyOf, ParamsOf, QueryOf, RouteName, Role } from '@kauri/core/contract';
+import type { AnswerOf, BodyOf, ParamsOf, QueryOf, RouteName, Role, Routes } from '@kauri/core/contract';
 import type { Request, Response } from 'express';
 import type pg from 'pg';
 import type { Tx } from '../db/tenant';
@@ -40,6 +40,15 @@ export interface NurseryCall<N extends RouteName> extends Call<N> {
 export type Handler<N extends RouteName> = (call: Call<N>) => Promise<AnswerOf<N>>;
 /** Answers a route within a nursery. A stream writes its progress itself and returns its last line. */
 export type NurseryHandler<N extends RouteName> = (call: NurseryCall<N>) => Promise<AnswerOf<N>>;
+
+/** One handler for each route: outside nurseries or within one, as the access the contract names says. */
+export type HandlersOf<Area> = {
+  [N in keyof Area & RouteName]: Routes[N]['access'] extends 'anyone' | 'signed-in'
+    ? Handler<N>
+    : NurseryHandler<N>;
+};
+/** A handler for every route of the contract. */
+export type Handlers = HandlersOf<Routes>;
 
 /** What a piece of work on a nursery's rows needs, whether asked over HTTP or by the demo. */
 export interface Work {

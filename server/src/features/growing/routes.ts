@@ -1,12 +1,13 @@
 import type { LotDetail } from '@kauri/core/contract';
-import type { Handlers } from '../handlers';
+import type { growingRoutes } from '@kauri/core/contract';
+import type { Handlers, HandlersOf } from '../../http/context';
 import { lotDetails } from '../lots/lotDetail';
-import { workOf } from '../yard/routes';
+import { workOf } from '../../nursery/work';
 import { recordCare } from './care';
 import { recordEvent } from './events';
 import { keepPhoto, photoOf } from './photos';
 
-export const growingHandlers: Pick<Handlers, 'recordEvent' | 'recordCare' | 'keepPhoto' | 'photo'> = {
+export const growingHandlers: HandlersOf<typeof growingRoutes> = {
   async recordEvent(call) {
     await recordEvent(await workOf(call), call.body);
     return { lots: await those(call, call.body.lots) };

@@ -1,9 +1,10 @@
 import { Readable } from 'node:stream';
 import { InstrumentReading } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
-import type { Handlers } from '../handlers';
+import type { instrumentsRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
 
-export const instrumentHandlers: Pick<Handlers, 'instrument'> = {
+export const instrumentHandlers: HandlersOf<typeof instrumentsRoutes> = {
   /** Passes an instrument’s readings on as they come, until whoever listens goes or it is switched off. */
   async instrument({ server, params, query, res }) {
     const stop = new AbortController();

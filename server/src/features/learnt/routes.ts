@@ -1,9 +1,10 @@
 import type { KeptLearnt } from '@kauri/core/contract';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
-import { keepValue, readValue } from '../yard/values';
+import type { learntRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
+import { workOf } from '../../nursery/work';
+import { keepValue, readValue } from '../../nursery/values';
 
-export const learntHandlers: Pick<Handlers, 'learnt' | 'setLearnt'> = {
+export const learntHandlers: HandlersOf<typeof learntRoutes> = {
   async learnt(call) {
     const { version, value } = await readValue(call, 'learnt');
     return { version, learnt: value } as KeptLearnt;

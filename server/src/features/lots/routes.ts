@@ -4,8 +4,9 @@ import { note } from '../../db/journal';
 import { lot } from '../../db/schema/index';
 import type { NurseryCall, Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
+import type { lotsRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
+import { workOf } from '../../nursery/work';
 import { evidenceOf } from './evidence';
 import { lotDetail, lotDetails } from './lotDetail';
 import { lotPage } from './lotRows';
@@ -66,10 +67,7 @@ async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Prom
   );
 }
 
-export const lotHandlers: Pick<
-  Handlers,
-  'lots' | 'evidence' | 'lot' | 'sowLot' | 'editLot' | 'undoEntry' | 'prickOut' | Recording
-> = {
+export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
   lots: ({ tx, nurseryId, query }) => lotPage(tx, nurseryId, query.after ?? '', query.limit),
 
   async evidence({ tx, nurseryId, query }) {

@@ -1,7 +1,8 @@
 import { hash, verify } from '@node-rs/argon2';
 import type { Me } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
-import type { Handlers } from '../handlers';
+import type { peopleRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
 import {
   cookieFor,
   endAllSessions,
@@ -31,10 +32,7 @@ async function membershipsOf(server: Server, person: Person): Promise<Me> {
   return { person: { id: person.id, name: person.name, email: person.email }, memberships };
 }
 
-export const peopleHandlers: Pick<
-  Handlers,
-  'health' | 'door' | 'setup' | 'signIn' | 'signOut' | 'signOutEverywhere' | 'me'
-> = {
+export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
   async health({ server, res }) {
     try {
       await server.pool.query('select 1');

@@ -1,11 +1,12 @@
 import type { KeptRootRules } from '@kauri/core/contract';
-import type { Handlers } from '../handlers';
+import type { rootsRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
 import { lotDetail } from '../lots/lotDetail';
-import { workOf } from '../yard/routes';
-import { keepValue, readValue } from '../yard/values';
+import { workOf } from '../../nursery/work';
+import { keepValue, readValue } from '../../nursery/values';
 import { inspectRoots } from './inspect';
 
-export const rootHandlers: Pick<Handlers, 'inspectRoots' | 'rootRules' | 'setRootRules'> = {
+export const rootHandlers: HandlersOf<typeof rootsRoutes> = {
   async inspectRoots(call) {
     await inspectRoots(await workOf(call), call.params.lot, call.body);
     return lotDetail(call.tx, call.nurseryId, call.params.lot);

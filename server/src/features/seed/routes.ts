@@ -1,7 +1,8 @@
 import type { BodyOf, RouteName, SeedRoom } from '@kauri/core/contract';
 import type { NurseryCall, Work } from '../../http/context';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
+import type { seedRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
+import { workOf } from '../../nursery/work';
 import { addStockBed, checkLayer, cutStockBed, editStockBed, makeLayer, severLayer } from './propagation';
 import { seedRoom } from './room';
 import { addSpecies, editSpecies } from './species';
@@ -40,7 +41,7 @@ function on<N extends Act>(param: string, write: (work: Work, id: string, body: 
   );
 }
 
-export const seedHandlers: Pick<Handlers, 'seedRoom' | 'addSpecies' | 'editSpecies' | Act> = {
+export const seedHandlers: HandlersOf<typeof seedRoutes> = {
   seedRoom: (call) => seedRoom(call),
   receiveSeed: act<'receiveSeed'>((work, { body }) => receiveSeed(work, body)),
   importSeedLots: act<'importSeedLots'>((work, { body }) => importSeedLots(work, body)),

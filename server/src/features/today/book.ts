@@ -5,7 +5,7 @@ import { note } from '../../db/journal';
 import { actMark, calendarToken, membership, person } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { readValue } from '../yard/values';
+import { readValue } from '../../nursery/values';
 
 /** Marks looked back at: those still in force, and those whose time teaches the rates. */
 const MOST_MARKS = 3000;

@@ -1,21 +1,12 @@
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
-import { keepValue } from '../yard/values';
+import type { todayRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
+import { workOf } from '../../nursery/work';
+import { keepValue } from '../../nursery/values';
 import { markAct, todayBook, undoMark } from './book';
 import { calendarFeed, dropCalendar, makeCalendar } from './calendar';
 import { serverToday } from './serverToday';
 
-type Names =
-  | 'todayBook'
-  | 'markAct'
-  | 'undoMark'
-  | 'setTodayRules'
-  | 'makeCalendar'
-  | 'dropCalendar'
-  | 'today'
-  | 'calendar';
-
-export const todayHandlers: Pick<Handlers, Names> = {
+export const todayHandlers: HandlersOf<typeof todayRoutes> = {
   async todayBook(call) {
     const work = await workOf(call);
     return todayBook(work, work.today);

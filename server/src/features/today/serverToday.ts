@@ -29,7 +29,7 @@ import { lotRowsOf } from '../lots/lotRows';
 import { seedRoom } from '../seed/room';
 import { seriesOf } from '../weather/weatherDays';
 import { catalogueOf } from '../yard/catalogue';
-import { readValue } from '../yard/values';
+import { readValue } from '../../nursery/values';
 import { marksOf, toMark, workDone } from './book';
 
 type ServerToday = AnswerOf<'today'>;

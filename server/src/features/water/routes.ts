@@ -3,15 +3,13 @@ import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { place, waterReading } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
-import { keepValue, readValue } from '../yard/values';
+import type { waterRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
+import { workOf } from '../../nursery/work';
+import { keepValue, readValue } from '../../nursery/values';
 import { ControllerLink, readFrom, skyOver } from './controller';
 
-export const waterHandlers: Pick<
-  Handlers,
-  'water' | 'setWater' | 'watering' | 'sendProgramme' | 'readController' | 'failStandIn'
-> = {
+export const waterHandlers: HandlersOf<typeof waterRoutes> = {
   async water(call) {
     const { version, value } = await readValue(call, 'water');
     return { version, plan: value } as KeptWater;

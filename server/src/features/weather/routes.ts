@@ -1,8 +1,8 @@
 import type { ImportReport } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { answerOnce } from '../../http/receipts';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
+import type { Handlers } from '../../http/context';
+import { workOf } from '../../nursery/work';
 import { importMeasurements } from './importMeasurements';
 import { importWeather } from './importWeather';
 import { daysOf, toColumns } from './weatherDays';

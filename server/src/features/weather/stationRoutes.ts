@@ -4,9 +4,9 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { place } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import type { Handlers } from '../handlers';
-import { workOf } from '../yard/routes';
-import { keepValue, readValue } from '../yard/values';
+import type { Handlers } from '../../http/context';
+import { workOf } from '../../nursery/work';
+import { keepValue, readValue } from '../../nursery/values';
 import { addStation, coverFitOf, failStation, readingsOf, readStations, stationsOf } from './stations';
 import { daysOf, toColumns } from './weatherDays';
 

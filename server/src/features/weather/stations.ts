@@ -18,7 +18,7 @@ import { nursery, station, stationReading, weatherDay } from '../../db/schema/in
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import type { StationFault, StationSky } from '../../standins/station';
-import { readValue } from '../yard/values';
+import { readValue } from '../../nursery/values';
 
 /** A station is first read this far back, and asked about missing days as far. */
 const READ_BACK_DAYS = 60;

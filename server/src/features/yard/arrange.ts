@@ -5,7 +5,7 @@ import { place, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { addPlace, toPlace } from './places';
-import { keepValue, readValue } from './values';
+import { keepValue, readValue } from '../../nursery/values';
 
 /**
  * One edit of the plan, whole or not at all: the site, places moved, added and taken away.

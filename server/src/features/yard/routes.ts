@@ -1,51 +1,18 @@
+import { workOf } from '../../nursery/work';
 import { asc, eq } from 'drizzle-orm';
 import { bedDesign, nursery } from '../../db/schema/index';
-import type { Work } from '../../http/context';
-import type { NurseryCall } from '../../http/context';
-import type { KeptSite, RouteName } from '@kauri/core/contract';
-import type { Handlers } from '../handlers';
+import type { KeptSite } from '@kauri/core/contract';
+import type { yardRoutes } from '@kauri/core/contract';
+import type { HandlersOf } from '../../http/context';
 import { arrangeYard } from './arrange';
 import { catalogueOf } from './catalogue';
 import { checkPlace, checksOf } from './checks';
 import { addDesign, designVersions, editDesign, toDesign } from './designs';
 import { addContainer, addMedium, editContainer, editMedium, moveStock, stockOf } from './kinds';
 import { addPlace, editPlace } from './places';
-import { keepValue, readValue } from './values';
+import { keepValue, readValue } from '../../nursery/values';
 
-/** The work a call asks for, with today's date where the nursery stands. */
-export async function workOf<N extends RouteName>({
-  server,
-  tx,
-  nurseryId,
-  person,
-}: NurseryCall<N>): Promise<Work> {
-  const [row] = await tx
-    .select({ timeZone: nursery.timeZone })
-    .from(nursery)
-    .where(eq(nursery.id, nurseryId));
-  return { tx, nurseryId, personId: person.id, today: server.today(row.timeZone) };
-}
-
-export const yardHandlers: Pick<
-  Handlers,
-  | 'catalogue'
-  | 'addPlace'
-  | 'editPlace'
-  | 'site'
-  | 'arrangeYard'
-  | 'setPrices'
-  | 'addDesign'
-  | 'editDesign'
-  | 'designVersions'
-  | 'checks'
-  | 'checkPlace'
-  | 'addContainer'
-  | 'editContainer'
-  | 'addMedium'
-  | 'editMedium'
-  | 'stock'
-  | 'moveStock'
-> = {
+export const yardHandlers: HandlersOf<typeof yardRoutes> = {
   async catalogue({ tx, nurseryId, role, server }) {
     const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
     const catalogue = await catalogueOf(tx, nurseryId);

@@ -1,0 +1,35 @@
+/**
+ * The rooms of the core, in order: a room imports only from rooms before it. Written down here once; the linter reads it.
+ * Where two sound alike, the line says what each is.
+ */
+export const rooms = {
+  units: 'metric and US, at the edge only',
+  calendar: 'plain days, seasons by hemisphere, when a thing falls due',
+  working: 'how a figure came about',
+  chance: 'shares, quantiles, seeded draws',
+  tabular: 'cells of a table as people write them',
+  words: 'dates and numbers as a grower says them',
+  species: 'values of a kind of tree, its seed and its protocols',
+  home: 'what a plant’s roots stand in, and what that makes of it',
+  stock: 'timber and mesh cut from what is sold',
+  medium: 'what beds and pots are filled with',
+  container: 'trays, tubes and pots',
+  bed: 'air-pruning beds: design, build, cost',
+  site: 'the plan of the yard',
+  weather: 'days measured, made and still to come',
+  light: 'sun and shadow on the plan',
+  ledger: 'where every tree is',
+  growth: 'how large a plant gets: the model',
+  roots: 'how roots fill and look',
+  water: 'drip and the bucket balance',
+  seed: 'seed in store and under treatment, before it is sown',
+  sowing: 'how much to sow, and how it comes up',
+  propagation: 'cuttings and layers',
+  lifting: 'when bare-root trees may be lifted',
+  growing: 'growing on: work done to a standing lot, and what befalls it',
+  forecast: 'a lot’s future, every weather year times every draw',
+  today: 'what is to be done',
+  capacity: 'what a yard holds',
+  contract: 'what goes over the wire: schemas and routes',
+  reading: 'rows of the wire read into facts of the core',
+};

@@ -1,0 +1,18 @@
+import type { Path } from '../route';
+
+/** Lots and their records: method and path of every route. */
+export const lotsPaths = {
+  lots: ['GET', '/nurseries/:nursery/lots'],
+  evidence: ['GET', '/nurseries/:nursery/evidence'],
+  lot: ['GET', '/nurseries/:nursery/lots/:lot'],
+  sowLot: ['POST', '/nurseries/:nursery/lots'],
+  editLot: ['PUT', '/nurseries/:nursery/lots/:lot'],
+  shiftLot: ['POST', '/nurseries/:nursery/lots/:lot/shifts'],
+  prickOut: ['POST', '/nurseries/:nursery/lots/:lot/prick-out'],
+  countEmergence: ['POST', '/nurseries/:nursery/lots/:lot/emergence'],
+  measureLot: ['POST', '/nurseries/:nursery/lots/:lot/sizes'],
+  pullRoots: ['POST', '/nurseries/:nursery/lots/:lot/pulls'],
+  liftLot: ['POST', '/nurseries/:nursery/lots/:lot/lifts'],
+  writeOff: ['POST', '/nurseries/:nursery/lots/:lot/losses'],
+  undoEntry: ['POST', '/nurseries/:nursery/lots/:lot/entries/:entry/undo'],
+} as const satisfies Record<string, Path>;

@@ -1,0 +1,73 @@
+import { z } from 'zod';
+import { Id } from '../basics';
+import { atLot, inNursery, route } from '../route';
+import { lotsPaths as paths } from './paths';
+import * as lots from './schemas';
+
+/** Lots and their records. */
+export const lotsRoutes = {
+  lots: route(paths.lots, 'visitor', 'Lots by code, a page at a time', {
+    params: inNursery,
+    query: lots.PageQuery,
+    answer: lots.LotPage,
+  }),
+  evidence: route(paths.evidence, 'visitor', 'Records of lots as forecasts read them, a page at a time', {
+    params: inNursery,
+    query: lots.PageQuery,
+    answer: lots.EvidencePage,
+  }),
+  lot: route(paths.lot, 'visitor', 'One lot with its records and journal', {
+    params: atLot,
+    answer: lots.LotDetail,
+  }),
+  sowLot: route(paths.sowLot, 'grower', 'Sow a lot', {
+    params: inNursery,
+    body: lots.NewLot,
+    answer: lots.LotDetail,
+  }),
+  editLot: route(paths.editLot, 'grower', 'Change a lot’s target, leaf fall or note', {
+    params: atLot,
+    body: lots.EditedLot,
+    answer: lots.LotDetail,
+  }),
+  shiftLot: route(paths.shiftLot, 'crew', 'Move a lot on: other cells, another place', {
+    params: atLot,
+    body: lots.ShiftLot,
+    answer: lots.LotDetail,
+  }),
+  prickOut: route(paths.prickOut, 'crew', 'Prick a flat out by size into lots of their own', {
+    params: atLot,
+    body: lots.PrickOut,
+    answer: z.object({ parent: lots.LotDetail, lots: z.array(lots.LotDetail) }),
+  }),
+  countEmergence: route(paths.countEmergence, 'crew', 'Count what stands', {
+    params: atLot,
+    body: lots.EmergenceCount,
+    answer: lots.LotDetail,
+  }),
+  measureLot: route(paths.measureLot, 'crew', 'Heights and collar diameters of a sample', {
+    params: atLot,
+    body: lots.SizeSample,
+    answer: lots.LotDetail,
+  }),
+  pullRoots: route(paths.pullRoots, 'crew', 'Score pulled plugs', {
+    params: atLot,
+    body: lots.RootPull,
+    answer: lots.LotDetail,
+  }),
+  liftLot: route(paths.liftLot, 'crew', 'Lift and cull', {
+    params: atLot,
+    body: lots.Lift,
+    answer: lots.LotDetail,
+  }),
+  writeOff: route(paths.writeOff, 'crew', 'Write seeds or trees off by a named cause', {
+    params: atLot,
+    body: lots.Loss,
+    answer: lots.LotDetail,
+  }),
+  undoEntry: route(paths.undoEntry, 'crew', 'Reverse a record', {
+    params: z.object({ nursery: Id, lot: Id, entry: Id }),
+    body: lots.Undo,
+    answer: lots.LotDetail,
+  }),
+} as const;

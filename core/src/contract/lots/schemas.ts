@@ -1,0 +1,295 @@
+import { z } from 'zod';
+import { cuttingKinds } from '../../species/startValues';
+import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
+import { accounts, outCauses } from '../../ledger/ledger';
+import { CareRecord, EventRecord } from '../growing/schemas';
+import { RootRecord } from '../roots/schemas';
+import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+
+const lotWords = {
+  speciesId: Id,
+  sownOn: PlainDate,
+  seedState: z.enum(['ready', 'fresh']),
+  targetHeightCm: numberBetween('Height wanted', 1, HEIGHT_LIMIT_CM, 'cm').nullable(),
+  note: Note,
+};
+
+/** Where a lot stands for a while: cells in trays on a bench, or part of a bed at a density. */
+export const NewStage = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('container'),
+    id: Id,
+    placeId: Id,
+    containerTypeId: Id,
+    trays: wholeNumber('Trays', 1, 10_000),
+  }),
+  z.object({
+    kind: z.literal('bed'),
+    id: Id,
+    placeId: Id,
+    densityPerM2: numberBetween('Density', 1, 5_000, 'trees per m²'),
+    areaM2: numberBetween('Bed area', 0.01, 200, 'm²'),
+  }),
+]);
+export type NewStage = z.infer<typeof NewStage>;
+
+/** How a lot began. */
+export const origins = ['seed', 'cuttings', 'pricked', 'layer'] as const;
+
+/** The part of a bed a lot is sown in: from one end, and its rows counted from the near side. */
+export const Patch = z
+  .object({
+    fromMm: numberBetween('Patch from', 0, 100_000, 'mm'),
+    toMm: numberBetween('Patch to', 1, 100_000, 'mm'),
+    firstRow: wholeNumber('First row', 1, 500).nullable(),
+    lastRow: wholeNumber('Last row', 1, 500).nullable(),
+  })
+  .refine((p) => p.toMm > p.fromMm, 'A patch ends after it begins.')
+  .refine(
+    (p) => p.firstRow === null || (p.lastRow !== null && p.lastRow >= p.firstRow),
+    'The last row does not come before the first.',
+  );
+export type Patch = z.infer<typeof Patch>;
+
+export const LotCode = Name.max(24, 'A lot’s code has at most 24 characters.');
+
+export const NewLot = z.object({
+  id: Id,
+  code: LotCode,
+  ...lotWords,
+  origin: z.enum(['seed', 'cuttings']).default('seed'),
+  /** The bag it came from; with a treatment, that batch of it. */
+  seedLotId: Id.nullable().default(null),
+  treatmentId: Id.nullable().default(null),
+  stockBedId: Id.nullable().default(null),
+  cutting: z.enum(cuttingKinds).nullable().default(null),
+  patch: Patch.nullable().default(null),
+  seeds: wholeNumber('Seeds sown', 1, 10_000_000),
+  stage: NewStage,
+});
+export type NewLot = z.infer<typeof NewLot>;
+
+export const EditedLot = z.object({
+  version: wholeNumber('Version', 1, 1e9),
+  targetHeightCm: lotWords.targetHeightCm,
+  leafFallOn: PlainDate.nullable(),
+  /** Winters more than its species lies, for a lot kept on though nothing came up. */
+  extraWinters: wholeNumber('Winters more', 0, 3).default(0),
+  note: Note,
+});
+
+/** Seedlings of a flat moved by size into cells, each size a lot of its own. */
+export const PrickOut = z.object({
+  id: Id,
+  on: PlainDate,
+  note: Note,
+  batches: z
+    .array(
+      z.object({
+        id: Id,
+        code: LotCode,
+        count: wholeNumber('Seedlings', 1, 1_000_000),
+        size: Name.max(30, 'At most 30 characters.'),
+        stage: NewStage,
+      }),
+    )
+    .min(1, 'Prick out at least one batch.')
+    .max(6, 'At most six sizes at once.'),
+});
+
+export const Stage = z.object({
+  id: Id,
+  placeId: Id,
+  containerTypeId: Id.nullable(),
+  trays: z.number().nullable(),
+  densityPerM2: z.number().nullable(),
+  areaM2: z.number().nullable(),
+  startedOn: PlainDate,
+  endedOn: PlainDate.nullable(),
+});
+export type Stage = z.infer<typeof Stage>;
+
+/** A lot moved on as a whole: into other cells, another bed, or out onto the ground. */
+export const ShiftLot = z.object({
+  id: Id,
+  on: PlainDate,
+  note: Note,
+  stage: NewStage,
+  /** Trees lost or culled in moving, and how. */
+  lost: wholeNumber('Lost in moving', 0, 10_000_000),
+  cause: z.enum(outCauses).nullable(),
+});
+
+export const LotRow = z.object({
+  id: Id,
+  code: z.string(),
+  speciesId: Id,
+  sownOn: PlainDate,
+  seedState: z.enum(['ready', 'fresh']),
+  origin: z.enum(origins),
+  seedLotId: Id.nullable(),
+  treatmentId: Id.nullable(),
+  stockBedId: Id.nullable(),
+  parentLotId: Id.nullable(),
+  layerId: Id.nullable(),
+  cutting: z.enum(cuttingKinds).nullable(),
+  patch: Patch.nullable(),
+  extraWinters: z.number(),
+  targetHeightCm: z.number().nullable(),
+  leafFallOn: PlainDate.nullable(),
+  note: z.string(),
+  version: z.number(),
+  stage: Stage,
+  held: z.object({
+    seed: z.number(),
+    sown: z.number(),
+    standing: z.number(),
+    lifted: z.number(),
+    out: z.number(),
+  }),
+  lastRecordOn: PlainDate.nullable(),
+});
+export type LotRow = z.infer<typeof LotRow>;
+
+export const LotPage = z.object({ lots: z.array(LotRow), next: z.string().nullable() });
+
+export const PageQuery = z.object({
+  after: z.string().max(60).optional().describe('Key of the last row already seen'),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+});
+
+/** What was counted in one part of a lot. */
+export const PatchCount = z.object({
+  name: Name.max(30, 'A patch’s name has at most 30 characters.'),
+  counted: wholeNumber('Seedlings counted', 0, 10_000_000),
+});
+export type PatchCount = z.infer<typeof PatchCount>;
+
+/** Everything recorded of a lot, as forecasts read it. `entry` names the record it came with, for undo. */
+export const Evidence = z.object({
+  lotId: Id,
+  counts: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      count: z.number(),
+      /** Of those, with several stems, and damaged; null where it was not looked at. */
+      multi: z.number().nullable(),
+      damaged: z.number().nullable(),
+      /** Counted apart by part of the lot; empty where it was counted as a whole. */
+      patches: z.array(PatchCount),
+      note: z.string(),
+    }),
+  ),
+  sizes: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      what: z.enum(['height', 'diameter']),
+      n: z.number(),
+      mean: z.number(),
+      sd: z.number(),
+    }),
+  ),
+  pulls: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      scores: z.array(z.number()),
+      spoiled: z.number(),
+      note: z.string(),
+    }),
+  ),
+  roots: z.array(RootRecord),
+  /** What befell it, and the work done to it without moving it. */
+  events: z.array(EventRecord),
+  care: z.array(CareRecord),
+  /** Moves on, each to the stage it began. */
+  shifts: z.array(z.object({ entry: Id, on: PlainDate, to: Id, note: z.string() })),
+  /** Where it has stood in turn, the last the present stage. */
+  stages: z.array(Stage),
+  movements: z.array(
+    z.object({
+      id: Id,
+      entry: Id,
+      on: PlainDate,
+      from: z.enum(accounts),
+      to: z.enum(accounts),
+      count: z.number(),
+      note: z.string(),
+      /** The movement this one takes back. */
+      reverses: Id.nullable(),
+    }),
+  ),
+});
+export type Evidence = z.infer<typeof Evidence>;
+
+export const EvidencePage = z.object({ evidence: z.array(Evidence), next: z.string().nullable() });
+
+export const JournalEntry = z.object({
+  id: Id,
+  at: z.string(),
+  who: z.string(),
+  act: z.string(),
+  before: z.unknown(),
+  after: z.unknown(),
+});
+export type JournalEntry = z.infer<typeof JournalEntry>;
+
+export const LotDetail = z.object({ lot: LotRow, evidence: Evidence, journal: z.array(JournalEntry) });
+export type LotDetail = z.infer<typeof LotDetail>;
+
+const entry = { id: Id, on: PlainDate, note: Note };
+
+export const EmergenceCount = z
+  .object({
+    ...entry,
+    counted: wholeNumber('Seedlings counted', 0, 10_000_000),
+    cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
+    multi: wholeNumber('With several stems', 0, 10_000_000).nullable().default(null),
+    damaged: wholeNumber('Damaged', 0, 10_000_000).nullable().default(null),
+    patches: z.array(PatchCount).max(40, 'At most 40 patches.').default([]),
+  })
+  .refine(
+    (c) => (c.multi ?? 0) <= c.counted && (c.damaged ?? 0) <= c.counted,
+    'No more can have several stems, or be damaged, than were counted.',
+  )
+  .refine(
+    (c) => c.patches.length === 0 || c.patches.reduce((t, p) => t + p.counted, 0) === c.counted,
+    'The patches do not come to the number counted.',
+  );
+
+const heights = z.array(numberBetween('Height', 0.1, HEIGHT_LIMIT_CM, 'cm')).max(2000);
+const diameters = z.array(numberBetween('Collar diameter', 0.1, DIAMETER_LIMIT_MM, 'mm')).max(2000);
+
+export const SizeSample = z
+  .object({ ...entry, heightsCm: heights, diametersMm: diameters })
+  .refine((s) => s.heightsCm.length + s.diametersMm.length > 0, 'Measure at least one plant.');
+
+export const RootPull = z
+  .object({
+    ...entry,
+    scores: z
+      .array(wholeNumber('Plug score', 0, 4))
+      .min(1, 'Score at least one plug.')
+      .max(200),
+    spoiled: wholeNumber('Plants spoiled', 0, 200),
+  })
+  .refine((p) => p.spoiled <= p.scores.length, 'No more plants can be spoiled than were pulled.');
+
+export const Lift = z
+  .object({
+    ...entry,
+    lifted: wholeNumber('Trees lifted', 0, 10_000_000),
+    culled: wholeNumber('Trees culled', 0, 10_000_000),
+  })
+  .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.');
+
+export const Loss = z.object({
+  ...entry,
+  from: z.enum(['sown', 'standing', 'lifted']),
+  cause: z.enum(outCauses),
+  count: wholeNumber('Number gone', 1, 10_000_000),
+});
+
+export const Undo = z.object({ id: Id, on: PlainDate });

@@ -1,0 +1,105 @@
+import { z } from 'zod';
+import { todayRules } from '../../today/rules';
+import { Id, Name, numberBetween, PlainDate, RoleName, wholeNumber } from '../basics';
+
+const rule = z.enum(todayRules);
+const reason = z
+  .string()
+  .trim()
+  .max(300, 'At most 300 characters.')
+  .regex(/^[^\p{Cc}]*$/u, 'A reason holds no control characters.');
+const minutes = numberBetween('Minutes', 1, 100_000).nullable();
+
+/** What was done about an act of Today. */
+export const MarkAct = z
+  .object({
+    id: Id,
+    rule,
+    subjectId: Id.nullable(),
+    mark: z.enum(['done', 'skipped', 'assigned']),
+    on: PlainDate,
+    /** First day it may be asked for again; for an act done, its rule says. */
+    until: PlainDate.nullable(),
+    reason: reason.default(''),
+    minutes: minutes.default(null),
+    trees: wholeNumber('Trees', 0, 10_000_000),
+    assignedTo: Id.nullable().default(null),
+  })
+  .refine((m) => m.mark !== 'skipped' || m.reason !== '', {
+    message: 'Say why it is skipped, for whoever looks next.',
+    path: ['reason'],
+  })
+  .refine((m) => m.mark !== 'skipped' || (m.until !== null && m.until > m.on), {
+    message: 'Say from which day it may be asked again.',
+    path: ['until'],
+  })
+  .refine((m) => m.mark !== 'assigned' || m.assignedTo !== null, {
+    message: 'Say whose it is.',
+    path: ['assignedTo'],
+  });
+
+export const KeptMark = z.object({
+  id: Id,
+  rule,
+  subjectId: Id.nullable(),
+  mark: z.enum(['done', 'skipped', 'assigned']),
+  on: PlainDate,
+  until: PlainDate,
+  reason: z.string(),
+  minutes: z.number().nullable(),
+  trees: z.number(),
+  assignedTo: Id.nullable(),
+  by: z.string(),
+});
+export type KeptMark = z.infer<typeof KeptMark>;
+
+/** Which rules are muted, and which come up earlier. */
+export const TodayRulesSchema = z.object({
+  schema: z.literal(1),
+  rules: z.partialRecord(
+    rule,
+    z.object({ muted: z.boolean(), leadDays: wholeNumber('Days earlier', 0, 90) }),
+  ),
+});
+export type TodayRules = z.infer<typeof TodayRulesSchema>;
+export const EditedTodayRules = z.object({
+  version: wholeNumber('Version', 0, 1e9),
+  rules: TodayRulesSchema,
+});
+
+/** What Today needs beside the forecasts. */
+export const TodayBook = z.object({
+  marks: z.array(KeptMark),
+  version: z.number(),
+  rules: TodayRulesSchema,
+  people: z.array(z.object({ id: Id, name: Name, role: RoleName })),
+  /** Whether this person's calendar has an address. */
+  calendar: z.boolean(),
+});
+export type TodayBook = z.infer<typeof TodayBook>;
+
+/** The private address of one person's calendar; shown once, only its digest is kept. */
+export const CalendarAddress = z.object({ path: z.string() });
+
+/** One act as the server works it out. */
+export const ServerAct = z.object({
+  rule,
+  part: z.enum(['lot', 'seed', 'roots']),
+  /** The lot, batch, bag or layer, and what it is called. */
+  subjectId: Id,
+  about: z.string(),
+  when: z.enum(['now', 'week', 'weeks', 'watch']),
+  by: PlainDate.nullable(),
+  trees: z.number(),
+  loss: z.number(),
+  minutes: z.number(),
+  title: z.string(),
+  reason: z.string(),
+  assignedTo: Id.nullable(),
+});
+export const ServerToday = z.object({
+  on: PlainDate,
+  acts: z.array(ServerAct),
+  /** Lots forecast anew for this answer; the others stood as they were. */
+  forecast: z.number(),
+});

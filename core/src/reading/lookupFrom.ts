@@ -1,0 +1,30 @@
+import type { Cover } from '../home/home';
+import type { Catalogue, Climate, LearntValues } from '../contract';
+import type { Lookup } from './factsFrom';
+
+/** A catalogue as forecasts look things up in it, with covers and learnt values where there are some. */
+export function lookupFrom(
+  { species, places, containers, media }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'>,
+  climate?: Climate,
+  learnt?: LearntValues,
+): Lookup {
+  const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
+  return {
+    species: byId(species),
+    places: byId(places),
+    containers: byId(containers),
+    media: byId(media),
+    covers: coversByPlace(climate),
+    learnt: learnt?.values,
+  };
+}
+
+function coversByPlace(climate?: Climate): ReadonlyMap<string, Cover> {
+  const covers = new Map(climate?.covers.map((cover) => [cover.id, cover]));
+  return new Map(
+    (climate?.places ?? []).flatMap(({ placeId, coverId }) => {
+      const cover = covers.get(coverId);
+      return cover ? [[placeId, { lowC: cover.lowC, highC: cover.highC }] as const] : [];
+    }),
+  );
+}

@@ -1,0 +1,77 @@
+import { bedGeometry } from '../bed/geometry';
+import type { Place, Stage } from '../contract';
+import type { Lookup } from './factsFrom';
+import { put, sum, type Step } from '../working/working';
+import { benchLayout, type BenchLayout } from '../capacity/benchLayout';
+
+/** A lot standing somewhere. */
+export interface Occupant {
+  lotId: string;
+  stage: Stage;
+}
+
+/** A stretch of a bed one lot stands on, mm along its inside. */
+export interface BedStretch {
+  lotId: string;
+  fromMm: number;
+  toMm: number;
+}
+
+/** What stands in a place and what room is left. */
+export type Occupancy =
+  | {
+      kind: 'bed';
+      insideAreaM2: number;
+      usedM2: number;
+      freeM2: number;
+      stretches: BedStretch[];
+      working: Step[];
+    }
+  | { kind: 'bench'; layout: BenchLayout; working: Step[] };
+
+/**
+ * Room taken and left in a place by the lots standing in it: area of a bed, whole trays on a bench.
+ * @throws RangeError when the place's design cannot be built
+ */
+export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lookup: Lookup): Occupancy {
+  if (place.kind !== 'bed') {
+    const loads = occupants.flatMap(({ lotId, stage }) => {
+      const container =
+        stage.containerTypeId === null ? undefined : lookup.containers.get(stage.containerTypeId);
+      if (!container || stage.trays === null) return [];
+      const { trayLengthMm, trayWidthMm } = container.values;
+      return [{ lotId, trays: stage.trays, tray: { lengthMm: trayLengthMm, widthMm: trayWidthMm } }];
+    });
+    const { value, working } = benchLayout(place.design, loads);
+    return { kind: 'bench', layout: value, working };
+  }
+  const { insideAreaM2, insideWidthMm } = bedGeometry(place.design).value;
+  let along = 0;
+  const stretches = occupants.map(({ lotId, stage }) => {
+    const fromMm = along;
+    along += ((stage.areaM2 ?? 0) * 1e6) / insideWidthMm;
+    return { lotId, fromMm, toMm: along };
+  });
+  const usedM2 = occupants.reduce((total, { stage }) => total + (stage.areaM2 ?? 0), 0);
+  return {
+    kind: 'bed',
+    insideAreaM2,
+    usedM2,
+    freeM2: insideAreaM2 - usedM2,
+    stretches,
+    working: [
+      {
+        what: 'Area taken by the lots standing',
+        expression: occupants.length ? occupants.map(({ stage }) => put(stage.areaM2 ?? 0)).join(' + ') : '0',
+        result: usedM2,
+        unit: 'm²',
+      },
+      {
+        what: 'Area left',
+        expression: sum`${insideAreaM2} − ${usedM2}`,
+        result: insideAreaM2 - usedM2,
+        unit: 'm²',
+      },
+    ],
+  };
+}

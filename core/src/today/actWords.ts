@@ -1,0 +1,170 @@
+import type { EpochDay } from '../calendar/day';
+import type { RootAct } from './rootActs';
+import type { SeedAct } from './seedActs';
+import type { Act } from './lotActs';
+import { shortDate, yearOf } from '../words/dates';
+import { count, odds, percent, several } from '../words/numbers';
+
+export interface ActWords {
+  title: string;
+  reason: string;
+  /** What waiting costs; the Seed station and the root bench say it in the reason. */
+  waiting?: string;
+}
+
+/** One act of Today in words: what, why with its figure, and what waiting costs. */
+export function actWords(act: Act, code: string, view: EpochDay): ActWords {
+  const short = (day: EpochDay) => shortDate(day, yearOf(view));
+  const f = act.figures;
+  const trees = several(act.trees, 'tree');
+  switch (act.rule) {
+    case 'write-off':
+      return {
+        title: `Decide on ${code}: nothing came up`,
+        reason: `Last counted ${short(f.since)}: none.`,
+        waiting: `${count(act.trees)} seeds hold their room until it is decided.`,
+      };
+    case 'root-bound':
+      return {
+        title: `Move ${code} on`,
+        reason: `Root-bound in ${odds(f.chance)} forecasts, fill ${f.fill.toFixed(2)}, since ${short(f.since)}.`,
+        waiting: `Every week turns and thickens roots on ${trees}; they keep the shape for life.`,
+      };
+    case 'hold-ends':
+      return {
+        title: `Move ${code} on by ${short(act.by!)}`,
+        reason: `Fill ${f.fill.toFixed(2)}; the plug holds.`,
+        waiting: `After that more than 1 in 10 forecasts are root-bound${Number.isFinite(f.half) ? `, half by ${short(f.half)}` : ''}: ${trees}.`,
+      };
+    case 'lid-reached':
+      return {
+        title: `Raise the lid over ${code}`,
+        reason: `The tallest tenth reach it from ${short(act.by!)}, half of forecasts by ${short(f.half)}.`,
+        waiting: `Leaders bend under it: ${trees}.`,
+      };
+    case 'lift':
+      return {
+        title: `Lift ${code}`,
+        reason: `Dormant; window ${short(f.from)} to ${short(f.until)}.`,
+        waiting: `Best before ${short(act.by!)}, two weeks ahead of early buds: ${trees}.`,
+      };
+    case 'second-season':
+      return {
+        title: f.seasons > 1 ? `Shift ${code}: second season in its cell` : `Plan a shift for ${code}`,
+        reason:
+          f.seasons > 1
+            ? `${f.seasons} seasons in the same container.`
+            : 'One season in its container is ending.',
+        waiting: `A second season grows little, a third nothing: ${trees}.`,
+      };
+    case 'spread':
+      return {
+        title:
+          act.by! > view
+            ? `Spread ${code} by ${short(act.by!)}`
+            : `Spread ${code}: leaves ${f.half > view ? 'may meet any day' : 'have met'}`,
+        reason: `Leaves meet from ${short(act.by!)} in 1 forecast of 10, in half from ${short(f.half)}.`,
+        waiting: `Crowded, they go tall and thin: ${trees}.`,
+      };
+    case 'inoculate':
+      return {
+        title: `Water nodule inoculum on ${code}`,
+        reason: `Two to three weeks after it came up, ${short(f.from)} to ${short(act.by!)}.`,
+        waiting: `Later roots take it up less: ${trees}.`,
+      };
+    case 'feed-out':
+      return {
+        title: `Feed ${code} again`,
+        reason: `Its rated feed has let go 80 % by ${short(f.half)}, ${short(act.by!)} in a warm year.`,
+        waiting: `Growth pales and stops: ${trees}.`,
+      };
+    case 'measure':
+      return {
+        title: `Measure ${code}`,
+        reason: `Last looked at ${short(f.last)}; ${percent(f.fromStart)} of the doubt in its height is still the starting value.`,
+        waiting: 'Ten heights narrow every date of this lot.',
+      };
+    case 'count-up':
+      return {
+        title: `Count ${code}`,
+        reason:
+          f.around !== undefined
+            ? `Expected up around ${short(f.around)}.`
+            : `Last counted ${short(f.lastCount)}, while it was coming up.`,
+        waiting: 'A count now tells how many trees there will be, and when.',
+      };
+    case 'pull-plug':
+      return {
+        title: `Pull three plugs of ${code}`,
+        reason: `Holds in ${odds(f.chanceReady)} forecasts, root-bound in ${odds(f.chanceBound)}.`,
+        waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt is still the starting value; three plugs narrow the date.`,
+      };
+  }
+}
+
+/** What the Seed station asks for, with its reason. */
+export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWords {
+  const day = (value: EpochDay) => shortDate(value, yearOf(today));
+  const f = act.figures;
+  switch (act.rule) {
+    case 'radicles-out':
+      return {
+        title: `Sow ${name} at once: radicles are out`,
+        reason: `Seen ${day(f.since)}; sow by ${day(act.by!)}, root down, barely covered, mulch, cover against rodents.`,
+      };
+    case 'sow-batch':
+      return {
+        title: act.by! <= today ? `Sow ${name}: its treatment is done` : `Make ready to sow ${name}`,
+        reason: `Done ${day(act.by!)} in the middle of the weather years; radicles within a week: ${percent(f.chance)}.`,
+      };
+    case 'check-batch':
+      return {
+        title: `Look for radicles in ${name}`,
+        reason: `Chance that some show within a week: ${percent(f.chance)}.`,
+      };
+    case 'retest':
+      return {
+        title: `Test ${name} again`,
+        reason: `About ${percent(f.alive)} alive, but it may be ${Math.round(f.low * 100)} or ${Math.round(f.high * 100)} %.`,
+      };
+    case 'likely-dead':
+      return {
+        title: `${name} is likely dead`,
+        reason: `About ${percent(f.alive)} alive; below a tenth since ${day(f.since)}. Test it, or give the room to fresh seed.`,
+      };
+    case 'sever':
+      return {
+        title: `Sever and pot the layer ${name}`,
+        reason: `By ${day(act.by!)}, so that it makes roots in its pot before frost.`,
+      };
+    case 'keep-on':
+      return {
+        title: `Keep the layer ${name} on its branch over winter`,
+        reason: `The last day to sever it was ${day(f.severBy)}. Wrap the pouch against frost; sever in the new season.`,
+      };
+    case 'late-up':
+      return {
+        title: `Look at ${name}: it is late coming up`,
+        reason: `${count(f.up)} up where ordinary seed would show ${count(Math.round(f.expected))}; about ${count(Math.round(f.final))} to come in all. Count, dig for seed, look for rot and mice.`,
+      };
+    case 'look-layer':
+      return {
+        title: `Look for roots in the layer ${name}`,
+        reason: `Rooted in time for ${day(f.severBy)}: ${percent(f.chance)}.`,
+      };
+  }
+}
+
+/** What the root bench asks for, with its reason. */
+export function rootActWords(act: RootAct, code: string): ActWords {
+  const { failing, pulled, lots, begun } = act.figures;
+  return act.rule === 'roots-rejected'
+    ? {
+        title: `Deal with the roots of ${code}`,
+        reason: `Rejected: ${failing} of ${pulled} pulled plants fail. Shift, shave or cull before any go out.`,
+      }
+    : {
+        title: `Judge the roots of ${several(lots, 'lot')} before they go`,
+        reason: `${begun ? `${begun} half judged, ` : ''}${lots - begun} not pulled yet. Some nine good plants accept a lot, two or three bad ones reject it.`,
+      };
+}

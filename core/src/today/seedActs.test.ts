@@ -1,0 +1,96 @@
+import { describe, expect, it } from 'vitest';
+import { batchActs, emergenceActs, layerActs, storeActs } from './seedActs';
+import type { TreatmentClock } from '../seed/treatmentClock';
+
+const clock = (more: Partial<TreatmentClock> = {}): TreatmentClock => ({
+  asOf: 100,
+  phases: [],
+  ready: { p10: 190, p50: 200, p90: 210 },
+  radiclesNow: 0,
+  weeks: [{ until: 107, chance: 0.2 }],
+  nextCheck: 150,
+  radiclesSeenOn: null,
+  ...more,
+});
+
+describe('what a batch asks for', () => {
+  it('is sowing at once when radicles are out, whatever else', () => {
+    const [act] = batchActs('b', clock({ radiclesSeenOn: 98, ready: { p10: 300, p50: 300, p90: 300 } }));
+    expect(act).toMatchObject({ rule: 'radicles-out', when: 'now', by: 102 });
+  });
+  it('is sowing when ready, a look when one is due, else nothing', () => {
+    expect(batchActs('b', clock({ ready: { p10: 90, p50: 95, p90: 99 } }))[0]).toMatchObject({
+      rule: 'sow-batch',
+      when: 'now',
+    });
+    expect(batchActs('b', clock({ nextCheck: 105 }))[0]).toMatchObject({ rule: 'check-batch', when: 'week' });
+    expect(batchActs('b', clock())).toEqual([]);
+  });
+});
+
+describe('what a bag asks for', () => {
+  const now = { mean: 0.4, p10: 0.2, p90: 0.6, beta: { alpha: 4, beta: 6 } };
+  it('is a test when one is due, a warning when likely dead, nothing when empty or young', () => {
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 90 }, 50, 100)[0]).toMatchObject({
+      rule: 'retest',
+      when: 'week',
+    });
+    expect(storeActs('s', { now, deadOn: 80, retestOn: 90 }, 50, 100)[0].rule).toBe('likely-dead');
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 90 }, 0, 100)).toEqual([]);
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 300 }, 50, 100)).toEqual([]);
+  });
+});
+
+describe('what a layer asks for', () => {
+  const outlook = {
+    good: { from: 0, to: 90 },
+    season: 'good' as const,
+    rooted: { p10: 150, p50: 170, p90: 200 },
+    severBy: 220,
+    firstFrost: { p10: 250, p50: 262, p90: 270 },
+    chanceInTime: 0.95,
+    potL: 5,
+  };
+  it('is severing once many roots show, or few near the last day', () => {
+    expect(layerActs('l', outlook, 140, 'many', 160)[0]).toMatchObject({
+      rule: 'sever',
+      when: 'weeks',
+      by: 220,
+    });
+    expect(layerActs('l', outlook, 190, 'few', 220)[0]).toMatchObject({ rule: 'sever', when: 'now' });
+  });
+  it('is keeping on over winter once it is too late', () => {
+    expect(layerActs('l', outlook, 190, 'many', 221)[0]).toMatchObject({ rule: 'keep-on', when: 'watch' });
+  });
+  it('is a look from when roots may show, four weeks apart', () => {
+    expect(layerActs('l', outlook, 100, 'none', 100)).toEqual([]);
+    expect(layerActs('l', outlook, 100, 'none', 145)[0]).toMatchObject({
+      rule: 'look-layer',
+      when: 'week',
+      by: 150,
+    });
+    expect(layerActs('l', outlook, 150, 'few', 155)[0]).toMatchObject({ rule: 'look-layer', by: 178 });
+  });
+});
+
+describe('what a sown lot asks for', () => {
+  const outlook = (late: boolean) => ({
+    late,
+    upNow: 3,
+    expectedNow: 160.4,
+    final: { p10: 20, p50: 90, p90: 240 },
+  });
+  it('is a look when it is late, with what is up and what was to be expected; nothing in time', () => {
+    expect(emergenceActs('lot', outlook(true))).toEqual([
+      {
+        part: 'up',
+        subjectId: 'lot',
+        rule: 'late-up',
+        when: 'week',
+        by: null,
+        figures: { up: 3, expected: 160.4, final: 90 },
+      },
+    ]);
+    expect(emergenceActs('lot', outlook(false))).toEqual([]);
+  });
+});
