@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dayOf, type EpochDay } from '../calendar/day';
 import { seededRandom, normalDraw } from '../chance/random';
 import { gompertz } from '../growth/gompertz';
-import { rootStep } from '../roots/rootFill';
+import { rootClock, rootsAfter } from '../roots/rootFill';
 import { SCORE_FILL, SCORE_SD, VIGOUR_SD_LOG } from '../roots/vigour';
 import { startingSpecies } from '../species/startingSpecies';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';
@@ -45,7 +45,11 @@ function grown(seed: number): { facts: LotFacts; vigour: number } {
   for (let day = up; day <= dayOf('2026-10-20'); day++) {
     const dd = warmth.past[day - warmth.pastStart];
     thermal += dd;
-    rootMl += rootStep(rootMl, species.rootRatePerDd * vigour * dd, species.rootLinearAtMl, home.cellMl);
+    rootMl = rootsAfter(
+      rootClock(home.cellMl, species.rootLinearAtMl),
+      rootMl,
+      species.rootRatePerDd * vigour * dd,
+    );
     const since = day - up;
     if (since > 20 && since % 30 === 0) {
       const lotMean =

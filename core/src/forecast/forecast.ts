@@ -99,7 +99,10 @@ export function forecastLot(
   const move = comingMove(seen, outlook.asOf);
   const home = homeAt(homesOf(seen), move ? Infinity : outlook.asOf);
   const emergence = emergenceOf(seen, outlook.site.latitudeDeg, warmth, draws);
-  const emergenceBand = bandOf(Float64Array.from(emergence.days));
+  const emergenceBand =
+    emergence.seen === null
+      ? bandOf(Float64Array.from(emergence.days))
+      : { p10: emergence.seen, p50: emergence.seen, p90: emergence.seen };
   const g = growthDraws(seen, warmth, emergence.seen ?? emergenceBand.p50, draws);
   const days = keptDays(view, course, move);
   const runs = runLot(seen, warmth, emergence, g, days);
@@ -226,7 +229,7 @@ function legsOfRun(
 ): (run: number) => readonly Leg[] {
   if (scale === null || move === null) return past.length === 1 ? neverMoved : () => past;
   const thermal = runs.thermal[runs.keptDays.indexOf(move.from - 1)];
-  return (run) => [...past, { from: thermal[run], scale }];
+  return (run) => [...past, { from: thermal[run % thermal.length], scale }];
 }
 
 function sizesAt(runs: Runs, at: number, curve: Curve): Float64Array {
@@ -252,7 +255,8 @@ function stateAt(
   view: EpochDay,
 ): LotState {
   const cellMl = cellMlAt(homesOf(facts), view);
-  const up = emergence.days.map((day) => (day <= view ? 1 : 0));
+  // A day on which all years are the same lists the draws of a lot seen up.
+  const up = heights.map((_, i) => (emergence.days[i] <= view ? 1 : 0));
   const shown = heights.map((h, i) => h * up[i]);
   const fill = runs.rootMl[at].map((ml, i) => (ml / cellMl) * up[i]);
   const diameters = sizesAt(runs, at, diameter).map((x, i) => x * up[i]);

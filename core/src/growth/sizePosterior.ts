@@ -38,21 +38,18 @@ export function sizePosterior(
   const asymptotes = axis({ median: start.asymptote.median * scale, sdLog: start.asymptote.sdLog });
   for (let i = 0; i < GRID; i++) asymptotes[i] = Math.max(asymptotes[i], start.initial * 1.05);
   const rates = axis(start.rate);
+  const axes = { asymptotes, rates, initial: start.initial };
+  if (samples.length === 0) return { ...axes, weights: prior, startingShare: 1 };
   const expected = sizesOnGrid(asymptotes, rates, start.initial, legs);
-  const logWeights = Float64Array.from({ length: GRID * GRID }, (_, cell) => {
-    const [i, j] = [Math.floor(cell / GRID), cell % GRID];
-    return -0.5 * (z(i) ** 2 + z(j) ** 2);
-  });
+  const weights = Float64Array.from(logPrior);
   for (const s of samples) {
     const error2 = s.standardError ** 2 + (MODEL_ERROR * s.mean) ** 2;
     const sizes = expected(s.thermalTime);
     for (let cell = 0; cell < sizes.length; cell++)
-      logWeights[cell] -= (s.mean - sizes[cell]) ** 2 / (2 * error2);
+      weights[cell] -= (s.mean - sizes[cell]) ** 2 / (2 * error2);
   }
-  const most = logWeights.reduce((a, b) => Math.max(a, b), -Infinity);
-  const weights = logWeights.map((log) => Math.exp(log - most));
   normalise(weights);
-  return { asymptotes, rates, weights, initial: start.initial, startingShare: spreadLeft(weights) };
+  return { ...axes, weights, startingShare: spreadLeft(weights) };
 }
 
 /**
@@ -88,14 +85,26 @@ function z(i: number): number {
   return (i / (GRID - 1) - 0.5) * 2 * WIDTH_SD;
 }
 
+/** The starting weights: normal along both axes. */
+const logPrior = Float64Array.from(
+  { length: GRID * GRID },
+  (_, cell) => -0.5 * (z(Math.floor(cell / GRID)) ** 2 + z(cell % GRID) ** 2),
+);
+const prior = Float64Array.from(logPrior);
+normalise(prior);
+
+/** Standard deviations from the median, by grid line. */
 function axis({ median, sdLog }: Spread): Float64Array {
   return Float64Array.from({ length: GRID }, (_, i) => median * Math.exp(sdLog * z(i)));
 }
 
+/** Weights of sum 1 from their logarithms, in place. */
 function normalise(weights: Float64Array): void {
+  let most = -Infinity;
+  for (let cell = 0; cell < weights.length; cell++) if (weights[cell] > most) most = weights[cell];
   let total = 0;
-  for (const w of weights) total += w;
-  for (let i = 0; i < weights.length; i++) weights[i] /= total;
+  for (let cell = 0; cell < weights.length; cell++) total += weights[cell] = Math.exp(weights[cell] - most);
+  for (let cell = 0; cell < weights.length; cell++) weights[cell] /= total;
 }
 
 function spreadLeft(weights: Float64Array): number {

@@ -39,7 +39,7 @@ export function liftingWindow(
   let autumn = autumnStart(latitudeDeg, date);
   // From early summer on, the winter that matters is the one to come.
   if (date - autumn > 210 || autumn < notBefore) autumn = autumnStart(latitudeDeg, autumn + 380);
-  const runs = warmth.years.map((_, year) => oneYear(species, latitudeDeg, warmth, year, autumn));
+  const runs = winterOf(species, latitudeDeg, warmth, autumn);
   const seen = leafFall !== null && leafFall >= autumn - 60 && leafFall < autumn + 150;
   const opens = seen ? { p10: leafFall, p50: leafFall, p90: leafFall } : band(runs.map((run) => run.opens));
   const closes = band(runs.map((run) => run.closes));
@@ -60,6 +60,27 @@ interface YearRun {
   closes: EpochDay;
   chillDays: number;
   needed: number;
+}
+
+/** Winters worked out before, by the weather they lie in: lots of one species share theirs. */
+const winters = new WeakMap<Warmth, Map<string, readonly YearRun[]>>();
+
+function winterOf(
+  species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>,
+  latitudeDeg: number,
+  warmth: Warmth,
+  autumn: EpochDay,
+): readonly YearRun[] {
+  const { a, b, k } = species.budburst;
+  const key = [latitudeDeg, autumn, species.liftChillHours, a, b, k].join(' ');
+  let known = winters.get(warmth);
+  if (!known) winters.set(warmth, (known = new Map()));
+  let runs = known.get(key);
+  if (!runs) {
+    runs = warmth.years.map((_, year) => oneYear(species, latitudeDeg, warmth, year, autumn));
+    known.set(key, runs);
+  }
+  return runs;
 }
 
 function oneYear(
@@ -106,7 +127,7 @@ function band(values: number[]): Band {
 function workingOf(
   species: Pick<SpeciesValues, 'liftChillHours' | 'budburst'>,
   w: LiftingWindow,
-  runs: YearRun[],
+  runs: readonly YearRun[],
 ): Step[] {
   const middle = [...runs].sort((x, y) => x.closes - y.closes)[Math.floor((runs.length - 1) / 2)];
   const { a, b, k } = species.budburst;

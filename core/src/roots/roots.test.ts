@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { recompute } from '../working/working';
-import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootFill } from './rootFill';
+import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootClock, rootFill } from './rootFill';
 import { drawVigours, plugScores, SCORE_FILL, vigourPosterior } from './vigour';
 
 const base = { initialMl: 1.5, cellMl: 150, ratePerDd: 0.0068, linearAtMl: 60, vigour: 1 };
@@ -18,7 +18,8 @@ describe('root fill', () => {
           const { fill, daysToReady, daysToBound } = rootFill({ ...base, vigour, cellMl }, days).value;
           let before = base.initialMl / cellMl;
           for (const f of fill) {
-            expect(f).toBeGreaterThanOrEqual(before);
+            // To the last digit but one.
+            expect(f).toBeGreaterThanOrEqual(before * (1 - 1e-12));
             expect(f).toBeLessThanOrEqual(FULLEST_FILL + 1e-9);
             before = f;
           }
@@ -27,6 +28,30 @@ describe('root fill', () => {
             expect(fill[daysToBound - 1]).toBeGreaterThanOrEqual(BOUND_FILL);
             expect(daysToReady).toBeLessThanOrEqual(daysToBound);
           }
+        },
+      ),
+    );
+  });
+  it('is what very small steps of its equation come to', () => {
+    const { initialMl, cellMl, linearAtMl } = base;
+    const steps = 200_000;
+    const heat = 5;
+    let r = initialMl;
+    for (let i = 0; i < steps; i++)
+      r += ((heat / steps) * r * (1 - r / (FULLEST_FILL * cellMl))) / (1 + r / linearAtMl);
+    const clock = rootClock(cellMl, linearAtMl);
+    expect(clock.rootsAt(clock.at(initialMl) + heat) / r).toBeCloseTo(1, 4);
+  });
+  it('finds the roots that any warmth brings, from a speck to a cell full', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1e-6, max: 0.999999, noNaN: true }),
+        fc.double({ min: 5, max: 20_000, noNaN: true }),
+        fc.double({ min: 1, max: 2_000, noNaN: true }),
+        (share, cellMl, linearAtMl) => {
+          const clock = rootClock(cellMl, linearAtMl);
+          const rootMl = share * FULLEST_FILL * cellMl;
+          expect(clock.rootsAt(clock.at(rootMl)) / rootMl).toBeCloseTo(1, 8);
         },
       ),
     );

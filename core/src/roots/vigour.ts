@@ -1,4 +1,4 @@
-import { rootStep, type RootParameters } from './rootFill';
+import { rootClock, rootsAfter, type RootClock, type RootParameters } from './rootFill';
 
 /** Words for plug scores 0–4, as a grower says them with the plug in hand. */
 export const plugScores = ['loose', 'crumbles', 'holds', 'tight', 'solid'] as const;
@@ -50,63 +50,95 @@ export function vigourPosterior(
   cells: readonly CellSpell[] = [],
   sdLog = VIGOUR_SD_LOG,
 ): VigourPosterior {
-  const vigours = Float64Array.from({ length: GRID }, (_, i) => Math.exp(sdLog * z(i)));
-  const weights = Float64Array.from({ length: GRID }, (_, i) => -0.5 * z(i) ** 2);
   const ordered = pulls.filter((pull) => pull.dayIndex >= 0).sort((a, b) => a.dayIndex - b.dayIndex);
-  if (ordered.length) {
-    for (let i = 0; i < GRID; i++) weights[i] += logLikelihood(p, vigours[i], dailyDd, ordered, cells);
+  const vigours = lines.map((line) => Math.exp(sdLog * line));
+  if (ordered.length === 0) {
+    const mean = vigours.reduce((total, vigour, i) => total + prior[i] * vigour, 0);
+    return { vigours, weights: prior, mean, logMean: 0, logSd: sdLog * priorSpread, startingShare: 1 };
   }
-  let most = -Infinity;
-  for (const w of weights) most = Math.max(most, w);
-  let total = 0;
-  for (let i = 0; i < GRID; i++) total += weights[i] = Math.exp(weights[i] - most);
-  let mean = 0;
-  let logMean = 0;
-  let logSquare = 0;
-  for (let i = 0; i < GRID; i++) {
-    const w = (weights[i] /= total);
-    mean += w * vigours[i];
-    logMean += w * z(i);
-    logSquare += w * z(i) ** 2;
-  }
-  const spread = Math.sqrt(Math.max(0, logSquare - logMean ** 2));
+  const weights = Float64Array.from(logPrior);
+  const seen = seenOf(p.cellMl, dailyDd, ordered, cells);
+  const volumes = [p.cellMl, ...cells.map((cell) => cell.cellMl)];
+  const clocks = new Map(volumes.map((cellMl) => [cellMl, rootClock(cellMl, p.linearAtMl)]));
+  for (let i = 0; i < GRID; i++) weights[i] += logLikelihood(p, clocks, vigours[i], seen);
+  normalise(weights);
+  const mean = weights.reduce((total, w, i) => total + w * vigours[i], 0);
+  const { middle, spread } = momentsOf(weights);
   return {
     vigours,
     weights,
     mean,
-    logMean: sdLog * logMean,
+    logMean: sdLog * middle,
     logSd: sdLog * spread,
     startingShare: Math.min(1, spread),
   };
 }
 
-function z(i: number): number {
-  return (i / (GRID - 1) - 0.5) * 2 * WIDTH_SD;
+/** Grid lines in standard deviations from the median, and the starting weights on them. */
+const lines = Float64Array.from({ length: GRID }, (_, i) => (i / (GRID - 1) - 0.5) * 2 * WIDTH_SD);
+const logPrior = lines.map((line) => -0.5 * line ** 2);
+const prior = Float64Array.from(logPrior);
+normalise(prior);
+const priorSpread = momentsOf(prior).spread;
+
+/** Weights of sum 1 from their logarithms, in place. */
+function normalise(weights: Float64Array): void {
+  let most = -Infinity;
+  for (const w of weights) most = Math.max(most, w);
+  let total = 0;
+  for (let i = 0; i < weights.length; i++) total += weights[i] = Math.exp(weights[i] - most);
+  for (let i = 0; i < weights.length; i++) weights[i] /= total;
+}
+
+/** Mean and spread over the grid lines, in standard deviations of the start. */
+function momentsOf(weights: Float64Array): { middle: number; spread: number } {
+  let middle = 0;
+  let square = 0;
+  for (let i = 0; i < GRID; i++) {
+    middle += weights[i] * lines[i];
+    square += weights[i] * lines[i] ** 2;
+  }
+  return { middle, spread: Math.sqrt(Math.max(0, square - middle ** 2)) };
+}
+
+/** What was read off plugs on a day, and the warmth the lot had had by its end in each cell it stood in until then. */
+interface Seen {
+  scores: readonly number[];
+  stretches: { cellMl: number; warmth: number }[];
+}
+
+function seenOf(
+  cellMl: number,
+  dailyDd: ArrayLike<number>,
+  pulls: readonly Pull[],
+  cells: readonly CellSpell[],
+): Seen[] {
+  const warmthBy = new Float64Array(dailyDd.length + 1);
+  for (let day = 0; day < dailyDd.length; day++) warmthBy[day + 1] = warmthBy[day] + dailyDd[day];
+  const upTo = (dayIndex: number) => warmthBy[Math.max(0, Math.min(dailyDd.length, dayIndex))];
+  return pulls.map(({ dayIndex, scores }) => {
+    const moves = cells.filter((cell) => cell.dayIndex <= dayIndex);
+    const stretches = [{ dayIndex: 0, cellMl }, ...moves].map((cell, i) => ({
+      cellMl: cell.cellMl,
+      warmth: upTo(moves[i]?.dayIndex ?? dayIndex + 1) - upTo(cell.dayIndex),
+    }));
+    return { scores, stretches };
+  });
 }
 
 function logLikelihood(
   p: Omit<RootParameters, 'vigour'>,
+  clocks: ReadonlyMap<number, RootClock>,
   vigour: number,
-  dailyDd: ArrayLike<number>,
-  pulls: readonly Pull[],
-  cells: readonly CellSpell[],
+  seen: readonly Seen[],
 ): number {
-  let rootMl = p.initialMl;
-  let { cellMl } = p;
-  let spell = 0;
-  let day = 0;
   let log = 0;
-  for (const pull of pulls) {
-    const end = Math.min(pull.dayIndex + 1, dailyDd.length);
-    while (day < end) {
-      // Stretch by stretch in one cell, so that the inner loop asks nothing.
-      while (spell < cells.length && cells[spell].dayIndex <= day) cellMl = cells[spell++].cellMl;
-      const stop = spell < cells.length ? Math.min(end, cells[spell].dayIndex) : end;
-      for (; day < stop; day++)
-        rootMl += rootStep(rootMl, p.ratePerDd * vigour * dailyDd[day], p.linearAtMl, cellMl);
-    }
-    const fill = rootMl / cellMl;
-    for (const score of pull.scores) log -= offBy(score, fill) ** 2 / (2 * SCORE_SD ** 2);
+  for (const { scores, stretches } of seen) {
+    let rootMl = p.initialMl;
+    for (const { cellMl, warmth } of stretches)
+      rootMl = rootsAfter(clocks.get(cellMl)!, rootMl, p.ratePerDd * vigour * warmth);
+    const fill = rootMl / stretches[stretches.length - 1].cellMl;
+    for (const score of scores) log -= offBy(score, fill) ** 2 / (2 * SCORE_SD ** 2);
   }
   return log;
 }

@@ -7,7 +7,8 @@ import {
   grownTo,
   homesOf,
   normalDraw,
-  rootStep,
+  rootClock,
+  rootsAfter,
   seededRandom,
   seedFrom,
   sineAbove,
@@ -55,7 +56,8 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
     for (let day = upOn; day <= last; day++) {
       const dd = warmthOn(day);
       sum += dd;
-      rootMl += rootStep(rootMl, s.rootRatePerDd * vigour * dd, s.rootLinearAtMl, cellMlAt(spells, day));
+      const clock = rootClock(cellMlAt(spells, day), s.rootLinearAtMl);
+      rootMl = rootsAfter(clock, rootMl, s.rootRatePerDd * vigour * dd);
       thermal.set(day, sum);
       roots.set(day, rootMl);
     }
