@@ -26,7 +26,8 @@ async function open(demo: boolean): Promise<Kauri & { close: () => Promise<void>
   const name = `kauri_e2e_${process.pid}_${++counter}`;
   const admin = new pg.Client({ connectionString: adminUrl });
   await admin.connect();
-  await admin.query(`create database ${name}`);
+  const template = demo ? process.env.KAURI_TEST_DEMO : process.env.KAURI_TEST_EMPTY;
+  await admin.query(`create database ${name}${template ? ` template ${template} strategy file_copy` : ''}`);
   const url = new URL(adminUrl);
   url.pathname = `/${name}`;
   const options: StartOptions = {

@@ -5,66 +5,78 @@ import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { ensurePostgres, openThrowaway } from './lib/postgres.mjs';
 import { fail, run, step } from './lib/steps.mjs';
+import { makeTemplates } from './lib/templates.mjs';
 
 /*
- * npm test              formatting, lint, types, unit, database and browser tests, in a throwaway database
- * npm test -- core      only suites whose name begins so: format, lint, types, core, web, server, start, e2e
- * npm test -- e2e -g RE only browser tests whose title matches
+ * npm test                 formatting, lint, types, circles, unused code, and every suite, in a throwaway database
+ * npm test -- core         only what begins so: format, lint, types, circles, unused, core, web, server, start, e2e
+ * npm test -- e2e -g RE    only browser tests whose title matches; likewise core, web and server
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 const [...wanted] = process.argv.slice(2);
 const grepAt = wanted.indexOf('-g');
-const grep = grepAt < 0 ? [] : wanted.splice(grepAt, 2);
+const grep = grepAt < 0 ? null : wanted.splice(grepAt, 2)[1];
 const isWanted = (name) => wanted.length === 0 || wanted.some((w) => name.startsWith(w));
 
 let passed = 0;
 let failed = 0;
 
-/** A check that passes or fails as a whole. */
-async function check(name, command, args) {
+/** Runs one part of the tests and says how it went and how long it took; what it printed is shown where it failed. */
+async function part(name, work) {
   if (!isWanted(name)) return;
+  const started = Date.now();
+  let good = 0;
+  let bad = 1;
+  let output = '';
   try {
-    await step(name, () => run(command, args, { cwd: root }));
-    passed++;
+    ({ good, bad, output } = await work());
   } catch (error) {
-    failed++;
-    console.error(error.message);
+    output = error.stack && !error.message.includes('\n') ? error.stack : error.message;
   }
+  passed += good;
+  failed += bad;
+  if (bad > 0) console.log(`\n${output}\n`);
+  console.log(`· ${name}: ${good} passed, ${bad} failed, ${((Date.now() - started) / 1000).toFixed(1)} s`);
 }
+
+/** A check that passes or fails as a whole. */
+const check = (name, command, args) =>
+  part(name, async () => {
+    await run(command, args, { cwd: root });
+    return { good: 1, bad: 0, output: '' };
+  });
 
 /** A suite with a count of its own, read from the file its runner writes. */
-async function suite(name, command, args, env, counts) {
-  if (!isWanted(name)) return;
-  const folder = mkdtempSync(join(tmpdir(), 'kauri-report-'));
-  const report = join(folder, 'report.json');
-  console.log(`\n${name}`);
-  try {
-    await run(command, args(report), {
-      cwd: root,
-      show: true,
-      ok: [0, 1],
-      env: { ...process.env, ...env(report) },
-    });
-    const { good, bad } = counts(JSON.parse(readFileSync(report, 'utf8')));
-    passed += good;
-    // A suite that ran nothing has not passed.
-    failed += good + bad === 0 ? 1 : bad;
-  } catch (error) {
-    failed++;
-    console.error(error.message);
-  } finally {
-    rmSync(folder, { recursive: true, force: true });
-  }
-}
+const suite = (name, args, env, counts) =>
+  part(name, async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'kauri-report-'));
+    const report = join(folder, 'report.json');
+    try {
+      const { output } = await run('npx', args(report), {
+        cwd: root,
+        ok: [0, 1],
+        env: { ...process.env, NO_COLOR: '1', ...env(report) },
+      });
+      const { good, bad } = counts(JSON.parse(readFileSync(report, 'utf8')));
+      // A suite that ran nothing has not passed.
+      return { good, bad: good + bad === 0 ? 1 : bad, output };
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
 
-const vitest = (project) => (report) => [
-  'vitest',
-  'run',
-  '--project',
-  project,
-  '--reporter=default',
-  '--reporter=json',
-  `--outputFile.json=${report}`,
+const vitest = (project, ...more) => [
+  (report) => [
+    'vitest',
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+    ...(grep ? ['-t', grep] : []),
+    ...more,
+  ],
 ];
 const vitestCounts = (r) => ({
   good: r.numPassedTests,
@@ -78,38 +90,59 @@ const playwrightCounts = ({ stats, errors }) => ({
   bad: stats.unexpected + stats.flaky + errors.length,
 });
 
+/** A database server of this run's own, with the templates that tests copy theirs from. */
+async function openDatabase() {
+  const bin = await step('PostgreSQL', ensurePostgres);
+  const cluster = await step('Throwaway database on 127.0.0.1', () => openThrowaway(bin));
+  let stopping = null;
+  const stop = () => (stopping ??= cluster.stop());
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => void stop().then(() => process.exit(130)));
+  try {
+    await step('Interface and server', ensureBuilt);
+    const templates = await makeTemplates(cluster);
+    return { env: { KAURI_TEST_DATABASE: cluster.url('postgres'), ...templates }, stop };
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
+
 async function main() {
   await step('Packages', ensurePackages);
-  await check('format', 'npx', ['prettier', '--check', '.']);
-  await check('lint', 'npx', ['eslint', '.']);
-  await check('types', 'npm', ['run', '--silent', 'types']);
-  for (const project of ['core', 'web'])
-    await suite(project, 'npx', vitest(project), () => ({}), vitestCounts);
-  if (['server', 'e2e', 'start'].some(isWanted)) {
-    const bin = await step('PostgreSQL', ensurePostgres);
-    const cluster = await step('Throwaway database on 127.0.0.1', () => openThrowaway(bin));
-    let stopping = null;
-    const stop = () => (stopping ??= cluster.stop());
-    for (const signal of ['SIGINT', 'SIGTERM']) {
-      process.on(signal, () => void stop().then(() => process.exit(130)));
+  const needsDatabase = ['server', 'e2e', 'start'].some(isWanted);
+  const database = needsDatabase ? await openDatabase() : null;
+  const env = () => database.env;
+  const unit = (project) => suite(project, ...vitest(project, '--maxWorkers=1'), () => ({}), vitestCounts);
+  try {
+    // Two lanes for two cores; the browser tests take both.
+    await Promise.all([
+      (async () => {
+        await unit('core');
+        await suite('server', ...vitest('server'), env, vitestCounts);
+      })(),
+      (async () => {
+        await check('format', 'npx', ['prettier', '--check', '.']);
+        await check('lint', 'npx', ['eslint', '.']);
+        await check('types', 'npm', ['run', '--silent', 'types']);
+        await check('circles', 'npm', ['run', '--silent', 'circles']);
+        await check('unused', 'npx', ['knip']);
+        await unit('web');
+        await suite('start', ...vitest('start'), () => ({}), vitestCounts);
+      })(),
+    ]);
+    if (isWanted('e2e')) {
+      const chromium = await step('Chromium', ensureChromium);
+      const browser = (report) => ({
+        ...env(),
+        KAURI_CHROMIUM: chromium,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      });
+      const args = () => ['playwright', 'test', '-c', 'e2e', ...(grep ? ['-g', grep] : [])];
+      await suite('e2e', args, browser, playwrightCounts);
     }
-    try {
-      const database = { KAURI_TEST_DATABASE: cluster.url('postgres') };
-      await suite('server', 'npx', vitest('server'), () => database, vitestCounts);
-      if (isWanted('e2e') || isWanted('start')) await step('Interface and server', ensureBuilt);
-      await suite('start', 'npx', vitest('start'), () => ({}), vitestCounts);
-      if (isWanted('e2e')) {
-        const chromium = await step('Chromium', ensureChromium);
-        const env = (report) => ({
-          ...database,
-          KAURI_CHROMIUM: chromium,
-          PLAYWRIGHT_JSON_OUTPUT_NAME: report,
-        });
-        await suite('e2e', 'npx', () => ['playwright', 'test', '-c', 'e2e', ...grep], env, playwrightCounts);
-      }
-    } finally {
-      await stop();
-    }
+  } finally {
+    await database?.stop();
   }
   if (failed > 0) process.exitCode = 1;
 }

@@ -2,6 +2,7 @@ export * from './calendar/day';
 export * from './calendar/season';
 export * from './units/units';
 export * from './working/working';
+export * from './working/unfit';
 export * from './chance/random';
 export * from './chance/normal';
 export * from './chance/quantile';

@@ -28,7 +28,13 @@ export async function openTestServer({ demo = false, today = TODAY } = {}): Prom
   const name = `kauri_test_${process.pid}_${++counter}`;
   const admin = new pg.Client({ connectionString: adminUrl });
   await admin.connect();
-  await admin.query(`create database ${name}`);
+  // Copied from a template where the runner made one; the demo's stands on one day.
+  const template = demo
+    ? today === TODAY
+      ? process.env.KAURI_TEST_DEMO
+      : undefined
+    : process.env.KAURI_TEST_EMPTY;
+  await admin.query(`create database ${name}${template ? ` template ${template} strategy file_copy` : ''}`);
   const url = new URL(adminUrl);
   url.pathname = `/${name}`;
   const databaseUrl = url.toString();

@@ -40,7 +40,7 @@ export interface BuildSheet {
 
 /**
  * The build sheet of one or several beds together.
- * @throws RangeError with the bed's name when one cannot be built
+ * @throws Unfit with the bed's name when one cannot be built
  */
 export function buildSheet(items: readonly BuildItem[], prices: PriceList): BuildSheet {
   const timber: BuildSheet['timber'] = [];

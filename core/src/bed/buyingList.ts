@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { cutStock, type CutPlan, type StockLength, type WantedPiece } from '../stock/cutStock';
 import type { BuildSheet } from './buildSheet';
 import type { TimberClass } from './design';
@@ -34,7 +35,7 @@ export async function buyingList(
     try {
       lists.push({ board, plan: await cutStock({ pieces, stock: stock(board), kerfMm }) });
     } catch (error) {
-      if (error instanceof RangeError) throw new RangeError(`${board}: ${error.message}`, { cause: error });
+      if (error instanceof Unfit) throw new Unfit(`${board}: ${error.message}`, undefined, { cause: error });
       throw error;
     }
   }

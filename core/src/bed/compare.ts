@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { cellsPerM2, containerVolume, type ContainerValues } from '../container/container';
 import { sum, type Worked } from '../working/working';
 import type { MediumValues } from '../medium/medium';
@@ -42,7 +43,7 @@ export function bedAgainstContainer(
 ): Worked<{ trees: number; bed: Asked; container: Asked }> {
   const g = bedGeometry(design, bedMedium.settling).value;
   const trees = Math.floor(g.insideAreaM2 * densityPerM2 + 1e-9);
-  if (!(trees > 0)) throw new RangeError('At this density the bed holds no tree to compare.');
+  if (!(trees > 0)) throw new Unfit('At this density the bed holds no tree to compare.');
   const potM2 = trees / cellsPerM2(container);
   const potL = (trees * containerVolume(container).value) / 1000;
   const footprint = (g.outsideLengthMm * g.outsideWidthMm) / 1e6;

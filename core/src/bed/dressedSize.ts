@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** A timber section as it measures, mm. On edge, `widthMm` is the height it adds to a bed. */
 export interface DressedSize {
   thicknessMm: number;
@@ -29,21 +31,21 @@ export const boardNames = {
  * Nominal → actual timber section. Names in inches («2x8») follow the North American dressed sizes;
  * names in millimetres («50x150») are planed all round: 3 mm off up to 100 mm, 5 mm off above
  * (EN 336 / EN 1315 processing reductions).
- * @throws RangeError with a sentence for a name that is no known size
+ * @throws Unfit with a sentence for a name that is no known size
  */
 export function dressedSize(nominal: string): DressedSize {
   const match = /^\s*(\d+)\s*[x×]\s*(\d+)\s*$/i.exec(nominal);
-  if (!match) throw new RangeError(`“${nominal}” is not a board name such as 2x8 or 50x150.`);
+  if (!match) throw new Unfit(`“${nominal}” is not a board name such as 2x8 or 50x150.`);
   const [thick, wide] = [Number(match[1]), Number(match[2])];
   if (thick <= 4) {
     const thicknessMm = NORTH_AMERICAN_THICKNESS[thick];
     const widthMm = NORTH_AMERICAN_WIDTH[wide];
     if (!thicknessMm || !widthMm)
-      throw new RangeError(`There is no dressed size known for a ${thick} by ${wide}.`);
+      throw new Unfit(`There is no dressed size known for a ${thick} by ${wide}.`);
     return { thicknessMm, widthMm, nominalThicknessMm: thick * 25.4, nominalWidthMm: wide * 25.4 };
   }
   if (thick < 16 || thick > 100 || wide < 38 || wide > 300) {
-    throw new RangeError(`A board of ${thick} × ${wide} mm is outside 16–100 × 38–300 mm.`);
+    throw new Unfit(`A board of ${thick} × ${wide} mm is outside 16–100 × 38–300 mm.`);
   }
   const planed = (mm: number) => mm - (mm <= 100 ? 3 : 5);
   return {

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Step, type Worked } from '../working/working';
 import type { BedDesign, Ground } from './design';
 import { dressedSize } from './dressedSize';
@@ -35,11 +36,11 @@ export interface BedGeometry {
 /**
  * Sizes of a bed from its design: actual boards, depth after settling, medium to buy.
  * @param settling share of depth lost in a season, 0–0.6
- * @throws RangeError with a sentence when the design cannot be built
+ * @throws Unfit with a sentence when the design cannot be built
  */
 export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Worked<BedGeometry> {
-  if (!(settling >= 0 && settling <= 0.6)) throw new RangeError('Settling is a share between 0 and 0.6.');
-  if (design.tiers.length === 0) throw new RangeError('A bed needs at least one tier of boards.');
+  if (!(settling >= 0 && settling <= 0.6)) throw new Unfit('Settling is a share between 0 and 0.6.');
+  if (design.tiers.length === 0) throw new Unfit('A bed needs at least one tier of boards.');
   const boards = design.tiers.map(dressedSize);
   const walls = 2 * boards[0].thicknessMm;
   const outward = design.measured === 'inside' ? walls : 0;
@@ -48,13 +49,13 @@ export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Wor
   const insideLengthMm = outsideLengthMm - walls;
   const insideWidthMm = outsideWidthMm - walls;
   if (!(insideLengthMm > 0 && insideWidthMm > 0)) {
-    throw new RangeError('The boards are thicker than the bed: nothing is left inside.');
+    throw new Unfit('The boards are thicker than the bed: nothing is left inside.');
   }
   const tierDepthsMm = boards.map((b) => b.widthMm);
   const frameHeightMm = tierDepthsMm.reduce((a, b) => a + b, 0);
   const nominalHeightMm = boards.reduce((a, b) => a + b.nominalWidthMm, 0);
   const looseDepthMm = frameHeightMm - design.fillBelowRimMm;
-  if (!(looseDepthMm > 0)) throw new RangeError('Filled that far below the rim, the bed holds no medium.');
+  if (!(looseDepthMm > 0)) throw new Unfit('Filled that far below the rim, the bed holds no medium.');
   const settledDepthMm = looseDepthMm * (1 - settling);
   const insideAreaM2 = (insideLengthMm * insideWidthMm) / 1e6;
   const mediumL = insideAreaM2 * looseDepthMm;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Step } from '../working/working';
 
 /** A module size and how many of it stand on a piece of ground with paths. */
@@ -24,7 +25,7 @@ export const WIDEST_REACH_MM = 1250;
  * that tile its footprint.
  * @param groundLengthM along the rows
  * @param pathM between rows, at least 0.6
- * @throws RangeError when the ground holds nothing or the path is too narrow
+ * @throws Unfit when the ground holds nothing or the path is too narrow
  */
 export function proposeModules(
   groundLengthM: number,
@@ -33,9 +34,8 @@ export function proposeModules(
   rollWidthsMm: readonly number[],
   boardLengthsMm: readonly number[],
 ): ModuleFit[] {
-  if (!(pathM >= 0.6)) throw new RangeError('A barrow needs a path of at least 0.6 m.');
-  if (!(groundLengthM > 0 && groundWidthM > 0))
-    throw new RangeError('The ground needs a length and a width.');
+  if (!(pathM >= 0.6)) throw new Unfit('A barrow needs a path of at least 0.6 m.');
+  if (!(groundLengthM > 0 && groundWidthM > 0)) throw new Unfit('The ground needs a length and a width.');
   const lengths = [...new Set(boardLengthsMm.flatMap((l) => [l, l / 2]))].filter((l) => l >= 1000);
   const fits: ModuleFit[] = [];
   for (const widthMm of rollWidthsMm.filter((w) => w <= WIDEST_REACH_MM))

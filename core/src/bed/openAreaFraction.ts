@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 import type { OpenLayer } from './design';
 
@@ -5,7 +6,7 @@ import type { OpenLayer } from './design';
  * Share of a bed's underside that is open to air: the product over its layers. A mesh of opening a × b
  * and wire d passes (a/(a+d))·(b/(b+d)); a cloth 1 − its shade share; supports 1 − the share they cover.
  * @returns share 0–1; 1 for no layers at all
- * @throws RangeError with a sentence for an impossible layer
+ * @throws Unfit with a sentence for an impossible layer
  */
 export function openAreaFraction(layers: readonly OpenLayer[]): Worked<number> {
   const parts = layers.map(openShare);
@@ -34,7 +35,7 @@ function openShare(layer: OpenLayer): { value: number; expression: string } {
       const [a, b] = layer.openingMm;
       const d = layer.wireMm;
       if (!(a > 0 && b > 0 && d >= 0))
-        throw new RangeError('A mesh needs an opening above 0 and a wire of 0 or more.');
+        throw new Unfit('A mesh needs an opening above 0 and a wire of 0 or more.');
       return {
         value: (a / (a + d)) * (b / (b + d)),
         expression: `(${put(a)} ÷ (${put(a)} + ${put(d)})) × (${put(b)} ÷ (${put(b)} + ${put(d)}))`,
@@ -48,7 +49,7 @@ function openShare(layer: OpenLayer): { value: number; expression: string } {
 }
 
 function covered(share: number) {
-  if (!(share >= 0 && share <= 1)) throw new RangeError('A covered share lies between 0 and 1.');
+  if (!(share >= 0 && share <= 1)) throw new Unfit('A covered share lies between 0 and 1.');
   return { value: 1 - share, expression: `(1 − ${put(share)})` };
 }
 

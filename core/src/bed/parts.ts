@@ -46,7 +46,7 @@ export function isGrid(layer: OpenLayer): boolean {
 
 /**
  * Every piece of one bed: timber by nominal board and length, mesh and cloth, fixings by spacing, feet.
- * @throws RangeError when the design cannot be built
+ * @throws Unfit when the design cannot be built
  */
 export function bedParts(design: BedDesign): BedParts {
   const g = bedGeometry(design).value;

@@ -47,7 +47,7 @@ export function beamSag(newtonsPerMm: number, spanMm: number, thicknessMm: numbe
 /**
  * Whether bearers, sides, mesh and feet carry a bed filled and watered: sag against a 180th of the span,
  * the mesh's bays, and the load on each foot.
- * @throws RangeError when the design cannot be built
+ * @throws Unfit when the design cannot be built
  */
 export function bedSupports(design: BedDesign, medium: MediumValues): Worked<BedSupports> {
   const build = buildOf(design);

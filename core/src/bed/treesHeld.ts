@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 /**
@@ -6,7 +7,7 @@ import { sum, type Worked } from '../working/working';
  * @param densityPerM2 plants per m², > 0
  */
 export function treesHeld(areaM2: number, densityPerM2: number): Worked<number> {
-  if (!(areaM2 > 0 && densityPerM2 > 0)) throw new RangeError('Area and density must both be above 0.');
+  if (!(areaM2 > 0 && densityPerM2 > 0)) throw new Unfit('Area and density must both be above 0.');
   const value = Math.floor(areaM2 * densityPerM2 + 1e-9);
   return {
     value,

@@ -24,7 +24,7 @@ export interface BedWeight {
 
 /**
  * Weight of a filled, watered bed: timber, mesh and medium at container capacity.
- * @throws RangeError when the design cannot be built
+ * @throws Unfit when the design cannot be built
  */
 export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWeight> {
   const g = bedGeometry(design, medium.settling).value;

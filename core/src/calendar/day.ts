@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { Temporal } from 'temporal-polyfill';
 
 /**
@@ -10,20 +11,20 @@ const MS_PER_DAY = 86_400_000;
 
 /**
  * The day number of an ISO date.
- * @throws RangeError with a sentence when the text is not a date that exists (30 Feb, 29 Feb of a common year).
+ * @throws Unfit with a sentence when the text is not a date that exists (30 Feb, 29 Feb of a common year).
  */
 export function dayOf(iso: string): EpochDay {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso)) throw new RangeError(`“${iso}” is not a date written as YYYY-MM-DD.`);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso)) throw new Unfit(`“${iso}” is not a date written as YYYY-MM-DD.`);
   const [y, m, d] = [Number(iso.slice(0, 4)), Number(iso.slice(5, 7)), Number(iso.slice(8, 10))];
   return dayFrom(y, m, d);
 }
 
-/** The day number of a year, month (1–12) and day of month. @throws RangeError when there is no such day. */
+/** The day number of a year, month (1–12) and day of month. @throws Unfit when there is no such day. */
 export function dayFrom(year: number, month: number, day: number): EpochDay {
   const ms = Date.UTC(year, month - 1, day);
   const back = new Date(ms);
   if (!(back.getUTCFullYear() === year && back.getUTCMonth() === month - 1 && back.getUTCDate() === day)) {
-    throw new RangeError(`There is no ${day}/${month} in the year ${year}.`);
+    throw new Unfit(`There is no ${day}/${month} in the year ${year}.`);
   }
   return ms / MS_PER_DAY;
 }

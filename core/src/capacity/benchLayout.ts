@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Rectangle } from '../container/traysOnBench';
 import { put, type Worked } from '../working/working';
 
@@ -27,11 +28,11 @@ export interface BenchLayout {
 /**
  * Lays lots' trays on a bench one lot after another, each in full ranks across it, turned whichever way
  * takes less of its length. Every tray is a whole tray; none overhangs the side.
- * @throws RangeError when a size is not above 0, or a tray is wider than the bench both ways round
+ * @throws Unfit when a size is not above 0, or a tray is wider than the bench both ways round
  */
 export function benchLayout(bench: Rectangle, loads: readonly BenchLoad[]): Worked<BenchLayout> {
   if (!(bench.lengthMm > 0 && bench.widthMm > 0))
-    throw new RangeError('A bench needs a length and a width above 0.');
+    throw new Unfit('A bench needs a length and a width above 0.');
   const laid: LaidTray[] = [];
   let along = 0;
   const parts: string[] = [];
@@ -79,6 +80,6 @@ function rankFor(benchWidthMm: number, trays: number, tray: Rectangle) {
   });
   const [a, b] = ways;
   const best = a.ranks * a.lengthMm <= b.ranks * b.lengthMm ? a : b;
-  if (!(best.across > 0 && best.lengthMm > 0)) throw new RangeError('This tray is wider than the bench.');
+  if (!(best.across > 0 && best.lengthMm > 0)) throw new Unfit('This tray is wider than the bench.');
   return best;
 }

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { containerAirShare, containerVolume } from '../container/container';
@@ -56,7 +57,7 @@ describe('trays on a bench', () => {
   it('say so when a tray is wider than the bench', () => {
     const load = { lotId: 'a', trays: 1, tray: { lengthMm: 600, widthMm: 400 } };
     expect(() => benchLayout({ lengthMm: 3000, widthMm: 300 }, [load])).toThrow(/wider/);
-    expect(() => benchLayout({ lengthMm: NaN, widthMm: 300 }, [])).toThrow(RangeError);
+    expect(() => benchLayout({ lengthMm: NaN, widthMm: 300 }, [])).toThrow(Unfit);
   });
 });
 
@@ -74,7 +75,7 @@ describe('containers', () => {
     }
   });
   it('need sizes', () => {
-    expect(() => containerVolume({ ...startingContainers[0], depthMm: 0 })).toThrow(RangeError);
+    expect(() => containerVolume({ ...startingContainers[0], depthMm: 0 })).toThrow(Unfit);
   });
 });
 

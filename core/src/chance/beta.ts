@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** A share known with uncertainty: Beta(alpha, beta), as if alpha of alpha + beta had succeeded. */
 export interface Beta {
   alpha: number;
@@ -15,14 +17,14 @@ export function betaAfter(prior: Beta, k: number, n: number): Beta {
 
 /**
  * The product of independent shares, matched to a Beta by its first two moments.
- * @throws RangeError when there is no stage or a parameter is not above 0
+ * @throws Unfit when there is no stage or a parameter is not above 0
  */
 export function betaProduct(stages: readonly Beta[]): Beta {
-  if (stages.length === 0) throw new RangeError('At least one stage is needed.');
+  if (stages.length === 0) throw new Unfit('At least one stage is needed.');
   let mean = 1;
   let square = 1;
   for (const { alpha, beta } of stages) {
-    if (!(alpha > 0 && beta > 0)) throw new RangeError('Each stage needs two weights above 0.');
+    if (!(alpha > 0 && beta > 0)) throw new Unfit('Each stage needs two weights above 0.');
     const n = alpha + beta;
     mean *= alpha / n;
     square *= (alpha * (alpha + 1)) / (n * (n + 1));

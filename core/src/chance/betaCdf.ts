@@ -1,14 +1,15 @@
+import { Unfit } from '../working/unfit';
 import { gammaln } from 'simple-statistics';
 import type { Beta } from './beta';
 
 /**
  * Chance that a share known as Beta(alpha, beta) lies at or below x: the regularised incomplete beta function
  * by its continued fraction.
- * @throws RangeError when a weight is not above 0
+ * @throws Unfit when a weight is not above 0
  * @see Abramowitz & Stegun 1964, 26.5.8
  */
 export function betaCdf(x: number, { alpha, beta }: Beta): number {
-  if (!(alpha > 0 && beta > 0)) throw new RangeError('A share needs two weights above 0.');
+  if (!(alpha > 0 && beta > 0)) throw new Unfit('A share needs two weights above 0.');
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   // The fraction converges fast below the mean; above it the other tail is taken.

@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** Standard normal distribution function Φ(z). */
 export function normalCdf(z: number): number {
   if (z > 8) return 1;
@@ -23,10 +25,9 @@ function erf(x: number): number {
   return Math.sign(x) * (1 - Math.exp(-a * a) / (Math.sqrt(Math.PI) * (a + fraction)));
 }
 
-/** Quantile of the standard normal: Acklam's rational start, one Halley step on Φ. @throws RangeError outside (0, 1). */
+/** Quantile of the standard normal: Acklam's rational start, one Halley step on Φ. @throws Unfit outside (0, 1). */
 export function normalQuantile(p: number): number {
-  if (!(p > 0 && p < 1))
-    throw new RangeError('A quantile needs a chance between 0 and 1, not at either end.');
+  if (!(p > 0 && p < 1)) throw new Unfit('A quantile needs a chance between 0 and 1, not at either end.');
   if (p > 0.5) return -normalQuantile(1 - p);
   const t = Math.sqrt(-2 * Math.log(p));
   // Abramowitz & Stegun 26.2.23, error < 4.5e-4, then refined.

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from './beta';
 import type { Origin, Step } from '../working/working';
 import { put } from '../working/working';
@@ -23,14 +24,14 @@ export interface PooledShare {
 /**
  * A share learnt from the nursery's own lots: the starting value as a Beta, then each lot as n ÷ (1 + (n − 1)ρ)
  * independent seeds (the design effect of clusters), so that one big lot does not speak for all.
- * @throws RangeError for more that succeeded than there were
+ * @throws Unfit for more that succeeded than there were
  * @see Kish 1965, Survey Sampling, ch. 5
  */
 export function pooledShare(start: Beta, outcomes: readonly Outcome[]): PooledShare {
   let { alpha, beta } = start;
   let lots = 0;
   for (const { k, n } of outcomes) {
-    if (!(n >= 0 && k >= 0 && k <= n)) throw new RangeError(`${k} of ${n}: check the counts.`);
+    if (!(n >= 0 && k >= 0 && k <= n)) throw new Unfit(`${k} of ${n}: check the counts.`);
     if (n === 0) continue;
     const effective = n / (1 + (n - 1) * BETWEEN_LOTS);
     alpha += (k / n) * effective;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 export const containerKinds = [
@@ -48,7 +49,7 @@ export interface ContainerValues {
  */
 export function containerVolume(c: ContainerValues): Worked<number> {
   if (!(c.topMm > 0 && c.bottomMm > 0 && c.depthMm > 0)) {
-    throw new RangeError('A container needs a top, a bottom and a depth above 0.');
+    throw new Unfit('A container needs a top, a bottom and a depth above 0.');
   }
   if (c.statedMl !== null) {
     return { value: c.statedMl, working: [{ what: 'Volume as stated', result: c.statedMl, unit: 'mL' }] };

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Worked } from '../working/working';
 
 export interface Rectangle {
@@ -8,11 +9,11 @@ export interface Rectangle {
 /**
  * Whole trays a bench takes, in rows: some rows lengthwise, the rest turned, whichever split holds
  * most. Trays do not overhang.
- * @throws RangeError when a size is not above 0
+ * @throws Unfit when a size is not above 0
  */
 export function traysOnBench(bench: Rectangle, tray: Rectangle): Worked<number> {
   for (const mm of [bench.lengthMm, bench.widthMm, tray.lengthMm, tray.widthMm]) {
-    if (!(mm > 0)) throw new RangeError('Bench and tray need a length and a width above 0.');
+    if (!(mm > 0)) throw new Unfit('Bench and tray need a length and a width above 0.');
   }
   let best = { count: 0, along: 0, turned: 0, split: 'rows' };
   const consider = (span: number, cross: number, split: string) => {

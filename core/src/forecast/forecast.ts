@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
@@ -82,7 +83,7 @@ export interface ForecastOptions {
 
 /**
  * Forecast of one lot: every weather year of the outlook times draws from the lot's own posterior.
- * @throws RangeError when the date looked at lies before the outlook's
+ * @throws Unfit when the date looked at lies before the outlook's
  */
 export function forecastLot(
   facts: LotFacts,
@@ -91,7 +92,7 @@ export function forecastLot(
   options: ForecastOptions,
 ): LotForecast {
   const { view, draws = 30, course, explain = false } = options;
-  if (view < outlook.asOf) throw new RangeError('A forecast looks at its own date or a later one.');
+  if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
   const seen = {
     ...factsAt(facts, outlook.asOf, options.move ?? null),
     sizes: facts.sizes.filter((s) => s.day <= outlook.asOf),

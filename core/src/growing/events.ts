@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { OutCause } from '../ledger/ledger';
 
 /** What can befall trees, and their getting over it. */
@@ -42,7 +43,7 @@ export interface LotHit {
  * Shares an event over the lots of a bed by what stands in each, when it was only counted for the bed as a whole. The
  * shares are whole trees and come to the number counted (largest remainder); no lot is given more than stands in it.
  * @param standing trees standing by lot
- * @throws RangeError when more were hit than stand, or more died than were hit
+ * @throws Unfit when more were hit than stand, or more died than were hit
  */
 export function shareOverLots(
   standing: readonly { lotId: string; standing: number }[],
@@ -50,8 +51,8 @@ export function shareOverLots(
   dead: number,
 ): LotHit[] {
   const all = standing.reduce((total, lot) => total + lot.standing, 0);
-  if (hit > all) throw new RangeError(`${hit} hit, but only ${all} stand there.`);
-  if (dead > hit) throw new RangeError('No more can have died than were hit.');
+  if (hit > all) throw new Unfit(`${hit} hit, but only ${all} stand there.`);
+  if (dead > hit) throw new Unfit('No more can have died than were hit.');
   const hits = apportion(
     standing.map((lot) => lot.standing),
     hit,

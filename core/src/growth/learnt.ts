@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
 /** What finished lots can teach: how fast roots fill, and how tall a season’s crowd grows. */
@@ -33,10 +34,10 @@ const TAUGHT_SHARE = 0.95;
  * & Laird 1986, Controlled Clinical Trials 7:177).
  * @param priorSdLog spread the lots were read with at the start
  * @returns null when no lot’s records say more than the starting value
- * @throws RangeError when the spread at the start is not above 0
+ * @throws Unfit when the spread at the start is not above 0
  */
 export function learnFrom(taught: readonly LotTaught[], priorSdLog: number): Worked<Learnt> | null {
-  if (!(priorSdLog > 0)) throw new RangeError('The spread at the start must be above 0.');
+  if (!(priorSdLog > 0)) throw new Unfit('The spread at the start must be above 0.');
   const own = taught
     .filter((lot) => lot.logSd < TAUGHT_SHARE * priorSdLog && lot.logSd > 0)
     .map((lot) => {

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { guessDateOrder, readDate, readNumber, type DateOrder } from '../tabular/fields';
 
 /** Which column of a table of measured plants holds what. Columns count from 0. */
@@ -46,11 +47,11 @@ export function guessMeasurementColumns(
 
 /**
  * One line of a table of measurements.
- * @throws RangeError with a sentence for a value that is missing, unreadable or impossible
+ * @throws Unfit with a sentence for a value that is missing, unreadable or impossible
  */
 export function readMeasuredPlant(row: readonly string[], columns: MeasurementColumns): MeasuredPlant {
   const lotCode = (row[columns.lot] ?? '').trim();
-  if (lotCode === '') throw new RangeError('The lot is missing.');
+  if (lotCode === '') throw new Unfit('The lot is missing.');
   const date = readDate(row[columns.date] ?? '', columns.dateOrder);
   const heightCm = readSize(
     row,
@@ -69,7 +70,7 @@ export function readMeasuredPlant(row: readonly string[], columns: MeasurementCo
     'mm',
   );
   if (heightCm === null && diameterMm === null)
-    throw new RangeError('Neither a height nor a collar diameter is given.');
+    throw new Unfit('Neither a height nor a collar diameter is given.');
   return { lotCode, date, heightCm, diameterMm };
 }
 
@@ -85,6 +86,6 @@ function readSize(
   if (typed === null) return null;
   const value = Math.round(typed * factor * 100) / 100;
   if (!(value > 0 && value <= limit))
-    throw new RangeError(`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
+    throw new Unfit(`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
   return value;
 }

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
 
 /** Where one plant of a sample stands in a bed, mm from its near left corner. */
@@ -17,11 +18,11 @@ export interface CellSpot {
  * Spots for a sample in a bed: the bed is cut into about as many pieces as plants are wanted, and one spot is drawn at
  * random in each, so that no corner is forgotten and none is chosen by eye. The same key gives the same spots.
  * @param n how many, 1 or more
- * @throws RangeError when the bed has no size or no plant is wanted
+ * @throws Unfit when the bed has no size or no plant is wanted
  */
 export function bedSpots(lengthMm: number, widthMm: number, n: number, key: string): BedSpot[] {
-  if (!(lengthMm > 0 && widthMm > 0)) throw new RangeError('A bed has a length and a width above 0.');
-  if (!(n >= 1)) throw new RangeError('A sample is of one plant or more.');
+  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit('A bed has a length and a width above 0.');
+  if (!(n >= 1)) throw new Unfit('A sample is of one plant or more.');
   const random = seededRandom(seedFrom(key));
   const across = Math.max(1, Math.round(Math.sqrt((n * widthMm) / lengthMm)));
   const spots: BedSpot[] = [];
@@ -63,7 +64,7 @@ export function trayGrid(
 
 /**
  * Cells for a sample on a bench: spread over the trays as evenly as can be, and in each a cell drawn at random.
- * @throws RangeError when there is no tray or cell, or no plant is wanted
+ * @throws Unfit when there is no tray or cell, or no plant is wanted
  */
 export function cellSpots(
   trays: number,
@@ -72,8 +73,8 @@ export function cellSpots(
   key: string,
 ): CellSpot[] {
   const cells = grid.rows * grid.columns;
-  if (!(trays >= 1 && cells >= 1)) throw new RangeError('There is at least one tray, of at least one cell.');
-  if (!(n >= 1)) throw new RangeError('A sample is of one plant or more.');
+  if (!(trays >= 1 && cells >= 1)) throw new Unfit('There is at least one tray, of at least one cell.');
+  if (!(n >= 1)) throw new Unfit('A sample is of one plant or more.');
   const random = seededRandom(seedFrom(key));
   const wanted = Math.min(Math.floor(n), trays * cells);
   const turn = shuffledIndices(trays, random);

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { EpochDay } from '../calendar/day';
 
 /*
@@ -6,25 +7,39 @@ import type { EpochDay } from '../calendar/day';
  * other account holds zero or more.
  */
 
+/** What a cause says of the course of a lot: a new cause has to answer it. */
+export interface CauseTerms {
+  /**
+   * The share it speaks of: seed that never came up, plants lost while they grew, plants that did not make the grade; or
+   * none, for those that left alive or were looked into.
+   */
+  lost: 'before-up' | 'growing' | 'grading' | 'none';
+  /** Whether a grower names it by hand, of a standing plant; others are written by the act that makes them. */
+  byHand: boolean;
+}
+
 /** Named causes a seed or tree may go out by. */
-export const outCauses = [
-  'not-emerged',
-  'died',
-  'drought',
-  'heat',
-  'rot',
-  'browsed',
-  'rodents',
-  'frost',
-  'broken',
-  'culled',
-  'sampled',
-  'pricked-out',
-  'given',
-  'sold',
-  'lost',
-] as const;
-export type OutCause = (typeof outCauses)[number];
+export const causeTerms = {
+  'not-emerged': { lost: 'before-up', byHand: false },
+  died: { lost: 'growing', byHand: true },
+  drought: { lost: 'growing', byHand: true },
+  heat: { lost: 'growing', byHand: true },
+  rot: { lost: 'growing', byHand: true },
+  browsed: { lost: 'growing', byHand: true },
+  rodents: { lost: 'growing', byHand: true },
+  frost: { lost: 'growing', byHand: true },
+  broken: { lost: 'growing', byHand: true },
+  culled: { lost: 'grading', byHand: true },
+  sampled: { lost: 'none', byHand: false },
+  'pricked-out': { lost: 'none', byHand: false },
+  given: { lost: 'none', byHand: true },
+  sold: { lost: 'none', byHand: true },
+  lost: { lost: 'growing', byHand: true },
+} as const satisfies Record<string, CauseTerms>;
+export type OutCause = keyof typeof causeTerms;
+export const outCauses = Object.keys(causeTerms) as [OutCause, ...OutCause[]];
+/** Causes a grower names by hand of plants that stood. */
+export const causesByHand = outCauses.filter((cause) => causeTerms[cause].byHand);
 
 export const accounts = [
   'supply',
@@ -84,7 +99,7 @@ export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity
 /**
  * What a count of living seedlings means for the ledger: more than stand are newly up (sown → standing),
  * fewer have gone by a cause the grower names.
- * @throws RangeError with a sentence when more are counted than were sown, or a fall has no cause
+ * @throws Unfit with a sentence when more are counted than were sown, or a fall has no cause
  */
 export function countToMovements(
   counted: number,
@@ -94,14 +109,14 @@ export function countToMovements(
 ): { from: Account; to: Account; count: number }[] {
   const change = counted - standing;
   if (change > sown) {
-    throw new RangeError(
+    throw new Unfit(
       `${counted} counted, but only ${standing + sown} seeds of this lot are still standing or in the ground. Check the lot and the count.`,
     );
   }
   if (change > 0) return [{ from: 'sown', to: 'standing', count: change }];
   if (change === 0) return [];
   if (cause === null) {
-    throw new RangeError(`${-change} fewer than the ${standing} that stood. Say what became of them.`);
+    throw new Unfit(`${-change} fewer than the ${standing} that stood. Say what became of them.`);
   }
   return [{ from: 'standing', to: `out:${cause}`, count: -change }];
 }

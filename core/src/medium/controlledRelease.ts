@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
 const RATED_AT_C = 21;
@@ -17,7 +18,7 @@ export interface Release {
  * Nutrients released by coated prills rated in months at 21 °C; the rate doubles with every 10 °C.
  * @param meanTempsC mean temperature of the medium, day by day
  * @param ratedMonths above 0
- * @throws RangeError when the rating is not above 0
+ * @throws Unfit when the rating is not above 0
  */
 export function controlledRelease({
   meanTempsC,
@@ -26,7 +27,7 @@ export function controlledRelease({
   meanTempsC: readonly number[];
   ratedMonths: number;
 }): Worked<Release> {
-  if (!(ratedMonths > 0)) throw new RangeError('A feed is rated in months above 0.');
+  if (!(ratedMonths > 0)) throw new Unfit('A feed is rated in months above 0.');
   const days = meanTempsC.reduce((total, t) => total + dayAt21(t), 0);
   const progress = days / (DAYS_PER_MONTH * ratedMonths);
   const released = 1 - Math.exp(-TO_80_PERCENT * progress);

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 import { USUAL_HELD_BY_MM, USUAL_HELD_SHARE, type MediumPart, type MediumValues } from './medium';
 
@@ -38,19 +39,19 @@ export const MIXING_LOSS = 0.1;
 
 /**
  * A medium's values from its recipe: means of its materials by volume.
- * @throws RangeError with a sentence for no parts, parts not above 0, or an unknown material
+ * @throws Unfit with a sentence for no parts, parts not above 0, or an unknown material
  */
 export function mixOf(
   name: string,
   parts: readonly MediumPart[],
   known: readonly Material[] = materials,
 ): Worked<MediumValues> {
-  if (!parts.length) throw new RangeError('A recipe needs at least one material.');
+  if (!parts.length) throw new Unfit('A recipe needs at least one material.');
   const total = parts.reduce((t, p) => t + p.parts, 0);
   const used = parts.map((part) => {
     const material = known.find((m) => m.name === part.material);
-    if (!material) throw new RangeError(`Nothing is known of “${part.material}”.`);
-    if (!(part.parts > 0)) throw new RangeError(`Parts of ${part.material} must be above 0.`);
+    if (!material) throw new Unfit(`Nothing is known of “${part.material}”.`);
+    if (!(part.parts > 0)) throw new Unfit(`Parts of ${part.material} must be above 0.`);
     return { material, share: part.parts / total };
   });
   const mean = (of: (m: Material) => number) => used.reduce((t, u) => t + u.share * of(u.material), 0);
@@ -101,7 +102,7 @@ export interface Batch {
 
 /**
  * What to measure out for a batch: volumes with the loss of mixing, bags, barrows, feed and inoculum.
- * @throws RangeError when a volume is not above 0 or a rate is below 0
+ * @throws Unfit when a volume is not above 0 or a rate is below 0
  */
 export function batchFor(choice: {
   litres: number;
@@ -113,8 +114,8 @@ export function batchFor(choice: {
 }): Worked<Batch> {
   const { litres, parts, bagL, barrowL, feedGPerL, inoculumMlPerL } = choice;
   if (!(litres > 0 && bagL > 0 && barrowL > 0))
-    throw new RangeError('Batch, bag and barrow must hold litres above 0.');
-  if (!(feedGPerL >= 0 && inoculumMlPerL >= 0)) throw new RangeError('Feed and inoculum cannot be below 0.');
+    throw new Unfit('Batch, bag and barrow must hold litres above 0.');
+  if (!(feedGPerL >= 0 && inoculumMlPerL >= 0)) throw new Unfit('Feed and inoculum cannot be below 0.');
   const { value: mix } = mixOf('batch', parts);
   const looseL = litres / (1 - MIXING_LOSS);
   const total = parts.reduce((t, p) => t + p.parts, 0);

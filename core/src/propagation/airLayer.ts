@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import { budburstThermalTime } from '../weather/budburst';
 import { addYears, type EpochDay } from '../calendar/day';
@@ -16,11 +17,11 @@ const THICKEST_MM = 80;
 /**
  * Ring of bark to take off: about twice the branch's thickness.
  * @param freeMm straight length of branch between side shoots, mm
- * @throws RangeError with a sentence for a branch too thin or thick, or a ring longer than the free length
+ * @throws Unfit with a sentence for a branch too thin or thick, or a ring longer than the free length
  */
 export function ringLength(branchMm: number, freeMm: number): Worked<number> {
   if (!(branchMm >= THINNEST_MM && branchMm <= THICKEST_MM))
-    throw new RangeError(
+    throw new Unfit(
       `A branch for layering is ${THINNEST_MM} to ${THICKEST_MM} mm thick, most often 10 to 50; ${branchMm} mm is not.`,
     );
   const value = 2 * branchMm;
@@ -39,10 +40,10 @@ export function ringLength(branchMm: number, freeMm: number): Worked<number> {
   };
 }
 
-/** @throws RangeError with a sentence when the ring is longer than the branch has room for */
+/** @throws Unfit with a sentence when the ring is longer than the branch has room for */
 export function mustFitBranch(ringMm: number, freeMm: number): void {
   if (ringMm > freeMm)
-    throw new RangeError(
+    throw new Unfit(
       `A ring of ${ringMm} mm is longer than the ${freeMm} mm of clear branch. Take a straighter piece, or a thinner branch.`,
     );
 }

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { EpochDay } from '../calendar/day';
 import { normalQuantile } from '../chance/normal';
@@ -15,12 +16,12 @@ export interface CuttingCut {
 
 /**
  * Length of a cutting and of what goes into the medium, mm.
- * @throws RangeError with a sentence for fewer than two nodes
+ * @throws Unfit with a sentence for fewer than two nodes
  */
 export function cuttingLength({ nodes, internodeMm }: CuttingCut): { lengthMm: number; inMediumMm: number } {
   if (!(Number.isInteger(nodes) && nodes >= 2))
-    throw new RangeError('A cutting needs two nodes at least: one in the medium and one out of it.');
-  if (!(internodeMm > 0)) throw new RangeError('The distance between nodes is above 0 mm.');
+    throw new Unfit('A cutting needs two nodes at least: one in the medium and one out of it.');
+  if (!(internodeMm > 0)) throw new Unfit('The distance between nodes is above 0 mm.');
   const nodesIn = Math.max(1, Math.floor(nodes / 2));
   // A finger's breadth below the lowest node and above the highest.
   return { lengthMm: (nodes - 1) * internodeMm + 20, inMediumMm: 10 + (nodesIn - 0.5) * internodeMm };
@@ -46,15 +47,14 @@ const TIRED = 0.08;
 /**
  * Cuttings a stock bed gives at one cut: grows to full yield over four seasons, tires by a twelfth with each
  * season cut without rest, and rests a share of its plants. Rules of thumb.
- * @throws RangeError with a sentence for counts or shares that make no sense
+ * @throws Unfit with a sentence for counts or shares that make no sense
  */
 export function stockYield(stock: StockPlants): Worked<number> {
   const { plants, ageSeasons, yieldPerPlant, cutsInARow, restShare } = stock;
-  if (!(Number.isInteger(plants) && plants >= 1)) throw new RangeError('A stock bed has at least one plant.');
+  if (!(Number.isInteger(plants) && plants >= 1)) throw new Unfit('A stock bed has at least one plant.');
   if (!(yieldPerPlant > 0 && yieldPerPlant <= 500))
-    throw new RangeError('Cuttings a plant: a number above 0, at most 500.');
-  if (!(restShare >= 0 && restShare < 1))
-    throw new RangeError('The share at rest lies from 0 to under 100 %.');
+    throw new Unfit('Cuttings a plant: a number above 0, at most 500.');
+  if (!(restShare >= 0 && restShare < 1)) throw new Unfit('The share at rest lies from 0 to under 100 %.');
   const age = Math.min(1, Math.max(0, ageSeasons) / FULL_AGE);
   const vigour = Math.max(0.5, 1 - TIRED * Math.max(0, cutsInARow));
   const value = Math.floor(plants * (1 - restShare) * yieldPerPlant * age * vigour);
@@ -107,7 +107,7 @@ export interface CuttingPlan {
 /** Cuttings for a target of young plants with a chance, and the stock that gives them. */
 export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
   if (!(ask.perPlant > 0 && ask.plantsPerM > 0))
-    throw new RangeError('Cuttings a plant and plants a metre are above 0.');
+    throw new Unfit('Cuttings a plant and plants a metre are above 0.');
   const { value: cuttings, working } = seedsToSow({
     target: ask.target,
     probability: ask.probability,

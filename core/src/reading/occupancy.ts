@@ -31,7 +31,7 @@ export type Occupancy =
 
 /**
  * Room taken and left in a place by the lots standing in it: area of a bed, whole trays on a bench.
- * @throws RangeError when the place's design cannot be built
+ * @throws Unfit when the place's design cannot be built
  */
 export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lookup: Lookup): Occupancy {
   if (place.kind !== 'bed') {

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { cornersOf, spotAbout } from '../site/footprint';
 import type { PlaceBody } from '../contract';
 import { elementKinds, shapeOfKind, type ElementKind, type SiteElement } from '../site/elements';
@@ -61,12 +62,12 @@ const placeKinds = ['bed', 'bench', 'ground', 'bay'];
 /**
  * Reads a yard from GeoJSON. Features of Kauri's come back as they were; others are taken as what their
  * geometry suggests; what cannot be drawn is named in the remarks.
- * @throws RangeError with a sentence when it is no collection of features, or a ring is broken
+ * @throws Unfit with a sentence when it is no collection of features, or a ring is broken
  */
 export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
   const collection = json as Partial<YardCollection> | null;
   if (collection?.type !== 'FeatureCollection' || !Array.isArray(collection.features))
-    throw new RangeError('This is not a GeoJSON FeatureCollection.');
+    throw new Unfit('This is not a GeoJSON FeatureCollection.');
   const read: ReadYard = { elements: [], places: [], remarks: [] };
   collection.features.forEach((feature, i) => {
     const properties = feature?.properties ?? {};
@@ -89,7 +90,7 @@ export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
       read.remarks.push(`${name}: its holes are left out.`);
     if (placeKinds.includes(kind)) {
       if (type !== 'Polygon' || !properties.design)
-        throw new RangeError(`${name}: a ${kind} needs a polygon and its design.`);
+        throw new Unfit(`${name}: a ${kind} needs a polygon and its design.`);
       const body = { ...properties, name } as unknown as PlaceBody;
       const middle = middleOf(points);
       const angleDeg = Number(properties.angleDeg) || 0;
@@ -97,7 +98,7 @@ export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
       try {
         spot = spotAbout(body, middle, angleDeg);
       } catch (cause) {
-        throw new RangeError(`${name}: ${(cause as Error).message}`, { cause });
+        throw new Unfit(`${name}: ${(cause as Error).message}`, undefined, { cause });
       }
       read.places.push({ ...body, ...spot } as PlaceBody);
       return;
@@ -118,14 +119,14 @@ function pointsOf(type: string, coordinates: unknown, name: string, origin: GeoO
   const list = (
     type === 'Point' ? [coordinates] : type === 'Polygon' ? (coordinates as unknown[])?.[0] : coordinates
   ) as unknown;
-  if (!Array.isArray(list)) throw new RangeError(`${name}: its coordinates are missing.`);
+  if (!Array.isArray(list)) throw new Unfit(`${name}: its coordinates are missing.`);
   const points = list.map((pair) => {
     const [longitude, latitude] = Array.isArray(pair) ? (pair as number[]) : [NaN, NaN];
     if (!(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 90))
-      throw new RangeError(`${name}: a coordinate is not a longitude and a latitude.`);
+      throw new Unfit(`${name}: a coordinate is not a longitude and a latitude.`);
     const [e, n] = fromWgs84([longitude, latitude], origin);
     if (Math.hypot(e, n) > 1900)
-      throw new RangeError(
+      throw new Unfit(
         `${name} lies ${Math.round(Math.hypot(e, n) / 1000)} km from the nursery: this is another yard, or longitude and latitude are swapped.`,
       );
     // Ten decimals of a degree are well under a tenth of a millimetre.
@@ -134,10 +135,10 @@ function pointsOf(type: string, coordinates: unknown, name: string, origin: GeoO
   if (type === 'Polygon') {
     const [first, last] = [points[0], points[points.length - 1]];
     if (points.length < 4 || Math.hypot(first[0] - last[0], first[1] - last[1]) > 0.001)
-      throw new RangeError(`${name}: its ring is not closed, or has fewer than three corners.`);
+      throw new Unfit(`${name}: its ring is not closed, or has fewer than three corners.`);
     points.pop();
-    if (crossesItself(points)) throw new RangeError(`${name}: its outline crosses itself.`);
+    if (crossesItself(points)) throw new Unfit(`${name}: its outline crosses itself.`);
   }
-  if (type === 'LineString' && points.length < 2) throw new RangeError(`${name}: a line needs two points.`);
+  if (type === 'LineString' && points.length < 2) throw new Unfit(`${name}: a line needs two points.`);
   return points;
 }

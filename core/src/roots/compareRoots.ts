@@ -32,7 +32,7 @@ export function chanceHigher(a: Beta, b: Beta): number {
 /**
  * Groups of plants by the share whose roots pass, best first. Plants of one lot share its luck, so each lot
  * counts as fewer than it has, and nothing is known beforehand.
- * @throws RangeError for a lot with more passing than pulled
+ * @throws Unfit for a lot with more passing than pulled
  */
 export function compareRoots(groups: readonly RootGroup[]): Worked<GroupResult[]> {
   const known = groups

@@ -53,7 +53,7 @@ export const usualRootRules = {
 
 /**
  * Judges a lot from its pulled plants, in the order pulled.
- * @throws RangeError as {@link sequentialVerdict}
+ * @throws Unfit as {@link sequentialVerdict}
  */
 export function lotVerdict(
   pulled: readonly PulledPlant[],

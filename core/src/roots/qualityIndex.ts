@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 export interface DryPlant {
@@ -11,13 +12,13 @@ export interface DryPlant {
 /**
  * Quality index of a seedling: total dry mass over sturdiness plus shoot-to-root ratio. Higher is stockier and
  * better rooted; compare plants of one kind and age only.
- * @throws RangeError when a measure is not above 0
+ * @throws Unfit when a measure is not above 0
  * @see Dickson, Leaf & Hosner 1960, Forestry Chronicle 36:10–13
  */
 export function dicksonQualityIndex(plant: DryPlant): Worked<number> {
   const { totalDryG, shootDryG, rootDryG, heightCm, diameterMm } = plant;
   if (![totalDryG, shootDryG, rootDryG, heightCm, diameterMm].every((x) => x > 0 && Number.isFinite(x)))
-    throw new RangeError('The quality index needs height, collar and dry masses, all above 0.');
+    throw new Unfit('The quality index needs height, collar and dry masses, all above 0.');
   const value = totalDryG / (heightCm / diameterMm + shootDryG / rootDryG);
   return {
     value,

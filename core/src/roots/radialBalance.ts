@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 
 export interface RadialBalance {
@@ -14,12 +15,12 @@ export interface RadialBalance {
  * both measures are given.
  * @param azimuthsDeg direction of each lateral, degrees, any turn
  * @returns with no lateral: resultant 0, p 1, gap 360; with one: gap 360
- * @throws RangeError for a direction that is not a number
+ * @throws Unfit for a direction that is not a number
  * @see Zar 1999, Biostatistical Analysis, ch. 26–27 (mean vector, Rayleigh’s test)
  */
 export function radialBalance(azimuthsDeg: readonly number[]): Worked<RadialBalance> {
   if (azimuthsDeg.some((a) => !Number.isFinite(a)))
-    throw new RangeError('Each lateral needs a direction in degrees.');
+    throw new Unfit('Each lateral needs a direction in degrees.');
   const n = azimuthsDeg.length;
   const radians = azimuthsDeg.map((a) => (a * Math.PI) / 180);
   const east = radians.reduce((t, a) => t + Math.cos(a), 0);

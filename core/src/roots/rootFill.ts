@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 
 /** The plug holds from here. */
@@ -97,12 +98,12 @@ export function rootsAfter(clock: RootClock, fromMl: number, rateTimesDd: number
 /**
  * Root fill of a cell in thermal time; exact, whatever the days bring.
  * @param dailyDd warmth of each day above 5 °C, °C·d
- * @throws RangeError when a parameter is not above 0
+ * @throws Unfit when a parameter is not above 0
  */
 export function rootFill(p: RootParameters, dailyDd: ArrayLike<number>): Worked<RootFill> {
   for (const value of [p.initialMl, p.cellMl, p.ratePerDd, p.linearAtMl, p.vigour]) {
     if (!(value > 0 && Number.isFinite(value)))
-      throw new RangeError('Root volume, cell, rate and vigour must all be above 0.');
+      throw new Unfit('Root volume, cell, rate and vigour must all be above 0.');
   }
   const clock = rootClock(p.cellMl, p.linearAtMl);
   const rate = p.ratePerDd * p.vigour;

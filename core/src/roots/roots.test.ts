@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { recompute } from '../working/working';
@@ -74,8 +75,8 @@ describe('root fill', () => {
   });
   it('needs every figure above 0', () => {
     for (const key of ['initialMl', 'cellMl', 'ratePerDd', 'linearAtMl', 'vigour'] as const) {
-      expect(() => rootFill({ ...base, [key]: 0 }, [1])).toThrow(RangeError);
-      expect(() => rootFill({ ...base, [key]: NaN }, [1])).toThrow(RangeError);
+      expect(() => rootFill({ ...base, [key]: 0 }, [1])).toThrow(Unfit);
+      expect(() => rootFill({ ...base, [key]: NaN }, [1])).toThrow(Unfit);
     }
   });
 });

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, type Step, type Worked } from '../working/working';
 import type { RootFigure, RootFigures } from './rootFigures';
 
@@ -100,12 +101,12 @@ export function canJudge(figures: RootFigures, card: Scorecard): boolean {
 
 /**
  * A plant under a scorecard. What was not seen neither helps nor harms.
- * @throws RangeError when nothing the card asks was seen
+ * @throws Unfit when nothing the card asks was seen
  */
 export function scorePlant(figures: RootFigures, card: Scorecard): Worked<PlantScore> {
   const seen = card.criteria.filter((c) => figures[c.figure] !== null && c.weight > 0);
   const unseen = card.criteria.filter((c) => figures[c.figure] === null);
-  if (seen.length === 0) throw new RangeError('Nothing that this scorecard asks was recorded of the plant.');
+  if (seen.length === 0) throw new Unfit('Nothing that this scorecard asks was recorded of the plant.');
   const missed = seen.filter((c) => !meets(c, figures[c.figure]!));
   const weigh = (criteria: readonly Criterion[]) => criteria.reduce((t, c) => t + c.weight, 0);
   const all = weigh(seen);

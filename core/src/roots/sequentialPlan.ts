@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { betaCdf, jeffreys } from '../chance/betaCdf';
 import { sum, type Step, type Worked } from '../working/working';
 
@@ -22,15 +23,14 @@ export interface SequentialPlan {
 
 /**
  * Wald’s sequential test of a share: pull one plant after another until a line is crossed.
- * @throws RangeError when acceptable is not below rejectable, or a share or risk is not between 0 and 1
+ * @throws Unfit when acceptable is not below rejectable, or a share or risk is not between 0 and 1
  * @see Wald 1947, Sequential Analysis, ch. 5
  */
 export function sequentialPlan(terms: SequentialTerms): Worked<SequentialPlan> {
   const { acceptable: p0, rejectable: p1, producerRisk: a, consumerRisk: b } = terms;
-  if (![p0, p1, a, b].every((x) => x > 0 && x < 1))
-    throw new RangeError('Shares and risks lie between 0 and 1.');
-  if (!(p0 < p1)) throw new RangeError('The share a good lot may fail must be below that of a bad one.');
-  if (!(a + b < 1)) throw new RangeError('The two risks together must be below 1.');
+  if (![p0, p1, a, b].every((x) => x > 0 && x < 1)) throw new Unfit('Shares and risks lie between 0 and 1.');
+  if (!(p0 < p1)) throw new Unfit('The share a good lot may fail must be below that of a bad one.');
+  if (!(a + b < 1)) throw new Unfit('The two risks together must be below 1.');
   const spread = Math.log((p1 * (1 - p0)) / (p0 * (1 - p1)));
   const slope = Math.log((1 - p0) / (1 - p1)) / spread;
   const acceptIntercept = -Math.log((1 - a) / b) / spread;
@@ -91,14 +91,14 @@ export interface SequentialVerdict {
  * were pulled. At the cap the likelier side of the middle between the two shares decides.
  * @param fails whether each plant failed, in the order pulled
  * @param cap most plants to pull, ≥ 1
- * @throws RangeError as {@link sequentialPlan}, or when the cap is below 1
+ * @throws Unfit as {@link sequentialPlan}, or when the cap is below 1
  */
 export function sequentialVerdict(
   terms: SequentialTerms,
   fails: readonly boolean[],
   cap: number,
 ): Worked<SequentialVerdict> {
-  if (!(cap >= 1)) throw new RangeError('At least one plant must be pulled before a lot is judged.');
+  if (!(cap >= 1)) throw new Unfit('At least one plant must be pulled before a lot is judged.');
   const { value: plan, working } = sequentialPlan(terms);
   // A count that lies on a line has crossed it, whatever rounding says.
   const acceptLine = (n: number) => plan.acceptIntercept + plan.slope * n + 1e-9;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { wholeShare } from '../chance/beta';
 
 /** Seeds germinated by a day of a test; counts are of that day alone. */
@@ -20,28 +21,28 @@ export interface GerminationReading {
 
 /**
  * Reads a germination test from its daily counts.
- * @throws RangeError with a sentence for counts beyond the seeds tried, days outside the run or out of order
+ * @throws Unfit with a sentence for counts beyond the seeds tried, days outside the run or out of order
  */
 export function readGermination(
   counts: readonly DailyCount[],
   n: number,
   daysRun: number,
 ): GerminationReading {
-  if (!(Number.isInteger(n) && n >= 1)) throw new RangeError('A test tries at least one seed.');
-  if (!(daysRun >= 1)) throw new RangeError('A germination test runs at least one day.');
+  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit('A test tries at least one seed.');
+  if (!(daysRun >= 1)) throw new Unfit('A germination test runs at least one day.');
   let k = 0;
   let before = 0;
   let daySum = 0;
   for (const { day, germinated } of counts) {
     if (!(day > before && day <= daysRun))
-      throw new RangeError(`Day ${day} does not follow day ${before} within a run of ${daysRun} days.`);
+      throw new Unfit(`Day ${day} does not follow day ${before} within a run of ${daysRun} days.`);
     if (!(Number.isInteger(germinated) && germinated >= 0))
-      throw new RangeError('Each day’s count is a whole number of seeds.');
+      throw new Unfit('Each day’s count is a whole number of seeds.');
     before = day;
     k += germinated;
     daySum += day * germinated;
   }
-  if (k > n) throw new RangeError(`${k} of ${n}: no more seeds can germinate than were tried.`);
+  if (k > n) throw new Unfit(`${k} of ${n}: no more seeds can germinate than were tried.`);
   let sofar = 0;
   const half = counts.find((c) => (sofar += c.germinated) * 2 >= k)?.day ?? null;
   const late = counts.filter((c) => c.day > daysRun * 0.8).reduce((t, c) => t + c.germinated, 0);

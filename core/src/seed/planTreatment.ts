@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { meanTempOn, type BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, type Band } from '../chance/quantile';
@@ -21,7 +22,7 @@ const FURTHEST_DAYS = 1000;
 /**
  * Backwards from a sowing day: the latest day on which to begin so that the batch is ready by then with the
  * chance wanted, and the day each phase starts. Fixed rooms are a sum; out of doors every weather year is run.
- * @throws RangeError with a sentence when a store never counts for one of the phases
+ * @throws Unfit with a sentence when a store never counts for one of the phases
  */
 export function planTreatment(
   phases: readonly Phase[],
@@ -37,7 +38,7 @@ export function planTreatment(
   if (store.kind === 'fixed')
     for (const { kind } of phases)
       if (dayCounts(kind, kind === 'warm' ? store.warmC : store.coldC) === 0)
-        throw new RangeError(`At that temperature no day counts for the ${kind} phase.`);
+        throw new Unfit(`At that temperature no day counts for the ${kind} phase.`);
   const shareReady = (begin: EpochDay) => {
     let ready = 0;
     for (let y = 0; y < years; y++)
@@ -50,7 +51,7 @@ export function planTreatment(
   while (shareReady(begin) < chance - 1e-9) {
     begin -= 7;
     if (begin < sowOn - FURTHEST_DAYS)
-      throw new RangeError('No start within three years is ready by that day in this store.');
+      throw new Unfit('No start within three years is ready by that day in this store.');
   }
   for (let later = 0; later < 6 && shareReady(begin + 1) >= chance - 1e-9; later++) begin++;
   const runs = Array.from({ length: years }, (_, y) =>

@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** A change of what lies in a seed lot's bag. */
 export interface SeedMove {
   grams: number;
@@ -21,22 +23,22 @@ export function seedHeld(moves: readonly SeedMove[]): SeedHeld {
 const DISAGREE = 0.25;
 
 /**
- * @throws RangeError with a sentence when a mass and a count cannot both be right for the seeds a kilogram
+ * @throws Unfit with a sentence when a mass and a count cannot both be right for the seeds a kilogram
  */
 export function mustAgree(grams: number, seeds: number, seedsPerKg: number): void {
   const byMass = (grams / 1000) * seedsPerKg;
   if (Math.abs(byMass - seeds) > DISAGREE * Math.max(byMass, seeds) + 1)
-    throw new RangeError(
+    throw new Unfit(
       `${grams} g would be about ${Math.round(byMass)} seeds at ${seedsPerKg} a kilogram, but ${seeds} are given. Check the mass, the count or the seeds a kilogram.`,
     );
 }
 
 /**
- * @throws RangeError with a sentence when more is taken than lies there
+ * @throws Unfit with a sentence when more is taken than lies there
  */
 export function mustHold(held: SeedHeld, taken: SeedMove, name: string): void {
   if (taken.grams > held.grams + 1e-6 || taken.seeds > held.seeds + 0.5)
-    throw new RangeError(
+    throw new Unfit(
       `${name} holds ${Math.round(held.grams * 10) / 10} g, about ${Math.round(held.seeds)} seeds; ${Math.round(taken.grams * 10) / 10} g and ${Math.round(taken.seeds)} seeds cannot be taken.`,
     );
 }

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { EpochDay } from '../calendar/day';
 import { betaMean, type Beta } from '../chance/beta';
@@ -45,12 +46,12 @@ export interface ViabilityPosterior {
   weights: Float64Array;
 }
 
-/** @throws RangeError with a sentence for more than were tried, or a test before the seed was collected */
+/** @throws Unfit with a sentence for more than were tried, or a test before the seed was collected */
 export function mustBeTest({ day, n, k }: SeedTest, since: EpochDay): void {
-  if (!(Number.isInteger(n) && n >= 1)) throw new RangeError('A test tries at least one seed.');
+  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit('A test tries at least one seed.');
   if (!(Number.isInteger(k) && k >= 0 && k <= n))
-    throw new RangeError(`${k} of ${n}: no more seeds can pass than were tried.`);
-  if (day < since) throw new RangeError('The test is dated before the seed was collected. Check both dates.');
+    throw new Unfit(`${k} of ${n}: no more seeds can pass than were tried.`);
+  if (day < since) throw new Unfit('The test is dated before the seed was collected. Check both dates.');
 }
 
 /**

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
@@ -130,13 +131,13 @@ export interface TreatmentClock {
 /**
  * The clock of a batch: when each phase and the whole is done over the weather years, how likely early
  * radicles are week by week (from the lot's own posterior of the warmth they need), and when to look next.
- * @throws RangeError with a sentence for a phase of no days, or a check of more radicles than seeds
+ * @throws Unfit with a sentence for a phase of no days, or a check of more radicles than seeds
  */
 export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<TreatmentClock> {
   mustRun(facts.phases);
   for (const { n, radicles } of facts.checks)
     if (!(n >= 1 && radicles >= 0 && radicles <= n))
-      throw new RangeError(`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
+      throw new Unfit(`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
   const asOf = outlook.asOf;
   const checks = facts.checks.filter((c) => c.day <= asOf && c.day >= facts.startedOn);
   const outdoors = facts.store.kind === 'outdoors';

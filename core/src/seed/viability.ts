@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { normalCdf, normalQuantile } from '../chance/normal';
 import { sum, type Worked } from '../working/working';
 
@@ -10,14 +11,14 @@ export interface StoredSeed {
 
 /**
  * Share of seed still alive after some days in store: probit(v) = Ki − days/σ.
- * @throws RangeError when the share is not between 0 and 1, σ not above 0 or the days below 0
+ * @throws Unfit when the share is not between 0 and 1, σ not above 0 or the days below 0
  * @see Ellis & Roberts 1980, Ann. Bot. 45:13
  */
 export function viabilityAfter({ initial, sigmaDays }: StoredSeed, days: number): Worked<number> {
   if (!(initial > 0 && initial < 1))
-    throw new RangeError('The share alive at the start lies between 0 and 100 %.');
-  if (!(sigmaDays > 0)) throw new RangeError('The days in which seed loses one probit are above 0.');
-  if (!(days >= 0)) throw new RangeError('Days in store are 0 or more: check the dates.');
+    throw new Unfit('The share alive at the start lies between 0 and 100 %.');
+  if (!(sigmaDays > 0)) throw new Unfit('The days in which seed loses one probit are above 0.');
+  if (!(days >= 0)) throw new Unfit('Days in store are 0 or more: check the dates.');
   const ki = normalQuantile(initial);
   const probit = ki - days / sigmaDays;
   return {

@@ -22,7 +22,7 @@ export interface Footprint {
   heightM: number;
 }
 
-/** Length and width of the ground a place takes, m. @throws RangeError when a bed cannot be built */
+/** Length and width of the ground a place takes, m. @throws Unfit when a bed cannot be built */
 export function sizeOf(place: PlaceSize): { lengthM: number; widthM: number } {
   if (place.kind === 'bed') {
     const { outsideLengthMm, outsideWidthMm } = bedGeometry(place.design).value;
@@ -31,7 +31,7 @@ export function sizeOf(place: PlaceSize): { lengthM: number; widthM: number } {
   return { lengthM: place.design.lengthMm / 1000, widthM: place.design.widthMm / 1000 };
 }
 
-/** The upright box about a place's ground. @throws RangeError when a bed's design cannot be built */
+/** The upright box about a place's ground. @throws Unfit when a bed's design cannot be built */
 export function footprintOf(place: PlaceSpot): Footprint {
   const { lengthM, widthM } = sizeOf(place);
   const { eastM, northM, angleDeg } = place;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Point } from './shapes';
 
 /** An upright box on the plan, m. */
@@ -80,7 +81,7 @@ export function alignMoves(boxes: readonly Box[], to: Alignment): Point[] {
 
 /**
  * Where copies of a box stand in rows and columns with a path between; the first is the box itself.
- * @throws RangeError when a count is below 1, more than 200 in all, or the path is below 0
+ * @throws Unfit when a count is below 1, more than 200 in all, or the path is below 0
  */
 export function arrayMoves(
   box: Box,
@@ -90,9 +91,9 @@ export function arrayMoves(
   pathNorthM: number,
 ): Point[] {
   if (!(Number.isInteger(columns) && Number.isInteger(rows) && columns >= 1 && rows >= 1))
-    throw new RangeError('Columns and rows are whole numbers from 1.');
-  if (columns * rows > 200) throw new RangeError('At most 200 at once.');
-  if (!(pathEastM >= 0 && pathNorthM >= 0)) throw new RangeError('A path cannot be narrower than nothing.');
+    throw new Unfit('Columns and rows are whole numbers from 1.');
+  if (columns * rows > 200) throw new Unfit('At most 200 at once.');
+  if (!(pathEastM >= 0 && pathNorthM >= 0)) throw new Unfit('A path cannot be narrower than nothing.');
   const [w, h] = [box.east - box.west, box.north - box.south];
   return Array.from({ length: columns * rows }, (_, i) => [
     (i % columns) * (w + pathEastM),

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { densityFactor, depthFactor } from '../home/factors';
 import type { SpeciesValues } from '../species/species';
 import { sum, type Worked } from '../working/working';
@@ -18,7 +19,7 @@ export function collarAtDensity(
  * The closest standing that still gives a collar: the reciprocal yield law turned round,
  * ρ = ρ½((D₁ ÷ D)^2.5 − 1).
  * @returns plants per m²
- * @throws RangeError with a sentence when even a lone plant would not reach it in a season
+ * @throws Unfit with a sentence when even a lone plant would not reach it in a season
  * @see Shinozaki & Kira 1956
  */
 export function densityForCollar(
@@ -26,10 +27,10 @@ export function densityForCollar(
   collarMm: number,
   settledDepthMm: number,
 ): Worked<number> {
-  if (!(collarMm > 0)) throw new RangeError('The collar wanted is above 0 mm.');
+  if (!(collarMm > 0)) throw new Unfit('The collar wanted is above 0 mm.');
   const alone = species.diameterMm.median * depthFactor(settledDepthMm);
   if (collarMm >= alone)
-    throw new RangeError(
+    throw new Unfit(
       `Alone and in this depth it tends to ${alone.toFixed(1)} mm in a season; ask for less, or for two seasons.`,
     );
   const half = species.halfDensityPerM2;
@@ -91,25 +92,25 @@ export interface BedSowingPlan {
 /**
  * How a bed is sown for a standing density: seeds a square metre, rows and the gap in them, depth (one to two
  * times the seed's thickness) and mulch to cover it.
- * @throws RangeError with a sentence for rows wider apart than the bed, or seeds that would lie on each other
+ * @throws Unfit with a sentence for rows wider apart than the bed, or seeds that would lie on each other
  */
 export function bedSowing(ask: BedSowing): Worked<BedSowingPlan> {
   const { way, standingPerM2, standingShare, areaM2, lengthMm, rowSpacingMm, thicknessMm } = ask;
   if (!(standingPerM2 > 0 && areaM2 > 0 && lengthMm > 0))
-    throw new RangeError('Density, area and length are all above 0.');
+    throw new Unfit('Density, area and length are all above 0.');
   if (!(standingShare > 0 && standingShare <= 1))
-    throw new RangeError('The share that stands in the end lies above 0 and at most 100 %.');
+    throw new Unfit('The share that stands in the end lies above 0 and at most 100 %.');
   const seedsPerM2 = standingPerM2 / standingShare;
   const widthMm = (areaM2 * 1e6) / lengthMm;
   const rows = way === 'broadcast' ? 0 : Math.floor(widthMm / rowSpacingMm);
   if (way !== 'broadcast' && rows < 1)
-    throw new RangeError(`Rows ${rowSpacingMm} mm apart do not fit a strip ${Math.round(widthMm)} mm wide.`);
+    throw new Unfit(`Rows ${rowSpacingMm} mm apart do not fit a strip ${Math.round(widthMm)} mm wide.`);
   const seeds = Math.ceil(seedsPerM2 * areaM2 - 1e-9);
   const gapMm = rows ? (rows * lengthMm) / seeds : null;
   // A drill is a band three seeds wide; a row is one seed wide.
   const lanes = way === 'drills' ? 3 : 1;
   if (gapMm !== null && gapMm * lanes < thicknessMm)
-    throw new RangeError(
+    throw new Unfit(
       `Seeds would lie on one another: ${gapMm.toFixed(1)} mm apart for seed ${thicknessMm} mm thick. Take more rows, drills, or a wider standing.`,
     );
   return {

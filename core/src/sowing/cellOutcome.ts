@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 export interface CellSowing {
@@ -18,14 +19,14 @@ export interface CellOutcome {
 
 /**
  * Cells expected empty, with one seedling and with several, each seed coming up by itself (binomial).
- * @throws RangeError with a sentence for a share outside 0 … 1, or counts that are not whole and above 0
+ * @throws Unfit with a sentence for a share outside 0 … 1, or counts that are not whole and above 0
  */
 export function cellOutcome({ emergence, seedsPerCell, cells }: CellSowing): Worked<CellOutcome> {
   if (!(emergence >= 0 && emergence <= 1))
-    throw new RangeError('The share that comes up lies between 0 and 100 %.');
+    throw new Unfit('The share that comes up lies between 0 and 100 %.');
   if (!(Number.isInteger(seedsPerCell) && seedsPerCell >= 1 && seedsPerCell <= 100))
-    throw new RangeError('Seeds a cell: a whole number from 1 to 100.');
-  if (!(Number.isInteger(cells) && cells >= 1)) throw new RangeError('Cells: a whole number from 1 up.');
+    throw new Unfit('Seeds a cell: a whole number from 1 to 100.');
+  if (!(Number.isInteger(cells) && cells >= 1)) throw new Unfit('Cells: a whole number from 1 up.');
   const none = (1 - emergence) ** seedsPerCell;
   const one = seedsPerCell * emergence * (1 - emergence) ** (seedsPerCell - 1);
   const value = {

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from '../chance/beta';
 import { normalCdf } from '../chance/normal';
 import { put, type Worked } from '../working/working';
@@ -35,13 +36,13 @@ const MOST_SEEDS = 5000;
 /**
  * Two treatments of one seed lot by their share: the chance that A beats B, and by how much, from the two Beta
  * posteriors on a grid.
- * @throws RangeError with a sentence when more came than were sown, or nothing was sown
+ * @throws Unfit with a sentence when more came than were sown, or nothing was sown
  */
 export function compareShares(a: Arm, b: Arm): Worked<ShareComparison> {
   for (const arm of [a, b]) {
-    if (!(Number.isInteger(arm.n) && arm.n >= 1)) throw new RangeError(`${arm.name}: nothing was sown.`);
+    if (!(Number.isInteger(arm.n) && arm.n >= 1)) throw new Unfit(`${arm.name}: nothing was sown.`);
     if (!(Number.isInteger(arm.k) && arm.k >= 0 && arm.k <= arm.n))
-      throw new RangeError(`${arm.name}: ${arm.k} of ${arm.n} cannot be; check the counts.`);
+      throw new Unfit(`${arm.name}: ${arm.k} of ${arm.n} cannot be; check the counts.`);
   }
   const [pa, pb] = [posterior(a), posterior(b)];
   const { chance, difference } = difference90(gridOf(pa), gridOf(pb));

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { Beta } from '../chance/beta';
 import type { Band } from '../chance/quantile';
@@ -55,7 +56,7 @@ const MOST_SEEDS = 120;
  * Emergence as a Weibull curve in thermal time, by its posterior on a grid of final share, warmth to half and
  * shape: the counts between two visits are a multinomial, the rest of the seed not (yet) up.
  * @param counts in order of warmth; `up` is all ever up by then and may not fall
- * @throws RangeError with a sentence for counts above what was sown
+ * @throws Unfit with a sentence for counts above what was sown
  * @see Weibull emergence curves: Brown & Mayer 1988, Ann. Bot. 61:127
  */
 export function fitEmergence(
@@ -63,11 +64,11 @@ export function fitEmergence(
   sown: number,
   prior: EmergencePrior,
 ): EmergenceFit {
-  if (!(sown >= 1)) throw new RangeError('Nothing was sown, so nothing can be forecast.');
+  if (!(sown >= 1)) throw new Unfit('Nothing was sown, so nothing can be forecast.');
   const steps: { low: number; high: number; came: number }[] = [];
   let before = { warmth: 0, up: 0 };
   for (const count of counts) {
-    if (count.up > sown) throw new RangeError(`${count.up} up of ${sown} sown: check the count.`);
+    if (count.up > sown) throw new Unfit(`${count.up} up of ${sown} sown: check the count.`);
     const up = Math.max(before.up, count.up);
     const warmth = Math.max(before.warmth, count.warmth);
     steps.push({ low: before.warmth, high: warmth, came: up - before.up });

@@ -41,7 +41,7 @@ export function meanWarmth(warmth: Warmth, since: EpochDay, until: EpochDay): Fl
 /**
  * How a lot comes up: forecast of the final number, when to count last, and whether it is late against its kind.
  * @param since day its warmth counts from: sowing, or the end of the winter that wakes it
- * @throws RangeError for more up than were sown
+ * @throws Unfit for more up than were sown
  */
 export function emergenceOutlook(
   counts: readonly UpBy[],

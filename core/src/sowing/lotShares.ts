@@ -1,4 +1,4 @@
-import type { OutCause, Account } from '../ledger/ledger';
+import { causeTerms, outCauses, type Account, type CauseTerms } from '../ledger/ledger';
 import type { Outcome } from '../chance/pooledShare';
 
 /** What a lot's movements say of its course. */
@@ -19,8 +19,6 @@ interface Moved {
   count: number;
 }
 
-const lostBy: readonly OutCause[] = ['died', 'drought', 'rot', 'browsed', 'frost', 'lost'];
-
 /** Shares of a lot from its ledger; movements that were taken back have their reverse among them. */
 export function lotShares(movements: readonly Moved[]): LotShares {
   const between = (from: Account, to: Account) =>
@@ -31,10 +29,14 @@ export function lotShares(movements: readonly Moved[]): LotShares {
     );
   const sown = between('seed', 'sown');
   const up = between('sown', 'standing');
-  const died = lostBy.reduce((total, cause) => total + between('standing', `out:${cause}`), 0);
+  const out = (from: Account, lost?: CauseTerms['lost']) =>
+    outCauses
+      .filter((cause) => lost === undefined || causeTerms[cause].lost === lost)
+      .reduce((total, cause) => total + between(from, `out:${cause}`), 0);
+  const died = out('standing', 'growing');
   const lifted = between('standing', 'lifted');
-  const culled = between('standing', 'out:culled');
-  const inGround = sown - up - between('sown', 'out:not-emerged') - between('sown', 'out:lost');
+  const culled = out('standing', 'grading');
+  const inGround = sown - up - out('sown');
   return {
     sown,
     up,

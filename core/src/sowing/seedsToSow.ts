@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { betaMean, betaProduct, type Beta } from '../chance/beta';
 import { normalQuantile } from '../chance/normal';
 import { put, sum, type Step, type Worked } from '../working/working';
@@ -20,14 +21,13 @@ const MOST_SEEDS = 1e9;
  * smallest n with P(BetaBinomial(n) ≥ target) ≥ probability, the stages' product matched to one Beta by
  * its first two moments.
  * @returns seeds, a whole number
- * @throws RangeError with a sentence for a target, chance or stage that makes no sense
+ * @throws Unfit with a sentence for a target, chance or stage that makes no sense
  */
 export function seedsToSow({ target, probability, stages }: SowingQuestion): Worked<number> {
   if (!(Number.isInteger(target) && target >= 1 && target <= 1e6)) {
-    throw new RangeError('The number of trees wanted is a whole number from 1 to 1 000 000.');
+    throw new Unfit('The number of trees wanted is a whole number from 1 to 1 000 000.');
   }
-  if (!(probability > 0 && probability < 1))
-    throw new RangeError('The chance wanted lies between 0 and 100 %.');
+  if (!(probability > 0 && probability < 1)) throw new Unfit('The chance wanted lies between 0 and 100 %.');
   const share = betaProduct(stages);
   const high = fewestSeeds(target, probability, share);
   return { value: high, working: workingOf(high, target, probability, stages, share) };
@@ -53,9 +53,7 @@ function fewestSeeds(target: number, probability: number, share: Beta): number {
     lowGap = gapOf(chance);
     high *= 2;
     if (high > MOST_SEEDS)
-      throw new RangeError(
-        'So little of this seed is likely to make a tree that no number gives that chance.',
-      );
+      throw new Unfit('So little of this seed is likely to make a tree that no number gives that chance.');
     chance = chanceAt(high);
   }
   let highGap = gapOf(chance);

@@ -48,7 +48,7 @@ const TEST_SEEDS = 50;
 /**
  * Seeds, grams and odds for a target of good trees, the chance against the surplus around it, and what one
  * more germination test of fifty seeds would save on average.
- * @throws RangeError as {@link seedsToSow}
+ * @throws Unfit as {@link seedsToSow}
  */
 export function sowingPlan(ask: SowingAsk): Worked<SowingPlan> {
   const { target, probability, chain, seedsPerKg, seedsHeld, pricePerKg } = ask;

@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /*
  * Breaking dormancy: an ordered list of phases. The same species has several protocols, one for each way
  * growers go about it.
@@ -32,7 +34,7 @@ const letters: Record<string, PhaseKind> = {
 /**
  * Protocols as a table writes them: `soak1 cold60 | tub: cold60 | sown: warm30 cold90`, days behind each
  * phase. An empty text is seed that needs nothing.
- * @throws RangeError for a phase that is not known or has no days
+ * @throws Unfit for a phase that is not known or has no days
  */
 export function protocolsFrom(text: string): Protocol[] {
   return text.split('|').map((part) => {
@@ -43,7 +45,7 @@ export function protocolsFrom(text: string): Protocol[] {
       .filter(Boolean)
       .map((word): Phase => {
         const match = /^([a-z]+)(\d+)$/.exec(word);
-        if (!match || !(match[1] in letters)) throw new RangeError(`“${word}” is not a phase.`);
+        if (!match || !(match[1] in letters)) throw new Unfit(`“${word}” is not a phase.`);
         return { kind: letters[match[1]], days: Number(match[2]) };
       });
     mustRun(phases);
@@ -51,12 +53,12 @@ export function protocolsFrom(text: string): Protocol[] {
   });
 }
 
-/** @throws RangeError with a sentence for a phase of no days or absurdly many */
+/** @throws Unfit with a sentence for a phase of no days or absurdly many */
 export function mustRun(phases: readonly Phase[]): void {
   for (const { kind, days } of phases) {
     if (!(days > 0))
-      throw new RangeError(`A phase lasts longer than zero days: give ${kind} its days or leave it out.`);
-    if (days > 730) throw new RangeError(`${days} days of ${kind} is more than two years: check the phase.`);
+      throw new Unfit(`A phase lasts longer than zero days: give ${kind} its days or leave it out.`);
+    if (days > 730) throw new Unfit(`${days} days of ${kind} is more than two years: check the phase.`);
   }
 }
 

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { Highs } from './solver';
 import { loadSolver } from './solver';
 
@@ -64,18 +65,18 @@ const SOLVE_SECONDS = 0.7;
  * board can be listed, a mixed-integer programme over them is exact; otherwise column generation gives the
  * patterns (Gilmore & Gomory 1961). The bound is that of the linear relaxation, raised to the solver's dual
  * bound when every pattern was listed.
- * @throws RangeError with a sentence when there is nothing to cut, or a piece is longer than every board
+ * @throws Unfit with a sentence when there is nothing to cut, or a piece is longer than every board
  */
 export async function cutStock({ pieces, stock, kerfMm }: CutProblem): Promise<CutPlan> {
   const wanted = merge(pieces);
   const boards = usable(stock);
-  if (!wanted.length) throw new RangeError('There is nothing to cut.');
-  if (!boards.length) throw new RangeError('Say which lengths can be bought, and their prices.');
-  if (!(kerfMm >= 0 && kerfMm <= 20)) throw new RangeError('A saw cut is between 0 and 20 mm wide.');
+  if (!wanted.length) throw new Unfit('There is nothing to cut.');
+  if (!boards.length) throw new Unfit('Say which lengths can be bought, and their prices.');
+  if (!(kerfMm >= 0 && kerfMm <= 20)) throw new Unfit('A saw cut is between 0 and 20 mm wide.');
   const longest = boards[boards.length - 1].lengthMm;
   const tooLong = wanted.find((w) => w.lengthMm > longest);
   if (tooLong)
-    throw new RangeError(
+    throw new Unfit(
       `A piece of ${Math.round(tooLong.lengthMm)} mm is longer than the longest board, ${Math.round(longest)} mm. Choose longer boards or a shorter side.`,
     );
   const solver = await loadSolver();
@@ -99,7 +100,7 @@ function merge(pieces: readonly WantedPiece[]): Wanted[] {
   const counts = new Map<number, number>();
   for (const { lengthMm, count } of pieces) {
     if (!(lengthMm > 0 && Number.isInteger(count) && count >= 0))
-      throw new RangeError('A piece has a length above 0 and a whole count.');
+      throw new Unfit('A piece has a length above 0 and a whole count.');
     const key = Math.round(lengthMm * 10) / 10;
     if (count > 0) counts.set(key, (counts.get(key) ?? 0) + count);
   }
@@ -111,7 +112,7 @@ function merge(pieces: readonly WantedPiece[]): Wanted[] {
 /** Stock from short to long, without lengths that cost as much as a longer one. */
 function usable(stock: readonly StockLength[]): StockLength[] {
   for (const s of stock)
-    if (!(s.lengthMm > 0 && s.price > 0)) throw new RangeError('A board has a length and a price above 0.');
+    if (!(s.lengthMm > 0 && s.price > 0)) throw new Unfit('A board has a length and a price above 0.');
   const sorted = [...stock].sort((a, b) => a.lengthMm - b.lengthMm);
   return sorted.filter((s, i) => !sorted.some((other, j) => j > i && other.price <= s.price));
 }

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 /** A sheet to be cut from rolls, possibly of several strips. */
@@ -16,7 +17,7 @@ export interface RollCut {
 
 /**
  * The roll width and direction that waste least for a sheet; strips overlap where one is not wide enough.
- * @throws RangeError when a size is not above 0 or no roll is offered
+ * @throws Unfit when a size is not above 0 or no roll is offered
  */
 export function cutFromRolls(
   lengthMm: number,
@@ -24,9 +25,9 @@ export function cutFromRolls(
   rollWidthsMm: readonly number[],
   overlapMm = 50,
 ): Worked<RollCut> {
-  if (!(lengthMm > 0 && widthMm > 0)) throw new RangeError('A sheet needs a length and a width above 0.');
+  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit('A sheet needs a length and a width above 0.');
   const widths = rollWidthsMm.filter((w) => w > overlapMm);
-  if (!widths.length) throw new RangeError('Say which roll widths can be bought.');
+  if (!widths.length) throw new Unfit('Say which roll widths can be bought.');
   const need = (lengthMm * widthMm) / 1e6;
   let best: RollCut | null = null;
   for (const rollWidthMm of widths)

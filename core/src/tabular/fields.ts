@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /*
  * Reading what people's tables really hold: decimal commas, day-first dates, Fahrenheit, blanks. A
  * field that cannot be read gives a sentence, never a guess.
@@ -7,30 +9,30 @@ export type DateOrder = 'iso' | 'day-first' | 'month-first';
 
 /**
  * A number with a decimal point or comma; null for an empty field.
- * @throws RangeError with a sentence for text that is no number
+ * @throws Unfit with a sentence for text that is no number
  */
 export function readNumber(text: string, name: string): number | null {
   const trimmed = text.trim();
   if (trimmed === '' || /^(na|n\/a|nan|-|null)$/i.test(trimmed)) return null;
   if (!/^[-+−]?(\d+([.,]\d*)?|[.,]\d+)$/.test(trimmed))
-    throw new RangeError(`${name}: “${clip(trimmed)}” is not a number.`);
+    throw new Unfit(`${name}: “${clip(trimmed)}” is not a number.`);
   return Number(trimmed.replace('−', '-').replace(',', '.'));
 }
 
 /**
  * A date as ISO text. A time after the date is passed over.
- * @throws RangeError with a sentence for text that is no date in that order
+ * @throws Unfit with a sentence for text that is no date in that order
  */
 export function readDate(text: string, order: DateOrder): string {
   const trimmed = text.trim();
   const match = /^(\d{1,4})[-/.](\d{1,2})[-/.](\d{1,4})(?:[T ,].*)?$/.exec(trimmed);
-  if (!match) throw new RangeError(`“${clip(trimmed)}” is not a date.`);
+  if (!match) throw new Unfit(`“${clip(trimmed)}” is not a date.`);
   const [a, b, c] = match.slice(1, 4).map(Number);
   const [year, month, day] = order === 'iso' ? [a, b, c] : order === 'day-first' ? [c, b, a] : [c, a, b];
   const full = year < 100 && match[order === 'iso' ? 1 : 3].length <= 2 ? 2000 + year : year;
   const date = new Date(Date.UTC(full, month - 1, day));
   if (date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day || full < 1900 || full > 2200) {
-    throw new RangeError(`“${clip(trimmed)}” is not a date that exists.`);
+    throw new Unfit(`“${clip(trimmed)}” is not a date that exists.`);
   }
   return date.toISOString().slice(0, 10);
 }

@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** Kinds of work an act of Today asks for. */
 export const workKinds = [
   'look',
@@ -58,7 +60,7 @@ export interface LearntRate extends WorkRate {
 /**
  * The nursery’s own rates: recorded minutes over what the starting rates would have taken, with the starting value
  * weighing as much as an hour of recorded work.
- * @throws RangeError when a time is not above 0
+ * @throws Unfit when a time is not above 0
  */
 export function workRates(done: readonly WorkDone[]): Record<WorkKind, LearntRate> {
   const rates = {} as Record<WorkKind, LearntRate>;
@@ -67,7 +69,7 @@ export function workRates(done: readonly WorkDone[]): Record<WorkKind, LearntRat
     let [taken, expected, times] = [0, 0, 0];
     for (const record of done) {
       if (record.work !== work) continue;
-      if (!(record.minutes > 0)) throw new RangeError('Work takes a time above 0.');
+      if (!(record.minutes > 0)) throw new Unfit('Work takes a time above 0.');
       taken += record.minutes;
       expected += start.fixedMinutes + start.minutesPerTree * record.trees;
       times++;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { dayOfYear, type EpochDay } from '../calendar/day';
 import { extraterrestrialRadiation, hargreaves } from '../weather/evapotranspiration';
 import type { Site } from '../weather/ensemble';
@@ -163,16 +164,16 @@ export interface WaterPlan {
 
 /**
  * Plans watering week by week over past years.
- * @throws RangeError when there is no year of weather to plan with
+ * @throws Unfit when there is no year of weather to plan with
  */
 export function waterPlan(
   bucket: Bucket,
   years: readonly WaterYear[],
   firstMonday: EpochDay,
 ): Worked<WaterPlan> {
-  if (!years.length) throw new RangeError('Watering is planned from past years of weather: import some.');
+  if (!years.length) throw new Unfit('Watering is planned from past years of weather: import some.');
   if (!(bucket.depthMm > 0 && bucket.heldShare > 0))
-    throw new RangeError('A bed needs a depth and a medium that holds water.');
+    throw new Unfit('A bed needs a depth and a medium that holds water.');
   const days = years[0].et0Mm.length;
   const count = Math.floor(days / 7);
   const times = years.map((year) => {

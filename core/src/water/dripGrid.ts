@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 export interface DripChoice {
@@ -22,12 +23,12 @@ export interface DripGrid {
 
 /**
  * Drip lines and emitters over a bed, the pattern centred so that it starts half a spacing in.
- * @throws RangeError when a size, spacing or flow is not above 0
+ * @throws Unfit when a size, spacing or flow is not above 0
  */
 export function dripGrid(choice: DripChoice): Worked<DripGrid> {
   const { insideLengthMm, insideWidthMm, lineSpacingMm, emitterSpacingMm, emitterFlowLph } = choice;
   for (const value of Object.values(choice))
-    if (!(value > 0)) throw new RangeError('Bed, spacings and emitter flow must all be above 0.');
+    if (!(value > 0)) throw new Unfit('Bed, spacings and emitter flow must all be above 0.');
   const lines = Math.max(1, Math.floor(insideWidthMm / lineSpacingMm));
   const emittersPerLine = Math.max(1, Math.floor(insideLengthMm / emitterSpacingMm));
   const emitters = lines * emittersPerLine;

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 export interface Lateral {
@@ -30,17 +31,17 @@ export const LEAST_UNIFORMITY_PCT = 85;
  * J = 7.89·10⁷·Q^1.75/D^4.75 m per 100 m (Q in L/s, D in mm), the end pressure found by bisection so that
  * the inlet has the pressure given.
  * @returns flows and the emission uniformity EU = 100(1 − 1.27·CV)·q_min/q_mean
- * @throws RangeError when there is no pressure, or a size is not above 0
+ * @throws Unfit when there is no pressure, or a size is not above 0
  * @see Keller & Bliesner 1990, Sprinkle and Trickle Irrigation
  */
 export function lateralUniformity(lateral: Lateral): Worked<LateralFlow> {
   const { emitters, emitterSpacingM, nominalFlowLph, nominalPressureM, insideDiameterMm } = lateral;
   if (!(lateral.inletPressureM > 0))
-    throw new RangeError('Without pressure at the inlet no water comes out: measure it, or raise the tank.');
+    throw new Unfit('Without pressure at the inlet no water comes out: measure it, or raise the tank.');
   if (!(Number.isInteger(emitters) && emitters >= 1 && emitters <= 5000))
-    throw new RangeError('A line has from 1 to 5000 emitters.');
+    throw new Unfit('A line has from 1 to 5000 emitters.');
   if (!(emitterSpacingM > 0 && nominalFlowLph > 0 && nominalPressureM > 0 && insideDiameterMm > 0))
-    throw new RangeError('Spacing, emitter flow, its pressure and the pipe must all be above 0.');
+    throw new Unfit('Spacing, emitter flow, its pressure and the pipe must all be above 0.');
   let low = 0;
   let high = lateral.inletPressureM;
   for (let i = 0; i < 60; i++) {

@@ -1,9 +1,9 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
-/** What a tap gives, by filling a bucket. @returns L/h @throws RangeError when either is not above 0 */
+/** What a tap gives, by filling a bucket. @returns L/h @throws Unfit when either is not above 0 */
 export function bucketTest(litres: number, seconds: number): Worked<number> {
-  if (!(litres > 0 && seconds > 0))
-    throw new RangeError('A bucket test needs litres and seconds, both above 0.');
+  if (!(litres > 0 && seconds > 0)) throw new Unfit('A bucket test needs litres and seconds, both above 0.');
   const value = (litres / seconds) * 3600;
   return {
     value,
@@ -34,7 +34,7 @@ export interface Zone {
 /**
  * Splits places into watering zones, none of which draws more than the tap gives with some in hand: the
  * largest first, each into the first zone that still takes it (first-fit decreasing).
- * @throws RangeError with a sentence naming a place that alone needs more than the supply
+ * @throws Unfit with a sentence naming a place that alone needs more than the supply
  */
 export function zonesFor(
   drawings: readonly Drawing[],
@@ -45,7 +45,7 @@ export function zonesFor(
   const zones: Zone[] = [];
   for (const { placeId, flowLph } of [...drawings].sort((a, b) => b.flowLph - a.flowLph)) {
     if (flowLph > limit)
-      throw new RangeError(
+      throw new Unfit(
         `${nameOf(placeId)} alone needs ${Math.round(flowLph)} L/h; the tap gives ${Math.round(supplyLph)} and ${Math.round(limit)} of it may be drawn. Take fewer lines, wider spacing or smaller emitters.`,
       );
     const zone = zones.find((z) => z.flowLph + flowLph <= limit + 1e-9);

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
 export const coverKinds = ['shade', 'tunnel', 'glass', 'other'] as const;
@@ -32,11 +33,11 @@ export interface CoverFit {
 /**
  * What a cover adds to the lowest and highest of a day: means of the differences between a logger under it and the
  * station in the open.
- * @throws RangeError when fewer than fourteen days were measured in both
+ * @throws Unfit when fewer than fourteen days were measured in both
  */
 export function fitCover(pairs: readonly CoverPair[]): Worked<CoverFit> {
   if (pairs.length < FEWEST_PAIRS)
-    throw new RangeError(
+    throw new Unfit(
       `${pairs.length} days were measured in both; a cover is fitted from ${FEWEST_PAIRS} or more.`,
     );
   const low = spreadOf(pairs.map((p) => p.under.tMinC - p.open.tMinC));

@@ -1,3 +1,5 @@
+import { Unfit } from '../working/unfit';
+
 /** A day's temperatures. */
 export interface DayTemps {
   tMinC: number;
@@ -11,13 +13,12 @@ export interface DayTemps {
  * @param baseC lower threshold, °C
  * @param upperC upper threshold, °C; warmth above it counts no further
  * @returns °C·d, ≥ 0
- * @throws RangeError when a temperature is missing or the lowest exceeds the highest
+ * @throws Unfit when a temperature is missing or the lowest exceeds the highest
  * @see Baskerville & Emin 1969, Ecology 50:514; Allen 1976, Environ. Entomol. 5:388
  */
 export function degreeDays(day: DayTemps, baseC: number, upperC?: number): number {
   const { tMinC, tMaxC } = day;
-  if (!(tMinC <= tMaxC))
-    throw new RangeError('A day needs a lowest temperature that is not above its highest.');
+  if (!(tMinC <= tMaxC)) throw new Unfit('A day needs a lowest temperature that is not above its highest.');
   const above = sineAbove(tMinC, tMaxC, baseC);
   return upperC === undefined ? above : above - sineAbove(tMinC, tMaxC, upperC);
 }

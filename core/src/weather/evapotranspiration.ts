@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 const SOLAR_CONSTANT = 0.082; // MJ m⁻² min⁻¹, FAO-56 eq. 21
@@ -12,7 +13,7 @@ const ALBEDO = 0.23;
  * @returns MJ m⁻² d⁻¹
  */
 export function extraterrestrialRadiation(latitudeDeg: number, dayOfYear: number): number {
-  if (!(Math.abs(latitudeDeg) <= 90)) throw new RangeError('A latitude lies between −90 and 90.');
+  if (!(Math.abs(latitudeDeg) <= 90)) throw new Unfit('A latitude lies between −90 and 90.');
   const phi = (latitudeDeg * Math.PI) / 180;
   const turn = (2 * Math.PI * dayOfYear) / 365;
   const distance = 1 + 0.033 * Math.cos(turn); // eq. 23

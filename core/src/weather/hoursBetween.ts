@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import type { DayTemps } from './degreeDays';
 
 /** Chilling hours are counted between these by default, °C. */
@@ -7,12 +8,12 @@ export const CHILL_HIGH_C = 7.2;
 /**
  * Hours of a day its temperature sine spends within [lowC, highC].
  * @returns h, 0–24
- * @throws RangeError when the day or the limits are the wrong way round
+ * @throws Unfit when the day or the limits are the wrong way round
  */
 export function hoursBetween(day: DayTemps, lowC = CHILL_LOW_C, highC = CHILL_HIGH_C): number {
   if (!(day.tMinC <= day.tMaxC))
-    throw new RangeError('A day needs a lowest temperature that is not above its highest.');
-  if (!(lowC <= highC)) throw new RangeError('The lower limit must not be above the upper one.');
+    throw new Unfit('A day needs a lowest temperature that is not above its highest.');
+  if (!(lowC <= highC)) throw new Unfit('The lower limit must not be above the upper one.');
   return hoursBelow(day, highC, true) - hoursBelow(day, lowC, false);
 }
 

@@ -1,3 +1,4 @@
+import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf } from '../calendar/day';
@@ -57,7 +58,7 @@ describe('degree-days', () => {
   });
   it('refuse a day that is the wrong way round or not a number', () => {
     expect(() => degreeDays({ tMinC: 9, tMaxC: 3 }, 5)).toThrow(/lowest/);
-    expect(() => degreeDays({ tMinC: NaN, tMaxC: 3 }, 5)).toThrow(RangeError);
+    expect(() => degreeDays({ tMinC: NaN, tMaxC: 3 }, 5)).toThrow(Unfit);
   });
 });
 

@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import type { Problem } from '@kauri/core/contract';
 import type pg from 'pg';
 import { ZodError } from 'zod';
@@ -56,7 +57,11 @@ function asRefusal(error: unknown): Refusal {
     });
     return new Refusal(422, 'invalid', fields[0]?.message ?? 'Something typed cannot be used.', { fields });
   }
-  if (error instanceof RangeError) return new Refusal(422, 'invalid', error.message);
+  if (error instanceof Unfit) {
+    const fields =
+      error.field === undefined ? {} : { fields: [{ path: error.field, message: error.message }] };
+    return new Refusal(422, 'invalid', error.message, fields);
+  }
   const known = fromDatabase(error) ?? fromBody(error);
   return (
     known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.')
@@ -97,9 +102,10 @@ function fromDatabase(error: unknown): Refusal | null {
     case '08006':
       return unavailable();
   }
-  return /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
-    String(message),
-  )
+  // Every connection is at work: the database answers, only not yet.
+  if (/timeout exceeded when trying to connect/.test(String(message)))
+    return new Refusal(503, 'busy', 'Kauri is very busy. Nothing was saved; try again in a moment.');
+  return /Connection terminated|Client has encountered a connection error/.test(String(message))
     ? unavailable()
     : null;
 }
@@ -123,5 +129,10 @@ function fromBody(error: unknown): Refusal | null {
     case 'request.aborted':
       return new Refusal(400, 'unreadable', 'The request could not be read.');
   }
+  // What the web server itself refuses: a path with a broken percent code, a file that is not there.
+  const status = (error as { status?: unknown })?.status;
+  if (status === 404) return new Refusal(404, 'no-such-file', 'There is no such file.');
+  if (typeof status === 'number' && status >= 400 && status < 500)
+    return new Refusal(400, 'unreadable', 'The request could not be read.');
   return null;
 }

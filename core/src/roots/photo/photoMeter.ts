@@ -1,3 +1,4 @@
+import { Unfit } from '../../working/unfit';
 import { put, type Worked } from '../../working/working';
 import { boxMean, brightness, parting, type Grey, type Picture } from './picture';
 import {
@@ -34,7 +35,7 @@ export interface PhotoReading {
 }
 
 /** Why a picture cannot be measured, in a sentence. */
-export class UnfitPicture extends RangeError {}
+export class UnfitPicture extends Unfit {}
 
 const LEAST_SIDE = 240;
 /** Ground is plain when its border spreads less than this, of 255. */

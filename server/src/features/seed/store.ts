@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import {
   dayOf,
   mustAgree,
@@ -39,7 +40,7 @@ async function move({ tx, nurseryId }: Work, seedLotId: string, { on, ...moving 
   await tx.insert(seedMove).values({ nurseryId, id: newId(), seedLotId, onDate: on, ...moving });
 }
 
-/** Takes seed out of a locked bag. @throws RangeError when it does not hold so much */
+/** Takes seed out of a locked bag. @throws Unfit when it does not hold so much */
 export async function takeSeed(work: Work, lot: SeedLotRow, taken: Moving): Promise<void> {
   mustHold(await heldOf(work, lot.id), taken, lot.code);
   await move(work, lot.id, { ...taken, grams: -taken.grams, seeds: -taken.seeds });
@@ -72,7 +73,7 @@ export async function importSeedLots(work: Work, { lots }: BodyOf<'importSeedLot
       await receiveSeed(work, body);
     } catch (error) {
       // The line is named; whatever came before is rolled back with it.
-      if (error instanceof RangeError || error instanceof Refusal)
+      if (error instanceof Unfit || error instanceof Refusal)
         throw new Refusal(422, 'invalid', `Line ${i + 1}, ${body.code}: ${error.message}`);
       throw error;
     }
@@ -97,7 +98,7 @@ export async function moveSeed(work: Work, id: string, body: BodyOf<'moveSeed'>)
   mustBeDay(work, body.on, lot.receivedOn, 'It was received');
   const seeds = body.seeds ?? seedsOf(body.grams, lot.seedsPerKg);
   const { on, grams, why } = body;
-  if (why !== 'counted' && !(grams > 0)) throw new RangeError('Give the mass, in grams.');
+  if (why !== 'counted' && !(grams > 0)) throw new Unfit('Give the mass, in grams.');
   if (body.seeds !== null) mustAgree(grams, seeds, lot.seedsPerKg);
   const held = await heldOf(work, id);
   if (why === 'counted')
@@ -116,7 +117,7 @@ export async function testSeed(work: Work, id: string, body: BodyOf<'testSeed'>)
   if (body.counts.length) {
     const reading = readGermination(body.counts, body.n, body.daysRun ?? 730);
     if (reading.k !== body.k)
-      throw new RangeError(`The daily counts come to ${reading.k}, but ${body.k} are given as germinated.`);
+      throw new Unfit(`The daily counts come to ${reading.k}, but ${body.k} are given as germinated.`);
   }
   const { id: recordId, on, note: words, kind, n, k, daysRun, counts } = body;
   if (kind !== 'float') {

@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import { mustRun } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
@@ -38,7 +39,7 @@ export async function checkTreatment(work: Work, id: string, body: BodyOf<'check
   const batch = await locked(work, treatment, id, 'batch');
   mustBeDay(work, body.on, batch.startedOn, `${batch.name} went in`);
   if (body.radicles > body.n)
-    throw new RangeError(`${body.radicles} radicles in ${body.n} seeds looked at: check the two numbers.`);
+    throw new Unfit(`${body.radicles} radicles in ${body.n} seeds looked at: check the two numbers.`);
   if (batch.state !== 'under way')
     throw new Refusal(409, 'ended', `${batch.name} is ${batch.state}; there is nothing left to look at.`);
   await work.tx.insert(seedRecord).values({

@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import { readMeasuredPlant } from '@kauri/core';
 import type { ImportReport, QueryOf } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
@@ -36,10 +37,10 @@ export async function importMeasurements(
     try {
       const plant = readMeasuredPlant(cells, columns);
       const known = lots.get(plant.lotCode.toLowerCase());
-      if (!known) throw new RangeError(`There is no lot “${plant.lotCode.slice(0, 24)}”.`);
+      if (!known) throw new Unfit(`There is no lot “${plant.lotCode.slice(0, 24)}”.`);
       if (plant.date < known.sownOn)
-        throw new RangeError(`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
-      if (plant.date > work.today) throw new RangeError(`${plant.date} is still to come.`);
+        throw new Unfit(`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
+      if (plant.date > work.today) throw new Unfit(`${plant.date} is still to come.`);
       const key = `${known.id} ${plant.date}`;
       const sample = samples.get(key) ?? { lotId: known.id, on: plant.date, heightsCm: [], diametersMm: [] };
       samples.set(key, sample);
@@ -47,7 +48,7 @@ export async function importMeasurements(
       if (plant.diameterMm !== null) sample.diametersMm.push(plant.diameterMm);
       tally.good++;
     } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
+      if (!(error instanceof Unfit)) throw error;
       tally.fault(line, error.message);
     }
   }

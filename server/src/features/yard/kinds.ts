@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import { containerVolume, type ContainerValues, type MediumValues } from '@kauri/core';
 import type { BodyOf, ContainerType, Medium, StockRow } from '@kauri/core/contract';
 import { and, asc, eq } from 'drizzle-orm';
@@ -68,7 +69,7 @@ function mustBeLighterDry({
   wetKgPerM3,
 }: Pick<MediumValues, 'name' | 'dryKgPerM3' | 'wetKgPerM3'>) {
   if (dryKgPerM3 > wetKgPerM3)
-    throw new RangeError(`${name} cannot weigh more dry than wet: check the two weights.`);
+    throw new Unfit(`${name} cannot weigh more dry than wet: check the two weights.`);
 }
 
 /** Takes medium into or out of a heap. @throws Refusal when more is taken than lies there */

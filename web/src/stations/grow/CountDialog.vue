@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { outCauses, type OutCause } from '@kauri/core';
+import { causesByHand, type OutCause } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -43,9 +43,7 @@ const hint = computed(() => {
 });
 const whole = 'Count the whole lot, or part by part.';
 const fewer = computed(() => held.value.standing - counted.value);
-const causes = outCauses
-  .filter((c) => !['not-emerged', 'sampled', 'pricked-out'].includes(c))
-  .map((c) => ({ value: c, words: causeWords(c) }));
+const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
 
 /** What is counted so far becomes the first patch. */
 function split() {

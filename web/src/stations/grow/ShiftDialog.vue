@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, homeOf, outCauses, type LotForecast, type OutCause } from '@kauri/core';
+import { dayOf, homeOf, causesByHand, type LotForecast, type OutCause } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef, watch } from 'vue';
 import { watchDebounced } from '@vueuse/core';
@@ -106,9 +106,7 @@ async function save() {
   };
   if (await record(body, `${props.lot.row.code} moved on.`)) emit('close');
 }
-const causes = outCauses
-  .filter((c) => !['not-emerged', 'sampled', 'pricked-out'].includes(c))
-  .map((c) => ({ value: c, words: causeWords(c) }));
+const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
 </script>
 
 <template>

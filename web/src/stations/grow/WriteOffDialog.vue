@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { outCauses, type OutCause } from '@kauri/core';
+import { causesByHand, type OutCause } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -32,11 +32,10 @@ const froms = computed(() =>
   ).map(([value, words]) => ({ value, words: `${count(held.value[value])} ${words}` })),
 );
 const causes = computed(() =>
-  outCauses
-    .filter(
-      (c) => c !== 'sampled' && c !== 'pricked-out' && (draft.value.from === 'sown' || c !== 'not-emerged'),
-    )
-    .map((c) => ({ value: c, words: causeWords(c) })),
+  [...(draft.value.from === 'sown' ? (['not-emerged'] as const) : []), ...causesByHand].map((c) => ({
+    value: c,
+    words: causeWords(c),
+  })),
 );
 watch(
   () => draft.value.from,

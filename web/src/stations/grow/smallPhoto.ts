@@ -1,3 +1,5 @@
+import { Unfit } from '@kauri/core';
+
 /** Longest side sent, px. */
 const SIDE = 1600;
 const QUALITY = 0.85;
@@ -6,7 +8,7 @@ export const MOST_PIXELS = 50e6;
 
 /**
  * A photo drawn anew, upright and small: nothing of its file but the picture is left, and so no position.
- * @throws RangeError with a sentence when the file is no picture, or one too large to open
+ * @throws Unfit with a sentence when the file is no picture, or one too large to open
  */
 export async function smallPhoto(file: Blob): Promise<Blob> {
   const bitmap = await openPicture(file);
@@ -20,7 +22,7 @@ export async function smallPhoto(file: Blob): Promise<Blob> {
     pen.fillRect(0, 0, canvas.width, canvas.height);
     pen.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     const small = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', QUALITY));
-    if (!small) throw new RangeError('The browser could not make the photo small. Try another.');
+    if (!small) throw new Unfit('The browser could not make the photo small. Try another.');
     return small;
   } finally {
     bitmap.close();
@@ -29,7 +31,7 @@ export async function smallPhoto(file: Blob): Promise<Blob> {
 
 /**
  * Opens a file as a picture no longer a side than asked: what is worked on again and again is made small once.
- * @throws RangeError as {@link openPicture}
+ * @throws Unfit as {@link openPicture}
  */
 export async function openSmall(file: Blob, side: number): Promise<ImageBitmap> {
   const whole = await openPicture(file);
@@ -49,12 +51,11 @@ export async function openSmall(file: Blob, side: number): Promise<ImageBitmap> 
 /** Opens a file as a picture, turned as its camera was held. */
 export async function openPicture(file: Blob): Promise<ImageBitmap> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
-  if (!bitmap)
-    throw new RangeError('That file is not a picture this browser can open, whatever it is called.');
+  if (!bitmap) throw new Unfit('That file is not a picture this browser can open, whatever it is called.');
   if (bitmap.width * bitmap.height > MOST_PIXELS) {
     const points = Math.round((bitmap.width * bitmap.height) / 1e6);
     bitmap.close();
-    throw new RangeError(
+    throw new Unfit(
       `That picture has ${points} million points; 50 at most. Take it again at a lower setting.`,
     );
   }

@@ -20,7 +20,7 @@ export interface BedAnswers {
   working: Step[];
 }
 
-/** @throws RangeError with a sentence for a bed that cannot be built, or a density that makes no sense */
+/** @throws Unfit with a sentence for a bed that cannot be built, or a density that makes no sense */
 export function bedAnswers(design: BedDesign, medium: Medium['values'], densityPerM2: number): BedAnswers {
   const geometry = bedGeometry(design, medium.settling);
   const air = openAreaFraction(design.layers);

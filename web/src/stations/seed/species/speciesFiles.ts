@@ -1,3 +1,4 @@
+import { Unfit } from '@kauri/core';
 import { betaMean, speciesLibrary, startOf, type Beta, type StartingSpecies } from '@kauri/core';
 import { NewSpecies, type Species } from '@kauri/core/contract';
 import Papa from 'papaparse';
@@ -101,9 +102,9 @@ export function readSpeciesFile(text: string, name: string, taken: ReadonlySet<s
     try {
       const parsed = NewSpecies.shape.species.element.safeParse({ ...(read() as object), id: anId });
       if (!parsed.success)
-        throw new RangeError(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join(' '));
+        throw new Unfit(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join(' '));
       const { id: _, ...species } = parsed.data;
-      if (seen.has(species.code)) throw new RangeError(`your list has the code ${species.code} already.`);
+      if (seen.has(species.code)) throw new Unfit(`your list has the code ${species.code} already.`);
       seen.add(species.code);
       good.push(species as StartingSpecies);
     } catch (error) {
@@ -119,7 +120,7 @@ function fromCsv(row: Record<string, string>): Row {
   const number = (column: (typeof columns)[number], usual: number) => {
     if (of(column) === '') return usual;
     const value = Number(of(column).replace(',', '.'));
-    if (!Number.isFinite(value)) throw new RangeError(`${column}: “${of(column)}” is not a number.`);
+    if (!Number.isFinite(value)) throw new Unfit(`${column}: “${of(column)}” is not a number.`);
     return value;
   };
   const base = (speciesLibrary.find((s) => s.code === of('code')) ?? speciesLibrary[0]).values;

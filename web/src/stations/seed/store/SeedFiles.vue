@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Unfit } from '@kauri/core';
 import {
   passportColumns,
   passportLine,
@@ -62,13 +63,12 @@ async function choose(event: Event) {
     try {
       const speciesFor = (latin: string) => {
         const species = byLatin.get(latin.toLowerCase());
-        if (!species)
-          throw new RangeError(`${latin} is not in your species list: add it under Species first.`);
+        if (!species) throw new Unfit(`${latin} is not in your species list: add it under Species first.`);
         return species;
       };
       const lot = readSeedLot(line, (latin) => speciesFor(latin).values.seedsPerKg);
       const species = speciesFor(lot.latin);
-      if (taken.has(lot.code)) throw new RangeError(`There is a seed lot ${lot.code} already.`);
+      if (taken.has(lot.code)) throw new Unfit(`There is a seed lot ${lot.code} already.`);
       taken.add(lot.code);
       const { latin: _l, common: _c, ...values } = lot;
       lots.push({ ...values, id: newId(), speciesId: species.id, storeTempC: null, seeds: null });

@@ -151,7 +151,7 @@ export function useSiteEditing() {
     const box = boxAround(all);
     return copies([[0, tidy(-(box.north - box.south) - 0.6)]], 'Duplicated');
   }
-  /** @throws RangeError with a sentence */
+  /** @throws Unfit with a sentence */
   function array(columns: number, rows: number, pathEastM: number, pathNorthM: number) {
     const box = boxAround(boxes(chosen.value));
     const ways = arrayMoves(box, columns, rows, pathEastM, pathNorthM).slice(1);
