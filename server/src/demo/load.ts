@@ -42,30 +42,38 @@ import { grow, sampleAround, scoresFor, type Truth } from './truth';
 const YEARS_OF_WEATHER = 10;
 const DEMO_LOCK = 7_041_955;
 
-/** Loads the demo nurseries once, dated back from today; a database that has people is left alone. */
+/**
+ * Loads the demo nurseries that are not there yet, dated back from today; a database somebody set up for themselves is
+ * left alone. A nursery and its people come in one transaction: it is there whole or not at all, and one that was cut off is
+ * loaded at the next start.
+ */
 export async function loadDemo(server: Server, ownerUrl: string): Promise<void> {
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();
   try {
     await owner.query('select pg_advisory_lock($1)', [DEMO_LOCK]);
-    const { rows } = await owner.query<{ done: boolean }>('select is_set_up() as done');
-    if (rows[0].done) return;
-    let order = 0;
+    const { rows } = await owner.query<{ own: boolean }>(
+      'select is_set_up() and not exists (select 1 from demo_person) as own',
+    );
+    if (rows[0].own) return;
+    // The list of sign-ins is written first: it says that this database is the demo's, however far loading came.
+    const people = demoNurseries.flatMap((demo) => demo.people.map((p) => ({ ...p, nursery: demo.name })));
+    for (const [place, p] of people.entries())
+      await owner.query(
+        `insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)
+         on conflict (email) do nothing`,
+        [p.email, p.name, p.role, p.nursery, DEMO_PASSWORD, place],
+      );
     for (const demo of demoNurseries) {
-      const people = await loadNursery(server, demo);
-      for (const p of people) {
-        await owner.query(
-          'insert into demo_person (email, name, role, nursery, password, place) values ($1, $2, $3, $4, $5, $6)',
-          [p.email, p.name, p.role, demo.name, DEMO_PASSWORD, order++],
-        );
-      }
+      const known = await owner.query('select 1 from person where email = $1', [demo.people[0].email]);
+      if (known.rowCount === 0) await loadNursery(server, demo);
     }
   } finally {
     await owner.end();
   }
 }
 
-async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNursery['people']> {
+async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
   const nurseryId = newId();
   const people = demo.people.map((p) => ({ ...p, id: newId() }));
   const boss = people.find((p) => p.role === 'owner')!;
@@ -94,12 +102,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     if (demo.climate) await makeStations(work, demo.climate, placeIds, server.stationUrl);
     const lookup = await lookupOf(server, tx, nurseryId);
     const grower = { ...work, personId: people[0].id };
-    const arms = demo.lots.flatMap((lot) => {
-      if (!lot.from?.arm) return [];
-      const { name, school, phases, days } = lot.from.arm;
-      const startedOn = sownOnOf(demo, lot, dayOf(today)) - days;
-      return [{ bag: lot.from.bag, name, school, phases, grams: armGrams(lot, demo), startedOn }];
-    });
+    const arms = armsOf(demo, dayOf(today));
     const seedIds = await makeSeedRoom(grower, demo.seed, arms, lookup, demo.latitudeDeg);
     const upOn = new Map<string, EpochDay>();
     for (const lot of demo.lots) {
@@ -110,7 +113,6 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<DemoNurse
     const events = (demo.events ?? []).map((e) => ({ ...e, day: dayFrom(year, ...e.on) }));
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
   });
-  return demo.people;
 }
 
 async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries> {
@@ -165,9 +167,19 @@ function sowingDay(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
 }
 
 /** The day a demo lot was sown. One whose sowing is still to come this season is shown as last season's. */
-function sownOnOf(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
+export function sownOnOf(demo: DemoNursery, lot: DemoLot, today: EpochDay): EpochDay {
   const sownOn = sowingDay(demo, lot, today);
   return sownOn > today - 3 ? sowingDay(demo, { ...lot, season: lot.season - 1 }, today) : sownOn;
+}
+
+/** The batches that lots of the demo were sown from, with the day their treatment began. */
+export function armsOf(demo: DemoNursery, today: EpochDay) {
+  return demo.lots.flatMap((lot) => {
+    if (!lot.from?.arm) return [];
+    const { name, school, phases, days } = lot.from.arm;
+    const startedOn = sownOnOf(demo, lot, today) - days;
+    return [{ bag: lot.from.bag, name, school, phases, grams: armGrams(lot, demo), startedOn }];
+  });
 }
 
 /** Mass of the seed that an arm's lot takes. */

@@ -93,7 +93,7 @@ const storeOf = (school: School): BatchStore =>
 export async function makeSeedRoom(
   work: Work,
   room: DemoSeedRoom,
-  arms: readonly (Omit<DemoBatch, 'started' | 'looks'> & { startedOn: EpochDay })[],
+  arms: readonly Begun[],
   lookup: Lookup,
   latitudeDegOfNursery: number,
 ): Promise<SeedIds> {
@@ -102,9 +102,10 @@ export async function makeSeedRoom(
   const speciesId = (code: string) =>
     [...lookup.species.values()].find((s) => (s as { code?: string }).code === code)!.id;
   const ids: SeedIds = { bags: new Map(), batches: new Map(), stockBeds: new Map() };
+  const batches = batchesOf(room, arms, today);
   for (const bag of room.bags) {
     const id = newId();
-    const collectedOn = collectedDay(bag.collected, latitudeDegOfNursery, today);
+    const collectedOn = collectedDay(bag, batches, latitudeDegOfNursery, today);
     ids.bags.set(bag.code, id);
     const [latitudeDeg, longitudeDeg, altitudeM] = bag.spot;
     await receiveSeed(work, {
@@ -112,7 +113,7 @@ export async function makeSeedRoom(
       code: bag.code,
       speciesId: speciesId(bag.species),
       collectedOn: isoOf(collectedOn),
-      receivedOn: isoOf(collectedOn + 6),
+      receivedOn: isoOf(collectedOn + RECEIVED_AFTER),
       seedsPerKg: bag.perKg,
       moisturePct: null,
       store: bag.store,
@@ -145,10 +146,6 @@ export async function makeSeedRoom(
       });
     }
   }
-  const batches = [
-    ...arms,
-    ...room.batches.map((batch) => ({ ...batch, startedOn: today - batch.started })),
-  ].sort((a, b) => a.startedOn - b.startedOn);
   for (const batch of batches) {
     const id = newId();
     ids.batches.set(batchKey(batch.bag, batch.name), id);
@@ -219,15 +216,34 @@ export async function makeSeedRoom(
   return ids;
 }
 
-/** The latest such day at least three weeks past, or some years before it. */
-function collectedDay(
-  [month, day, yearsBack = 0]: DemoSeedLot['collected'],
+/** A batch with the day its treatment begins. */
+type Begun = Omit<DemoBatch, 'started' | 'looks'> & { startedOn: EpochDay };
+
+/** Every batch of a seed room, those of sown lots among them, in the order they begin. */
+export function batchesOf(room: DemoSeedRoom, arms: readonly Begun[], today: EpochDay): Begun[] {
+  return [...arms, ...room.batches.map((batch) => ({ ...batch, startedOn: today - batch.started }))].sort(
+    (a, b) => a.startedOn - b.startedOn,
+  );
+}
+
+/** Days from collecting a bag to having it in store. */
+const RECEIVED_AFTER = 6;
+
+/** The latest such day at least three weeks past and before any batch of it begins, or some years before it. */
+export function collectedDay(
+  { code, collected: [month, day, yearsBack = 0] }: DemoSeedLot,
+  batches: readonly Begun[],
   latitudeDeg: number,
   today: EpochDay,
 ): EpochDay {
   const local = latitudeDeg >= 0 ? month : ((month + 5) % 12) + 1;
-  const thisYear = dayFrom(partsOf(today).year, local, day);
-  return addYears(thisYear, (thisYear > today - 21 ? -1 : 0) - yearsBack);
+  const begins = batches.filter((batch) => batch.bag === code).map((batch) => batch.startedOn);
+  let collectedOn = dayFrom(partsOf(today).year, local, day);
+  if (collectedOn > today - 21) collectedOn = addYears(collectedOn, -1);
+  collectedOn = addYears(collectedOn, -yearsBack);
+  while (begins.some((begun) => begun < collectedOn + RECEIVED_AFTER))
+    collectedOn = addYears(collectedOn, -1);
+  return collectedOn;
 }
 
 async function makeDemoLayer(
