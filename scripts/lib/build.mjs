@@ -27,7 +27,7 @@ export async function buildServer() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: root,
-    entryPoints: ['server/src/main.ts', 'server/src/start.ts', 'server/src/jobs/forecastThread.ts'],
+    entryPoints: ['server/src/main.ts', 'server/src/start.ts', 'server/src/jobs/todayThread.ts'],
     outdir: 'server/dist',
     bundle: true,
     splitting: true,

@@ -8,6 +8,7 @@ import { openPool } from './db/tenant';
 import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
 import { makeApp } from './http/app';
+import { startJobs, type Jobs } from './jobs/queue';
 import { startIrrigationStandIn } from './standins/irrigation';
 import { startInstrumentStandIn } from './standins/instruments';
 import { startStationStandIn } from './standins/station';
@@ -56,7 +57,9 @@ export async function startServer({
   if (fixed) mustBeDay(fixed);
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
-  const pool = openPool(await prepareDatabase(databaseUrl, migrations));
+  const log = pino({ level: logLevel });
+  const workUrl = await prepareDatabase(databaseUrl, migrations);
+  const pool = openPool(workUrl);
   const standIns = await Promise.all([
     startIrrigationStandIn(),
     startStationStandIn(),
@@ -66,19 +69,26 @@ export async function startServer({
   const server = {
     pool,
     today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
+    askToday: (_nurseryId: string): void => undefined,
     irrigationUrl: irrigation.url,
     stationUrl: stations.url,
     instrumentUrl: instruments.url,
   };
-  const close = () => Promise.all([pool.end(), ...standIns.map((standIn) => standIn.stop())]);
+  let jobs: Jobs | null = null;
+  const close = async () => {
+    await jobs?.stop();
+    await Promise.all([pool.end(), ...standIns.map((standIn) => standIn.stop())]);
+  };
   const webRoot = at('../../web/dist');
   const app = makeApp({
     server,
-    log: pino({ level: logLevel }),
+    log,
     webRoot: existsSync(webRoot) ? webRoot : undefined,
   });
   try {
     if (demo) await loadDemo(server, databaseUrl);
+    jobs = await startJobs({ ownerUrl: databaseUrl, databaseUrl: workUrl, pool, log, today: server.today });
+    server.askToday = jobs.askToday;
     const people = await pool.query(
       'select name, role, nursery, email, password from demo_person order by place',
     );

@@ -131,7 +131,7 @@ describe('the demo', () => {
     const wren = await server.signIn('wren@withybeck.example');
     const { memberships } = (await wren.ok('me'))!;
     const params = { nursery: memberships[0].nurseryId };
-    const { acts, forecast } = await wren.ok('today', { params });
+    const { acts, forecast } = await wren.today(params);
     expect(forecast).toBeGreaterThan(20);
     expect(acts.find((a) => a.rule === 'radicles-out')).toMatchObject({ part: 'seed', when: 'now' });
     expect(acts.find((a) => a.rule === 'roots-rejected')).toMatchObject({
@@ -148,7 +148,14 @@ describe('the demo', () => {
   it('is loaded once', async () => {
     const before = (await server.owner.query('select count(*)::int as n from movement')).rows[0].n;
     await loadDemo(
-      { pool: server.owner, today: () => '2026-11-24', irrigationUrl: '', stationUrl: '', instrumentUrl: '' },
+      {
+        pool: server.owner,
+        today: () => '2026-11-24',
+        irrigationUrl: '',
+        stationUrl: '',
+        instrumentUrl: '',
+        askToday: () => undefined,
+      },
       server.databaseUrl,
     );
     expect((await server.owner.query('select count(*)::int as n from movement')).rows[0].n).toBe(before);

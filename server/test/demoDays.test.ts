@@ -56,6 +56,7 @@ describe('loading the demo', () => {
       irrigationUrl: irrigation.url,
       stationUrl: stations.url,
       instrumentUrl: '',
+      askToday: () => undefined,
     };
     await expect(loadDemo(started, server.databaseUrl)).rejects.toThrow('cut off');
     expect(await nurseries()).toEqual(['Withybeck Tree Yard']);
@@ -74,6 +75,7 @@ describe('loading the demo', () => {
       irrigationUrl: '',
       stationUrl: '',
       instrumentUrl: '',
+      askToday: () => undefined,
     };
     await loadDemo(nothing, server.databaseUrl);
     expect(await nurseries()).toEqual(['Testing Yard']);

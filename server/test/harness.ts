@@ -2,7 +2,7 @@ import type { AnswerOf, BodyInputOf, ParamsOf, Problem, QueryInputOf, RouteName 
 import { paths, routes } from '@kauri/core/contract';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
-import { expect } from 'vitest';
+import { expect, vi } from 'vitest';
 import { startServer, type RunningServer } from '../src/start';
 
 export const TODAY = '2026-11-24';
@@ -38,7 +38,13 @@ export async function openTestServer({ demo = false, today = TODAY } = {}): Prom
   const url = new URL(adminUrl);
   url.pathname = `/${name}`;
   const databaseUrl = url.toString();
-  const server = await startServer({ databaseUrl, port: 0, demo, today, logLevel: 'silent' });
+  const server = await startServer({
+    databaseUrl,
+    port: 0,
+    demo,
+    today,
+    logLevel: process.env.KAURI_LOG ?? 'silent',
+  });
   const owner = new pg.Pool({ connectionString: databaseUrl, max: 4 });
   // Dropping the database ends its idle connections.
   owner.on('error', () => undefined);
@@ -117,6 +123,18 @@ export class Caller {
     const answer: unknown = await response.json();
     expect(routes[name].answer.parse(answer)).toEqual(answer);
     return answer as AnswerOf<N>;
+  }
+
+  /** Today of a nursery, once everything that changed is worked out. */
+  async today(params: ParamsOf<'today'>): Promise<AnswerOf<'today'>> {
+    return vi.waitFor(
+      async () => {
+        const answer = await this.ok('today', { params });
+        expect(answer.working).toBe(false);
+        return answer;
+      },
+      { timeout: 30_000, interval: 40 },
+    );
   }
 
   /** The problem of a call that is refused. */

@@ -33,7 +33,8 @@ const tenantTables = [
   'photo',
   'act_mark',
   'calendar_token',
-  'lot_acts',
+  'lot_asks',
+  'nursery_today',
   'station',
   'station_reading',
 ];

@@ -178,7 +178,14 @@ describe('without its database', () => {
       connectionTimeoutMillis: 500,
     });
     const app = makeApp({
-      server: { pool, today: () => '2026-11-24', irrigationUrl: '', stationUrl: '', instrumentUrl: '' },
+      server: {
+        pool,
+        today: () => '2026-11-24',
+        irrigationUrl: '',
+        stationUrl: '',
+        instrumentUrl: '',
+        askToday: () => undefined,
+      },
       log: pino({ level: 'silent' }),
     });
     const http = app.listen(0, '127.0.0.1');

@@ -153,7 +153,7 @@ describe('covers', () => {
     expect((await crew.refused('coverFit', { params: { ...yard.nursery, station: main } })).detail).toMatch(
       /stands in the open/,
     );
-    const before = (await crew.ok('today', { params: yard.nursery })).acts.find((a) => a.about === 'TRAY-1');
+    const before = (await crew.today(yard.nursery)).acts.find((a) => a.about === 'TRAY-1');
     const under = {
       ...climate,
       covers: [{ ...cover, lowC: 6, highC: 9 }],
@@ -163,7 +163,7 @@ describe('covers', () => {
       params: yard.nursery,
       body: { version: kept.version, climate: under },
     });
-    const after = await crew.ok('today', { params: yard.nursery });
+    const after = await crew.today(yard.nursery);
     expect(after.forecast).toBe(2);
     expect(after.acts.find((a) => a.about === 'TRAY-1')?.reason).not.toBe(before?.reason);
   });
@@ -211,7 +211,7 @@ describe('values learnt', () => {
     const body = { version, learnt: { schema: 1 as const, values: [value] } };
     expect((await crew.send('setLearnt', { params: yard.nursery, body })).status).toBe(403);
     await yard.owner.ok('setLearnt', { params: yard.nursery, body });
-    expect((await crew.ok('today', { params: yard.nursery })).forecast).toBe(2);
+    expect((await crew.today(yard.nursery)).forecast).toBe(2);
     expect((await yard.owner.send('setLearnt', { params: yard.nursery, body })).status).toBe(409);
   });
 });

@@ -25,23 +25,23 @@ const mark = (more: object = {}) => ({
     ...more,
   },
 });
-const rulesOf = async (as = crew) => (await as.ok('today', { params: yard.nursery })).acts.map((a) => a.rule);
+const rulesOf = async (as = crew) => (await as.today(yard.nursery)).acts.map((a) => a.rule);
 
 describe('Today on the server', () => {
   it('asks for what the lots ask for, forecasts each once, and anew when its records change', async () => {
-    const first = await crew.ok('today', { params: yard.nursery });
+    const first = await crew.today(yard.nursery);
     expect(first.forecast).toBe(2);
     expect(first.acts.find((a) => a.rule === 'root-bound')).toMatchObject({
       about: 'TRAY-1',
       when: 'now',
       trees: 80,
     });
-    expect((await crew.ok('today', { params: yard.nursery })).forecast).toBe(0);
+    expect(await crew.today(yard.nursery)).toEqual(first);
     await crew.ok('pullRoots', {
       params: yard.onBench,
       body: { id: newId(), on: TODAY, scores: [0, 0, 0, 0, 0, 0], spoiled: 0 },
     });
-    const after = await crew.ok('today', { params: yard.nursery });
+    const after = await crew.today(yard.nursery);
     expect(after.forecast).toBe(1);
     expect(after.acts.some((a) => a.rule === 'root-bound')).toBe(false);
     const entry = (await crew.ok('lot', { params: yard.onBench })).evidence.pulls[0].entry;
@@ -65,7 +65,7 @@ describe('Today on the server', () => {
       },
       'date,min,max\n2026-11-20,2,8\n',
     );
-    expect((await crew.ok('today', { params: yard.nursery })).forecast).toBe(2);
+    expect((await crew.today(yard.nursery)).forecast).toBe(2);
   });
 });
 
@@ -105,7 +105,7 @@ describe('what is done about acts', () => {
     const { people } = await crew.ok('todayBook', { params: yard.nursery });
     const kit = people.find((p) => p.role === 'crew')!;
     await crew.ok('markAct', mark({ mark: 'assigned', assignedTo: kit.id }));
-    const act = (await crew.ok('today', { params: yard.nursery })).acts.find((a) => a.rule === 'root-bound')!;
+    const act = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
     expect(act.assignedTo).toBe(kit.id);
     expect((await crew.refused('markAct', mark({ mark: 'assigned', assignedTo: newId() }))).detail).toMatch(
       /Nobody of this nursery/,
@@ -113,14 +113,10 @@ describe('what is done about acts', () => {
     expect((await crew.refused('markAct', mark({ on: '2027-05-01' }))).detail).toMatch(/still to come/);
   });
   it('learns how long work takes from the minutes written down', async () => {
-    const before = (await crew.ok('today', { params: yard.nursery })).acts.find(
-      (a) => a.rule === 'root-bound',
-    )!;
+    const before = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
     const slow = mark({ subjectId: newId(), trees: 1000, minutes: 2000 });
     await crew.ok('markAct', slow);
-    const after = (await crew.ok('today', { params: yard.nursery })).acts.find(
-      (a) => a.rule === 'root-bound',
-    )!;
+    const after = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
     expect(after.minutes).toBeGreaterThan(1.5 * before.minutes);
     await crew.ok('undoMark', { params: { ...yard.nursery, mark: slow.body.id }, body: { id: newId() } });
   });

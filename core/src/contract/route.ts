@@ -24,8 +24,6 @@ export interface Route<
   query: Query;
   body: Body;
   answer: Answer;
-  /** Set where reading may also keep what it worked out. */
-  keeps?: true;
   /** Set where the body or the answer is not JSON. */
   bodyType?: 'text/csv' | 'image/jpeg';
   answerType?: 'text/csv' | 'application/x-ndjson' | 'image/jpeg' | 'text/calendar';
@@ -58,7 +56,7 @@ export function route<
   parts: Partial<
     Pick<
       Route<Params, Query, Body, Answer>,
-      'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType' | 'keeps'
+      'params' | 'query' | 'body' | 'answer' | 'bodyType' | 'answerType'
     >
   > = {},
 ): Route<Params, Query, Body, Answer, Needs> {

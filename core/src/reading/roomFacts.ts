@@ -1,14 +1,15 @@
+import type { SeedAsk } from '../today/todayOf';
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import type { Layer, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '../contract';
-import { layerOutlook } from '../propagation/airLayer';
+import { layerOutlook, type LayerOutlook } from '../propagation/airLayer';
 import { startOf } from '../species/startOf';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { batchActs, layerActs, storeActs, type SeedAct } from '../today/seedActs';
 import { seedHeld } from '../seed/seedStore';
-import { viabilityOutlook, type StoredLot } from '../seed/seedViability';
+import { viabilityOutlook, type StoredLot, type ViabilityOutlook } from '../seed/seedViability';
 import { moistureFactor, storeFactor } from '../species/startValues';
-import { treatmentClock, type TreatmentFacts } from '../seed/treatmentClock';
+import { treatmentClock, type TreatmentClock, type TreatmentFacts } from '../seed/treatmentClock';
 
 type Values<K extends SeedRecord['values']['kind']> = Extract<SeedRecord['values'], { kind: K }>;
 export type SeedRecordOf<K extends SeedRecord['values']['kind']> = Omit<SeedRecord, 'values'> & {
@@ -68,70 +69,113 @@ export function lastLook(layer: Layer, records: readonly SeedRecord[]) {
   return { day: dayOf(look?.on ?? layer.madeOn), roots: look?.values.roots ?? ('none' as const) };
 }
 
-/** What a thing of the seed room is called on a screen, and how many seeds or plants it holds. */
-export interface SeedActAbout {
-  act: SeedAct;
-  name: string;
-  seeds: number;
+/** Figures of the seed room on a day: of each bag, of each batch under way, of each layer on its branch. */
+export interface RoomOutlooks {
+  viability: ReadonlyMap<string, { value: ViabilityOutlook }>;
+  clocks: ReadonlyMap<string, { value: TreatmentClock }>;
+  layering: ReadonlyMap<string, { value: LayerOutlook }>;
+}
+
+/** The seed room as it stood on a day. */
+export interface KnownRoom {
+  lots: readonly SeedLot[];
+  underWay: readonly Treatment[];
+  onBranch: readonly Layer[];
+  records: readonly SeedRecord[];
+  /** Seeds left in a bag. */
+  held: (seedLotId: string) => number;
+}
+
+/** The seed room as it stands today. */
+export function roomToday(room: SeedRoom, day: EpochDay): KnownRoom {
+  const iso = isoOf(day);
+  return {
+    lots: room.lots.filter((lot) => lot.receivedOn <= iso),
+    underWay: room.treatments.filter((t) => t.state === 'under way' && t.startedOn <= iso),
+    onBranch: room.layers.filter((l) => l.severedOn === null && l.madeOn <= iso),
+    records: room.records.filter((r) => r.on <= iso),
+    held: (id) => seedHeld(room.moves.filter((m) => m.seedLotId === id && m.on <= iso)).seeds,
+  };
 }
 
 /**
- * All that bags, batches and layers ask for on a day, with the weather known then.
+ * Works out the figures of a seed room on a day, with the weather known then.
  * @throws Error when the room names a species that is not in the list
  */
-export function roomActs(
+export function roomOutlooks(
   room: SeedRoom,
+  known: KnownRoom,
   species: ReadonlyMap<string, Species>,
   outlook: Outlook,
   warmth: Warmth,
   day: EpochDay,
-): SeedActAbout[] {
-  const iso = isoOf(day);
-  const speciesOf = (id: string) => {
-    const found = species.get(id);
-    if (!found) throw new Error('The seed room names a species that is not in the list.');
-    return found;
+): RoomOutlooks {
+  const speciesOf = speciesIn(species);
+  const bags = new Map(room.lots.map((lot) => [lot.id, lot]));
+  const { records } = known;
+  return {
+    viability: new Map(
+      known.lots.map((lot) => [
+        lot.id,
+        viabilityOutlook(storedLot(lot, speciesOf(lot.speciesId), records), day),
+      ]),
+    ),
+    clocks: new Map(
+      known.underWay.map((batch) => {
+        const kind = speciesOf(bags.get(batch.seedLotId)!.speciesId);
+        return [batch.id, treatmentClock(treatmentFacts(batch, kind, records), outlook)];
+      }),
+    ),
+    layering: new Map(
+      known.onBranch.flatMap((layer) => {
+        const kind = speciesOf(layer.speciesId);
+        const rootDd = startOf(kind).layer?.rootDd;
+        if (!rootDd) return [];
+        const made = dayOf(layer.madeOn);
+        return [[layer.id, layerOutlook(kind.values, rootDd, layer.branchMm, made, outlook, warmth)]];
+      }),
+    ),
   };
-  const records = room.records.filter((r) => r.on <= iso);
+}
+
+/** All that bags, batches and layers ask for on a day. */
+export function roomAsks(
+  room: Pick<SeedRoom, 'lots'>,
+  known: KnownRoom,
+  { viability, clocks, layering }: RoomOutlooks,
+  species: ReadonlyMap<string, Species>,
+  day: EpochDay,
+): SeedAsk[] {
+  const speciesOf = speciesIn(species);
   const bags = new Map(room.lots.map((lot) => [lot.id, lot]));
   const said = (acts: SeedAct[], name: string, seeds: number) => acts.map((act) => ({ act, name, seeds }));
-  const batches = room.treatments.filter((t) => t.state === 'under way' && t.startedOn <= iso);
-  const layers = room.layers.filter((l) => l.severedOn === null && l.madeOn <= iso);
+  const nameOf = (speciesId: string) => speciesOf(speciesId).common.toLowerCase();
   return [
-    ...batches.flatMap((batch) => {
-      const kind = speciesOf(bags.get(batch.seedLotId)!.speciesId);
-      const clock = treatmentClock(treatmentFacts(batch, kind, records), outlook).value;
-      return said(
-        batchActs(batch.id, clock),
-        `${kind.common.toLowerCase()}, “${batch.name}”`,
-        Math.round(batch.seeds),
-      );
+    ...known.underWay.flatMap((batch) => {
+      const clock = clocks.get(batch.id)?.value;
+      const bag = bags.get(batch.seedLotId)!;
+      return clock
+        ? said(batchActs(batch.id, clock), `${nameOf(bag.speciesId)}, “${batch.name}”`, batch.seeds)
+        : [];
     }),
-    ...room.lots.flatMap((lot) => {
-      const { seeds } = seedHeld(room.moves.filter((m) => m.seedLotId === lot.id && m.on <= iso));
-      if (seeds < 1) return [];
-      const kind = speciesOf(lot.speciesId);
-      const { value } = viabilityOutlook(storedLot(lot, kind, records), day);
-      return said(
-        storeActs(lot.id, value, seeds, day),
-        `${kind.common.toLowerCase()} ${lot.code}`,
-        Math.round(seeds),
-      );
+    ...known.lots.flatMap((lot) => {
+      const outlook = viability.get(lot.id)?.value;
+      const seeds = known.held(lot.id);
+      return outlook
+        ? said(storeActs(lot.id, outlook, seeds, day), `${nameOf(lot.speciesId)} ${lot.code}`, seeds)
+        : [];
     }),
-    ...layers.flatMap((layer) => {
-      const kind = speciesOf(layer.speciesId);
-      const rootDd = startOf(kind).layer?.rootDd;
-      if (!rootDd) return [];
-      const { value } = layerOutlook(
-        kind.values,
-        rootDd,
-        layer.branchMm,
-        dayOf(layer.madeOn),
-        outlook,
-        warmth,
-      );
-      const look = lastLook(layer, records);
-      return said(layerActs(layer.id, value, look.day, look.roots, day), layer.tree, 1);
+    ...known.onBranch.flatMap((layer) => {
+      const outlook = layering.get(layer.id)?.value;
+      if (!outlook) return [];
+      const look = lastLook(layer, known.records);
+      return said(layerActs(layer.id, outlook, look.day, look.roots, day), layer.tree, 1);
     }),
   ];
 }
+
+const speciesIn = (species: ReadonlyMap<string, Species>) => (id: string) => {
+  const found = species.get(id);
+  if (!found) throw new Error('The seed room names a species that is not in the list.');
+  return found;
+};

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Decision, Standing, Status } from '../forecast/standing';
-import { rootActs, type JudgedLot } from './rootActs';
+import { leavesSoon, rootActs, type JudgedLot } from './rootActs';
 import { sequentialVerdict } from '../roots/sequentialPlan';
 import { usualTerms } from '../roots/lotVerdict';
 
@@ -13,12 +13,8 @@ const lot = (
   standing = 100,
 ): JudgedLot => ({
   lotId,
-  standing: {
-    status,
-    decision,
-    urgent: false,
-    tally: { seeds: 200, sown: 0, standing, lifted: 0, out: 0 } as unknown as Standing['tally'],
-  },
+  trees: standing,
+  leavesSoon: leavesSoon({ status, decision } as Standing, TODAY),
   verdict: sequentialVerdict(usualTerms, fails, 20).value,
 });
 const good = Array<boolean>(9).fill(false);
@@ -28,18 +24,15 @@ const grow: Decision = { kind: 'grow-on', liftFrom: 1300, liftUntil: 1400 };
 
 describe('what roots ask for', () => {
   it('is a rejected lot by itself, and those that leave unjudged together', () => {
-    const acts = rootActs(
-      [
-        lot('rejected', 'growing', grow, [true, true]),
-        lot('lifting', 'lift', lift, []),
-        lot('holding', 'holding', moveBy(1010), [false, false]),
-        lot('judged', 'lift', lift, good),
-        lot('far off', 'ready', moveBy(1200), []),
-        lot('growing', 'growing', grow, []),
-        lot('gone', 'lift', lift, [], 0),
-      ],
-      TODAY,
-    );
+    const acts = rootActs([
+      lot('rejected', 'growing', grow, [true, true]),
+      lot('lifting', 'lift', lift, []),
+      lot('holding', 'holding', moveBy(1010), [false, false]),
+      lot('judged', 'lift', lift, good),
+      lot('far off', 'ready', moveBy(1200), []),
+      lot('growing', 'growing', grow, []),
+      lot('gone', 'lift', lift, [], 0),
+    ]);
     expect(acts).toEqual([
       {
         rule: 'roots-rejected',
@@ -58,7 +51,7 @@ describe('what roots ask for', () => {
     ]);
   });
   it('is nothing where all are judged or none leaves', () => {
-    expect(rootActs([lot('a', 'lift', lift, good), lot('b', 'growing', grow, [])], TODAY)).toEqual([]);
-    expect(rootActs([], TODAY)).toEqual([]);
+    expect(rootActs([lot('a', 'lift', lift, good), lot('b', 'growing', grow, [])])).toEqual([]);
+    expect(rootActs([])).toEqual([]);
   });
 });

@@ -12,21 +12,28 @@ export interface RootAct {
   figures: Record<string, number>;
 }
 
+/** What is known of a lot's roots: the sequential plan's call, from so many plants pulled. */
+export type RootCall = Pick<SequentialVerdict, 'call' | 'failing' | 'pulled'>;
+
 /** A lot with what is known of its roots. */
 export interface JudgedLot {
   lotId: string;
-  standing: Standing;
-  verdict: SequentialVerdict;
+  /** Trees standing. */
+  trees: number;
+  /** Whether it leaves where it stands within weeks. */
+  leavesSoon: boolean;
+  verdict: RootCall;
 }
 
-/** Day by which a lot leaves where it is, if its standing says one. */
-function leavesBy({ decision }: Standing): EpochDay {
-  if (decision.kind === 'move-by') return decision.by;
-  return decision.kind === 'lift' ? decision.bestBefore : Infinity;
+/** Whether a lot leaves where it stands within weeks of a day, if its standing says so. */
+export function leavesSoon({ status, decision }: Standing, day: EpochDay): boolean {
+  const by =
+    decision.kind === 'move-by' ? decision.by : decision.kind === 'lift' ? decision.bestBefore : Infinity;
+  return status === 'lift' || whenFor(by, day) !== 'watch';
 }
 
 /** A lot whose pulled plants were rejected is dealt with this week. */
-export function rejectedAct({ lotId, verdict }: Pick<JudgedLot, 'lotId' | 'verdict'>): RootAct[] {
+function rejectedAct({ lotId, verdict }: Pick<JudgedLot, 'lotId' | 'verdict'>): RootAct[] {
   const { call, failing, pulled } = verdict;
   return call === 'reject'
     ? [{ rule: 'roots-rejected', lotIds: [lotId], when: 'week', by: null, figures: { failing, pulled } }]
@@ -34,17 +41,13 @@ export function rejectedAct({ lotId, verdict }: Pick<JudgedLot, 'lotId' | 'verdi
 }
 
 /**
- * What roots ask for on a date. Rejected lots one by one; lots that leave soon and are not judged as one act, so that
- * they do not drown what else is to be done.
+ * What roots ask for. Rejected lots one by one; lots that leave soon and are not judged as one act, so that they do not
+ * drown what else is to be done.
  */
-export function rootActs(lots: readonly JudgedLot[], today: EpochDay): RootAct[] {
-  const standing = lots.filter((lot) => lot.standing.tally.standing > 0);
+export function rootActs(lots: readonly JudgedLot[]): RootAct[] {
+  const standing = lots.filter((lot) => lot.trees > 0);
   const acts = standing.flatMap(rejectedAct);
-  const open = standing.filter(
-    (lot) =>
-      lot.verdict.call === 'pull' &&
-      (lot.standing.status === 'lift' || whenFor(leavesBy(lot.standing), today) !== 'watch'),
-  );
+  const open = standing.filter((lot) => lot.verdict.call === 'pull' && lot.leavesSoon);
   if (open.length)
     acts.push({
       rule: 'judge-roots',

@@ -41,7 +41,16 @@ const change = [
   'station_reading',
   'receipt',
 ];
-const remove = ['session', 'sign_in_try', 'weather_day', 'place', 'stage', 'calendar_token', 'lot_acts'];
+const remove = [
+  'session',
+  'sign_in_try',
+  'weather_day',
+  'place',
+  'stage',
+  'calendar_token',
+  'lot_asks',
+  'nursery_today',
+];
 
 /**
  * Brings a database up to date and makes the role the server works as.

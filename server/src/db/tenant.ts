@@ -9,8 +9,8 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 /** A Drizzle handle inside one transaction, with the raw client beside it for streams and bulk work. */
 export type Tx = NodePgDatabase & { $client: pg.PoolClient };
 
-export function openPool(connectionString: string): pg.Pool {
-  const pool = new pg.Pool({ connectionString, max: 20, connectionTimeoutMillis: 5000 });
+export function openPool(connectionString: string, max = 20): pg.Pool {
+  const pool = new pg.Pool({ connectionString, max, connectionTimeoutMillis: 5000 });
   // A dropped idle connection is replaced on the next query; it must not stop the server.
   pool.on('error', () => undefined);
   // One that is being closed when the database goes says so on itself.

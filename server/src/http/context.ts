@@ -11,6 +11,8 @@ export interface Server {
   today: (timeZone: string) => string;
   /** Where irrigation controllers answer: the stand-in that ships with Kauri, or a gateway on the yard. */
   irrigationUrl: string;
+  /** Has Today of a nursery worked out anew after a change. */
+  askToday: (nurseryId: string) => void;
   /** Where weather stations answer, likewise. */
   stationUrl: string;
   /** Where calipers and height sticks answer, likewise. */

@@ -29,6 +29,8 @@ export async function serve(
   const answer = await (outside
     ? outsideNurseries(server, name, route, call)
     : inTheirNursery(server, name, route, call));
+  // What was written is committed: Today follows.
+  if (!outside && route.method !== 'GET') server.askToday((call.params as { nursery: string }).nursery);
   // A stream's last line goes out only now, after the transaction is committed.
   if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
   if (route.answerType) res.type(route.answerType).send(answer);
@@ -61,7 +63,7 @@ async function inTheirNursery(
   if (tokenHash === null) throw signedOut();
   return inNurseryBySession(
     server.pool,
-    { nurseryId, tokenHash, readOnly: route.method === 'GET' && !route.keeps },
+    { nurseryId, tokenHash, readOnly: route.method === 'GET' },
     async (tx, who) => {
       if (who === null) throw signedOut();
       const { person, role } = who;

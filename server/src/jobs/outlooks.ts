@@ -9,7 +9,7 @@ import {
 } from '@kauri/core';
 
 /** How far ahead forecasts look, days: as in the browser. */
-export const HORIZON_DAYS = 460;
+const HORIZON_DAYS = 460;
 const KEPT = 8;
 
 interface Weather {

@@ -1,16 +1,14 @@
 import {
-  batchActs,
+  roomAsks,
+  type KnownRoom,
   dayOf,
   isoOf,
-  layerActs,
-  storeActs,
   type LayerOutlook,
   type SeedAct,
   type TreatmentClock,
   type ViabilityOutlook,
   type Worked,
   lotShares,
-  lastLook,
   seedRecordsOf,
   storedLot,
   treatmentFacts,
@@ -135,22 +133,21 @@ export const useSeed = defineStore('seed', () => {
     });
   }
 
-  const acts = computed<SeedAct[]>(() => [
-    ...known.value.underWay.flatMap((batch) => {
-      const clock = clocks.value.get(batch.id);
-      return clock ? batchActs(batch.id, clock.value) : [];
-    }),
-    ...known.value.lots.flatMap((lot) => {
-      const outlook = viability.value.get(lot.id);
-      return outlook ? storeActs(lot.id, outlook.value, held.value.get(lot.id)?.seeds ?? 0, asOf.value) : [];
-    }),
-    ...known.value.onBranch.flatMap((layer) => {
-      const outlook = layering.value.get(layer.id);
-      if (!outlook) return [];
-      const look = lastLook(layer, known.value.records);
-      return layerActs(layer.id, outlook.value, look.day, look.roots, asOf.value);
-    }),
-  ]);
+  /** The room as Today reads it, and its figures. */
+  const knownRoom = computed<KnownRoom>(() => ({
+    ...known.value,
+    held: (id) => held.value.get(id)?.seeds ?? 0,
+  }));
+  const outlooks = computed(() => ({
+    viability: viability.value,
+    clocks: clocks.value,
+    layering: layering.value,
+  }));
+  const acts = computed<SeedAct[]>(() =>
+    roomAsks(room.value, knownRoom.value, outlooks.value, nursery.lookup.species, asOf.value).map(
+      ({ act }) => act,
+    ),
+  );
 
   const speciesOf = (id: string) => nursery.lookup.species.get(id) as Species;
   const startFor = (speciesId: string): StartValues => startOf(speciesOf(speciesId));
@@ -256,6 +253,8 @@ export const useSeed = defineStore('seed', () => {
     layering,
     fault,
     acts,
+    knownRoom,
+    outlooks,
     loaded,
     load,
     take,

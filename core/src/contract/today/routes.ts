@@ -43,10 +43,9 @@ export const todayRoutes = {
     params: inNursery,
     answer: today.TodayBook,
   }),
-  today: route(paths.today, 'visitor', 'What lots ask for today, worked out on the server', {
+  today: route(paths.today, 'visitor', 'Today as it was last worked out, and when', {
     params: inNursery,
     answer: today.ServerToday,
-    keeps: true,
   }),
   calendar: route(
     paths.calendar,

@@ -85,8 +85,8 @@ export const CalendarAddress = z.object({ path: z.string() });
 export const ServerAct = z.object({
   rule,
   part: z.enum(['lot', 'seed', 'roots']),
-  /** The lot, batch, bag or layer, and what it is called. */
-  subjectId: Id,
+  /** The lot, batch, bag or layer, and what it is called; null where it is about several lots. */
+  subjectId: Id.nullable(),
   about: z.string(),
   when: z.enum(['now', 'week', 'weeks', 'watch']),
   by: PlainDate.nullable(),
@@ -100,6 +100,12 @@ export const ServerAct = z.object({
 export const ServerToday = z.object({
   on: PlainDate,
   acts: z.array(ServerAct),
-  /** Lots forecast anew for this answer; the others stood as they were. */
+  /** Lots forecast anew when it was worked out; the others stood as they were. */
   forecast: z.number(),
+  /** Lots whose forecast failed, with why. */
+  faults: z.array(z.object({ lotId: Id, code: z.string(), fault: z.string() })),
+  /** When it was worked out; null while it never was for this day. */
+  workedAt: z.string().nullable(),
+  /** Something changed since and is being worked out. */
+  working: z.boolean(),
 });

@@ -1,4 +1,4 @@
-import type { Act } from '@kauri/core';
+import type { LotAsks, SeedAsk, TodayItem } from '@kauri/core';
 import {
   date,
   doublePrecision,
@@ -51,22 +51,46 @@ export const calendarToken = pgTable(
 );
 
 /** What each lot asks for on a date, kept while nothing it rests on changes. */
-export const lotActs = pgTable(
-  'lot_acts',
+export const lotAsks = pgTable(
+  'lot_asks',
   {
     nurseryId: nurseryId(),
     lotId: uuid('lot_id').notNull(),
     asOf: date('as_of').notNull(),
     /** Says what records, catalogue and weather it was worked out from. */
     basis: text().notNull(),
-    acts: jsonb().$type<Act[]>().notNull(),
+    /** Null where its forecast failed. */
+    asks: jsonb().$type<LotAsks | null>(),
+    /** Why its forecast failed. */
+    fault: text(),
   },
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.lotId] }),
     foreignKey({
       columns: [t.nurseryId, t.lotId],
       foreignColumns: [lot.nurseryId, lot.id],
-      name: 'acts_lot',
+      name: 'asks_lot',
     }),
   ],
+);
+
+/** Today of a nursery as it was last worked out, whole. Marks and rules are laid over it when it is asked for. */
+export const nurseryToday = pgTable(
+  'nursery_today',
+  {
+    nurseryId: nurseryId(),
+    asOf: date('as_of').notNull(),
+    /** The last change of the nursery that it knows of. */
+    known: uuid(),
+    workedAt: timestamp('worked_at', { withTimezone: true }).notNull(),
+    /** Lots forecast anew for it. */
+    forecast: integer().notNull(),
+    /** Lots whose forecast failed, with why. */
+    faults: jsonb().$type<{ lotId: string; code: string; fault: string }[]>().notNull(),
+    items: jsonb().$type<TodayItem[]>().notNull(),
+    /** What the seed room asks for, and what that was worked out from. */
+    room: jsonb().$type<SeedAsk[]>().notNull(),
+    roomBasis: text('room_basis').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.nurseryId] })],
 );

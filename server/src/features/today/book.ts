@@ -1,4 +1,4 @@
-import { dayOf, isoOf, restUntil, ruleTerms, type ActMark, type WorkDone } from '@kauri/core';
+import { dayOf, isoOf, restUntil } from '@kauri/core';
 import type { BodyOf, KeptMark, Role, TodayBook, TodayRules } from '@kauri/core/contract';
 import { and, desc, eq, gt, isNotNull, isNull, or } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -67,18 +67,6 @@ export async function marksOf(
     assignedTo: m.assignedTo,
     by,
   }));
-}
-
-/** A kept mark as the agenda reads it. */
-export function toMark({ on, until, ...mark }: KeptMark): ActMark {
-  return { ...mark, on: dayOf(on), until: dayOf(until) };
-}
-
-/** Time written beside acts that were done. */
-export function workDone(marks: readonly KeptMark[]): WorkDone[] {
-  return marks.flatMap(({ rule, minutes, trees, mark }) =>
-    mark === 'done' && minutes !== null ? [{ work: ruleTerms[rule].work, trees, minutes }] : [],
-  );
 }
 
 export async function markAct(work: Work, body: BodyOf<'markAct'>): Promise<void> {

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
 import { dayOf, isoOf } from '@kauri/core';
-import type { AnswerOf } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { note } from '../../db/journal';
@@ -8,7 +8,10 @@ import { calendarToken, membership, nursery } from '../../db/schema/index';
 import { inNurseryByCalendar, inNursery } from '../../db/tenant';
 import type { Server, Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { serverToday } from './serverToday';
+import { serverToday, type ServerToday } from './serverToday';
+
+const MOST_WAIT_MS = 10_000;
+const ASK_AGAIN_MS = 200;
 
 const digest = (token: string) => createHash('sha256').update(token).digest('base64url');
 
@@ -37,18 +40,28 @@ export async function calendarFeed(server: Server, file: string): Promise<string
   const tokenHash = digest(file.replace(/\.ics$/, ''));
   const whose = await inNurseryByCalendar(server.pool, tokenHash);
   if (whose === null) throw noCalendar();
-  return inNursery(server.pool, whose, async (tx) => {
-    const [home] = await tx.select().from(nursery).where(eq(nursery.id, whose.nurseryId));
-    const [member] = await tx
-      .select({ role: membership.role })
-      .from(membership)
-      .where(and(eq(membership.nurseryId, whose.nurseryId), eq(membership.personId, whose.personId)));
-    if (!member) throw noCalendar();
-    return inCalendar(home.name, await serverToday(tx, whose.nurseryId, server.today(home.timeZone)));
-  });
+  const read = () =>
+    inNursery(server.pool, whose, async (tx) => {
+      const [home] = await tx.select().from(nursery).where(eq(nursery.id, whose.nurseryId));
+      const [member] = await tx
+        .select({ role: membership.role })
+        .from(membership)
+        .where(and(eq(membership.nurseryId, whose.nurseryId), eq(membership.personId, whose.personId)));
+      if (!member) throw noCalendar();
+      const today = await serverToday(tx, whose.nurseryId, server.today(home.timeZone));
+      return { name: home.name, today };
+    });
+  // A calendar asks a few times a day: it waits a little for the newest, between transactions.
+  let { name, today } = await read();
+  for (const until = Date.now() + MOST_WAIT_MS; today.working && Date.now() < until;) {
+    server.askToday(whose.nurseryId);
+    await pause(ASK_AGAIN_MS);
+    ({ name, today } = await read());
+  }
+  return inCalendar(name, today);
 }
 
-function inCalendar(nurseryName: string, { on, acts }: AnswerOf<'today'>): string {
+function inCalendar(nurseryName: string, { on, acts }: ServerToday): string {
   const calendar = ical({
     name: `${nurseryName}: to do`,
     prodId: { company: 'Kauri', product: 'Today', language: 'EN' },
@@ -59,7 +72,7 @@ function inCalendar(nurseryName: string, { on, acts }: AnswerOf<'today'>): strin
     if (act.when === 'watch') continue;
     const day = act.by === null || act.by < on ? on : act.by;
     calendar.createEvent({
-      id: `${act.rule}.${act.subjectId}@kauri`,
+      id: `${act.rule}.${act.subjectId ?? 'lots'}@kauri`,
       start: dateOf(day),
       end: dateOf(isoOf(dayOf(day) + 1)),
       allDay: true,

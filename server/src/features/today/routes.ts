@@ -32,6 +32,10 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
     await dropCalendar(work);
     return todayBook(work, work.today);
   },
-  today: async (call) => serverToday(call.tx, call.nurseryId, (await workOf(call)).today),
+  async today(call) {
+    const answer = await serverToday(call.tx, call.nurseryId, (await workOf(call)).today);
+    if (answer.working) call.server.askToday(call.nurseryId);
+    return answer;
+  },
   calendar: ({ server, params }) => calendarFeed(server, params.token),
 };

@@ -1,4 +1,4 @@
-import { compareShares, seedActWords, speciesLibrary, startingSpecies } from '@kauri/core';
+import { compareShares, seedActWords, speciesLibrary, startingSpecies, upBy } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
@@ -12,7 +12,6 @@ import { labelSheets, labelSizes, labelStocks, singleLabel, type Label } from '.
 import { figureWords, rangeWords, speciesFigures } from './species/speciesFigures';
 import { readSpeciesFile, speciesCsv, speciesJson } from './species/speciesFiles';
 import { armVerdict, surely } from './up/verdict';
-import { upBy } from './up/useComingUp';
 
 const row = (more: Partial<LotRow>): LotRow =>
   ({

@@ -15,7 +15,7 @@ import { useSeason } from '../../stores/season';
 import { useTodayBook } from '../../stores/todayBook';
 import { longDate, yearOf } from '../../words/dates';
 import { minutesWords } from './todayWords';
-import type { TodayItem } from './useToday';
+import type { TodayItem } from '@kauri/core';
 
 /** What was done about an act: done with the time it took, put off with a reason, or given to someone. */
 const props = defineProps<{ line: AgendaLine<TodayItem>; as: 'done' | 'skipped' | 'assigned' }>();

@@ -7,8 +7,9 @@ import SectionGlyph from '../../parts/SectionGlyph.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useSession } from '../../stores/session';
 import { useTodayBook } from '../../stores/todayBook';
+import { leadsTo } from './useToday';
 import { minutesWords, savingWords } from './todayWords';
-import type { TodayItem } from './useToday';
+import type { TodayItem } from '@kauri/core';
 
 /** One act: what, why, what waiting costs; how long it takes, whose it is, and what was done about it. */
 const props = defineProps<{ line: AgendaLine<TodayItem>; lot: ShownLot | null }>();
@@ -29,7 +30,7 @@ const work = computed(() => {
 
 <template>
   <li class="hover:bg-leaf-pale flex flex-wrap items-center sm:flex-nowrap" :data-testid="`${item.part}-act`">
-    <RouterLink :to="item.to" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4 max-sm:pr-3">
+    <RouterLink :to="leadsTo(item)" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4 max-sm:pr-3">
       <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
       <component
         :is="item.part === 'roots' ? Asterisk : Bean"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type AgendaLine, type Status, type When } from '@kauri/core';
+import { type AgendaLine, type Status, type TodayItem, type When } from '@kauri/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -15,7 +15,7 @@ import { useTodayBook } from '../../stores/todayBook';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import TodayLine from './TodayLine.vue';
-import { useToday, type TodayItem } from './useToday';
+import { useToday } from './useToday';
 
 const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
 const TodayRulesDialog = defineAsyncComponent(() => import('./TodayRulesDialog.vue'));

@@ -1,7 +1,7 @@
 import type { AgendaLine } from '@kauri/core';
 import type { Content, TDocumentDefinitions } from '../../print/pdf';
 import { minutesWords } from './todayWords';
-import type { TodayItem } from './useToday';
+import type { TodayItem } from '@kauri/core';
 
 export interface SheetGroup {
   words: string;

@@ -1,0 +1,39 @@
+import type { LotFacts } from '../forecast/lotFacts';
+import type { LotForecast } from '../forecast/forecast';
+import type { Standing } from '../forecast/standing';
+import type { EmergenceOutlook } from '../sowing/emergenceOutlook';
+import { actsFor } from './lotActs';
+import { leavesSoon, type RootCall } from './rootActs';
+import { emergenceActs } from './seedActs';
+import type { LotAsks } from './todayOf';
+
+/**
+ * What a lot asks for on the day its forecast looks at.
+ * @param known the lot as it was known that day
+ * @param rising how it is coming up; null for a lot that was not sown here
+ * @param roots what its pulled plants say
+ */
+export function lotAsks(
+  known: LotFacts,
+  forecast: LotForecast,
+  standing: Standing,
+  rising: EmergenceOutlook | null,
+  roots: RootCall,
+  latitudeDeg: number,
+): LotAsks {
+  return {
+    lotId: known.id,
+    code: known.code,
+    standing: standing.tally.standing,
+    sown: standing.tally.sown,
+    acts: actsFor(known, forecast, standing, latitudeDeg),
+    late: rising && isRising(standing) ? emergenceActs(known.id, rising) : [],
+    roots,
+    leavesSoon: leavesSoon(standing, forecast.state.day),
+  };
+}
+
+/** Whether seed of a lot is still to come up, and nobody has yet to decide on it. */
+export function isRising({ tally, decision }: Standing): boolean {
+  return tally.sown > 0 && decision.kind !== 'write-off';
+}

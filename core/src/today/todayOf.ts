@@ -1,0 +1,119 @@
+import type { EpochDay } from '../calendar/day';
+import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } from './agenda';
+import { actWords, rootActWords, seedActWords, type ActWords } from './actWords';
+import type { Act } from './lotActs';
+import { rootActs, type RootCall } from './rootActs';
+import type { SeedAct } from './seedActs';
+import { several } from '../words/numbers';
+import { workRates, type WorkDone } from './work';
+
+/** What one lot asks for on a day, from its forecast, its coming up and its roots. */
+export interface LotAsks {
+  lotId: string;
+  code: string;
+  /** Trees standing, and seeds still in the ground. */
+  standing: number;
+  sown: number;
+  acts: Act[];
+  /** Whether it lags behind in coming up. */
+  late: SeedAct[];
+  roots: RootCall;
+  /** Whether it leaves where it stands within weeks. */
+  leavesSoon: boolean;
+}
+
+/** What one thing of the seed room asks for, what it is called, and the seeds or plants it holds. */
+export interface SeedAsk {
+  act: SeedAct;
+  name: string;
+  seeds: number;
+}
+
+/** One thing to do, with its words. */
+export interface TodayItem extends AgendaItem {
+  part: 'lot' | 'seed' | 'roots';
+  /** What its subject is, by which a screen finds where it leads. */
+  of: 'lot' | 'lots' | 'store' | 'clock' | 'layers' | 'up';
+  /** What its subject is called. */
+  about: string;
+  words: ActWords;
+}
+
+/**
+ * Everything that asks for something on a day, each with its words: the lots' own acts, those late in coming up, the seed
+ * room's, and what roots ask for.
+ */
+export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day: EpochDay): TodayItem[] {
+  const byId = new Map(lots.map((lot) => [lot.lotId, lot]));
+  const seedItem = ({ act, name, seeds }: SeedAsk): TodayItem => ({
+    rule: act.rule,
+    subjectId: act.subjectId,
+    when: act.when,
+    by: act.by,
+    figures: act.figures,
+    trees: Math.round(seeds),
+    part: 'seed',
+    of: act.part,
+    about: name,
+    words: seedActWords(act, name, day),
+  });
+  const judged = lots.map(({ lotId, standing, leavesSoon, roots }) => ({
+    lotId,
+    trees: standing,
+    leavesSoon,
+    verdict: roots,
+  }));
+  return [
+    ...lots.flatMap(({ code, acts }) =>
+      acts.map(({ lotId, rule, when, by, figures, trees }): TodayItem => ({
+        rule,
+        subjectId: lotId,
+        when,
+        by,
+        figures,
+        trees,
+        part: 'lot',
+        of: 'lot',
+        about: code,
+        words: actWords({ lotId, rule, when, by, figures, trees }, code, day),
+      })),
+    ),
+    ...room.map(seedItem),
+    ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
+    ...rootActs(judged).map((act): TodayItem => {
+      const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
+      return {
+        rule: act.rule,
+        subjectId: only?.lotId ?? null,
+        when: act.when,
+        by: act.by,
+        figures: act.figures,
+        trees: act.lotIds.reduce((total, id) => total + byId.get(id)!.standing, 0),
+        part: 'roots',
+        of: only ? 'lot' : 'lots',
+        about: only?.code ?? several(act.lotIds.length, 'lot'),
+        words: rootActWords(act, only?.code ?? ''),
+      };
+    }),
+  ];
+}
+
+/** What is known of a day besides the forecasts: what was done about acts, and how the nursery wants them. */
+export interface TodayKnown {
+  marks: readonly ActMark[];
+  rules: Tuning;
+  /** Times written beside work that was done. */
+  work: readonly WorkDone[];
+}
+
+/**
+ * What is to be done on a day: the one list that screens, calendars, paper and the server say.
+ * @param items what asks for something, from {@link itemsOf}
+ */
+export function todayOf(
+  items: readonly TodayItem[],
+  { marks, rules, work }: TodayKnown,
+  day: EpochDay,
+): Agenda<TodayItem> {
+  return agendaOf(items, marks, rules, workRates(work), day);
+}

@@ -1,0 +1,70 @@
+import {
+  coverKey,
+  emergenceOutlook,
+  factsAt,
+  forecastLot,
+  isRising,
+  lotAsks,
+  outlookUnderCover,
+  standingOf,
+  warmthOf,
+  type LotAsks,
+  type LotFacts,
+  type Outlook,
+  type RisingFacts,
+  type RootCall,
+  type Warmth,
+} from '@kauri/core';
+
+/** A lot to be forecast, with how it comes up and what its pulled plants say. */
+export interface AskedLot {
+  facts: LotFacts;
+  rising: RisingFacts | null;
+  roots: RootCall;
+}
+
+/** What a lot asks for, nothing before it was sown, or why its forecast failed. */
+export type Asked = { asks: LotAsks | null; fault: null } | { asks: null; fault: string };
+
+/**
+ * What each lot asks for: the same forecasts a screen makes, with the same numbers. A lot whose forecast fails says so
+ * and the others go on.
+ */
+export function asksOfLots(
+  lots: readonly AskedLot[],
+  open: { outlook: Outlook; warmth: Warmth },
+  failed: (lot: LotFacts, error: unknown) => void,
+): Asked[] {
+  const under = new Map([['', open]]);
+  const weatherFor = (known: LotFacts) => {
+    const key = coverKey(known);
+    let weather = under.get(key);
+    if (!weather) {
+      const outlook = outlookUnderCover(open.outlook, known);
+      under.set(key, (weather = { outlook, warmth: warmthOf(outlook) }));
+    }
+    return weather;
+  };
+  return lots.map(({ facts, rising, roots }): Asked => {
+    try {
+      const { asOf, site } = open.outlook;
+      const known = factsAt(facts, asOf);
+      const { outlook, warmth } = weatherFor(known);
+      const forecast = forecastLot(facts, outlook, warmth, { view: asOf });
+      const standing = standingOf(known, forecast);
+      if (!standing) return { asks: null, fault: null };
+      // How it comes up is reckoned in the open, as at the Seed station.
+      const coming =
+        rising && isRising(standing)
+          ? emergenceOutlook(rising.counts, rising.sown, rising.since, rising.prior, open.warmth).value
+          : null;
+      return {
+        asks: lotAsks(known, forecast, standing, coming, roots, site.latitudeDeg),
+        fault: null,
+      };
+    } catch (error) {
+      failed(facts, error);
+      return { asks: null, fault: error instanceof Error ? error.message : String(error) };
+    }
+  });
+}

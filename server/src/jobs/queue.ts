@@ -1,0 +1,132 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import { Logger as QueueLogger, makeWorkerUtils, run } from 'graphile-worker';
+import { eq } from 'drizzle-orm';
+import type pg from 'pg';
+import type { Logger } from 'pino';
+import { nursery } from '../db/schema/index';
+import { inNursery, openPool } from '../db/tenant';
+import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
+
+/** Local hour by which a nursery's Today of the new day is worked out, before anyone asks. */
+const DAWN_HOUR = 3;
+/** Writes that come in quick succession are taken together, ms. */
+const TOGETHER_MS = 150;
+
+/** Long work, kept as rows in PostgreSQL and done by whichever server is free. */
+export interface Jobs {
+  /** Has Today of a nursery worked out anew, soon and off the thread that answers. */
+  askToday: (nurseryId: string) => void;
+  /** Ends once what is under way is done. */
+  stop: () => Promise<void>;
+}
+
+interface Setting {
+  /** The owner's connection: the queue's tables are none of a nursery's. */
+  ownerUrl: string;
+  /** What the server works as, which row-level security binds. */
+  databaseUrl: string;
+  pool: pg.Pool;
+  log: Logger;
+  today: (timeZone: string) => string;
+}
+
+/** Starts taking jobs. */
+export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Setting): Promise<Jobs> {
+  const queuePool = openPool(ownerUrl, 4);
+  const logger = new QueueLogger(() => (level, message) => {
+    if (level === 'error') log.error({ queue: message });
+  });
+  const failed: JobTools['failed'] = (nurseryId, lotId, err) =>
+    log.error({ nurseryId, lotId, err }, 'a lot’s forecast failed');
+  const thread = openThread(databaseUrl, log) ?? {
+    work: (job: TodayJob) => refreshToday({ pool, failed }, job),
+    close: () => Promise.resolve(),
+  };
+  const utils = await makeWorkerUtils({ pgPool: queuePool, logger });
+  const add = (nurseryId: string) =>
+    utils.addJob(
+      'today',
+      { nurseryId },
+      { jobKey: `today ${nurseryId}`, queueName: `today ${nurseryId}`, maxAttempts: 3 },
+    );
+  const runner = await run({
+    pgPool: queuePool,
+    logger,
+    concurrency: 2,
+    noHandleSignals: true,
+    pollInterval: 2000,
+    crontab: '0 * * * * dawn',
+    taskList: {
+      today: async (payload) => {
+        const { nurseryId } = payload as { nurseryId: string };
+        const [home] = await inNursery(pool, { nurseryId, personId: NOBODY }, (tx) =>
+          tx.select().from(nursery).where(eq(nursery.id, nurseryId)),
+        );
+        if (home) await thread.work({ nurseryId, today: today(home.timeZone) });
+      },
+      dawn: async () => {
+        const { rows } = await queuePool.query<{ id: string; time_zone: string }>(
+          'select id, time_zone from nursery',
+        );
+        const hour = (timeZone: string) =>
+          Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', timeZone }).format(new Date()));
+        for (const { id, time_zone } of rows) if (hour(time_zone) === DAWN_HOUR) await add(id);
+      },
+    },
+  });
+  const waiting = new Map<string, NodeJS.Timeout>();
+  let stopped = false;
+  return {
+    askToday(nurseryId) {
+      if (stopped || waiting.has(nurseryId)) return;
+      const soon = setTimeout(() => {
+        waiting.delete(nurseryId);
+        if (!stopped) add(nurseryId).catch((err: unknown) => log.error({ err }, 'Today was not asked for'));
+      }, TOGETHER_MS);
+      soon.unref();
+      waiting.set(nurseryId, soon);
+    },
+    async stop() {
+      stopped = true;
+      for (const soon of waiting.values()) clearTimeout(soon);
+      await runner.stop().catch(() => undefined);
+      await utils.release();
+      await thread.close();
+      await queuePool.end();
+    },
+  };
+}
+
+/** The thread that works out Todays; null where Kauri runs from its sources, which have none built. */
+function openThread(databaseUrl: string, log: Logger) {
+  const file = ['./jobs/todayThread.js', './todayThread.js']
+    .map((path) => fileURLToPath(new URL(path, import.meta.url)))
+    .find(existsSync);
+  if (file === undefined) return null;
+  const worker = new Worker(file, { workerData: { databaseUrl } });
+  worker.unref();
+  const open = new Map<number, { done: () => void; failed: (error: Error) => void }>();
+  let last = 0;
+  worker.on('message', ({ id, fault, log: said }: { id: number; fault?: string; log?: object }) => {
+    if (said) return log.error(said, 'a lot’s forecast failed');
+    const job = open.get(id);
+    open.delete(id);
+    if (fault === undefined) job?.done();
+    else job?.failed(new Error(fault));
+  });
+  worker.on('error', (error) => {
+    for (const job of open.values()) job.failed(error);
+    open.clear();
+  });
+  return {
+    work: (job: TodayJob) =>
+      new Promise<void>((done, failed) => {
+        const id = ++last;
+        open.set(id, { done, failed });
+        worker.postMessage({ id, job });
+      }),
+    close: async () => void (await worker.terminate()),
+  };
+}

@@ -1,0 +1,271 @@
+import {
+  dayOf,
+  factsFrom,
+  itemsOf,
+  lookupFrom,
+  lotVerdict,
+  risingFacts,
+  roomAsks,
+  roomOutlooks,
+  roomToday,
+  storedLot,
+  viabilityOutlook,
+  type Beta,
+  type EpochDay,
+  type LotAsks,
+  type Lookup,
+  type SeedAsk,
+  type Site,
+} from '@kauri/core';
+import type { Climate, Evidence, LearntValues, RootRules, SeedRoom, Species } from '@kauri/core/contract';
+import { createHash } from 'node:crypto';
+import { eq } from 'drizzle-orm';
+import type pg from 'pg';
+import { nursery, nurseryToday } from '../db/schema/index';
+import { inNursery, type Tx } from '../db/tenant';
+import { evidenceOf } from '../features/lots/evidence';
+import { lotRowsOf } from '../features/lots/lotRows';
+import { seedRoom } from '../features/seed/room';
+import { seriesOf } from '../features/weather/weatherDays';
+import { catalogueOf } from '../features/yard/catalogue';
+import { readValue } from '../nursery/values';
+import { asksOfLots, type AskedLot } from './lotWork';
+import { weatherOn } from './outlooks';
+
+/** A live lot, and a word for all that what it asks for rests on. */
+interface LiveLot {
+  id: string;
+  code: string;
+  basis: string;
+}
+
+/*
+ * What a lot rests on: its own rows, its bag's, and below what every lot shares. Counts and last ids are enough, since
+ * records are added or struck and never rewritten.
+ */
+const LIVE_LOTS = `
+  select l.id, l.code,
+    concat_ws('.', l.version, o.n, o.struck, o.last, m.n, s.n, s.last, bag.version, r.n, r.struck) as basis
+  from lot l
+  join (select lot_id, sum(held) as held from balance
+        where nursery_id = $1 and account in ('sown', 'standing') group by lot_id) b on b.lot_id = l.id and b.held > 0
+  left join (select lot_id, count(*) as n, count(struck_at) as struck, max(id::text) as last
+             from observation where nursery_id = $1 group by lot_id) o on o.lot_id = l.id
+  left join (select lot_id, count(*) as n from movement where nursery_id = $1 group by lot_id) m on m.lot_id = l.id
+  left join (select lot_id, count(*) as n, max(started_on) as last from stage where nursery_id = $1 group by lot_id) s
+    on s.lot_id = l.id
+  left join seed_lot bag on bag.nursery_id = $1 and bag.id = l.seed_lot_id
+  left join (select subject_id, count(*) as n, count(struck_at) as struck from seed_record
+             where nursery_id = $1 group by subject_id) r on r.subject_id = l.seed_lot_id
+  where l.nursery_id = $1 order by l.code`;
+
+const WEATHER_BASIS = `(select concat_ws('.', count(*), max(day), round(sum(t_min_c)::numeric, 1), round(sum(t_max_c)::numeric, 1),
+    round(sum((day - date '2000-01-01') * (t_min_c + 2 * t_max_c))::numeric, 1))
+  from weather_day where nursery_id = $1)`;
+
+const SHARED_BASIS = `
+  select ${WEATHER_BASIS} as weather, concat_ws('.',
+    (select concat_ws('.', count(*), sum(version)) from species where nursery_id = $1),
+    (select concat_ws('.', count(*), sum(version)) from container_type where nursery_id = $1),
+    (select concat_ws('.', count(*), sum(version)) from medium where nursery_id = $1),
+    (select concat_ws('.', count(*), sum(version)) from place where nursery_id = $1),
+    (select string_agg(kind || version, '.' order by kind) from nursery_value
+      where nursery_id = $1 and kind in ('climate', 'learnt', 'roots'))) as shared`;
+
+/** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
+const MODEL = 2;
+/** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
+export const NOBODY = '00000000-0000-7000-8000-000000000000';
+
+/** What changed last in a nursery. */
+export async function lastChange(tx: Tx, nurseryId: string): Promise<string | null> {
+  const { rows } = await tx.$client.query<{ id: string }>(
+    'select id from journal where nursery_id = $1 order by id desc limit 1',
+    [nurseryId],
+  );
+  return rows[0]?.id ?? null;
+}
+
+export interface TodayJob {
+  nurseryId: string;
+  today: string;
+}
+
+/** What the job needs of the server. */
+export interface JobTools {
+  pool: pg.Pool;
+  /** A lot's forecast failed: logged with its stack. */
+  failed: (nurseryId: string, lotId: string, error: unknown) => void;
+}
+
+/**
+ * Works out Today of a nursery and keeps it: lots whose records, catalogue or weather changed are forecast anew, the
+ * others stand. Reads in one transaction and writes in another; no transaction is open while it computes.
+ */
+export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJob): Promise<void> {
+  const as = { nurseryId, personId: NOBODY };
+  const day = dayOf(today);
+  const read = await inNursery(tools.pool, as, (tx) => readNursery(tx, nurseryId, today, day));
+  if (read === null) return;
+  const { stale, lots, asked, weather, room, species, roomBasis } = read;
+  const anew = asksOfLots(asked, weather, (lot, error) => tools.failed(nurseryId, lot.id, error));
+  const rows = stale.map((lot, i) => ({ ...lot, ...anew[i] }));
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  const asks: LotAsks[] = [];
+  const faults: { lotId: string; code: string; fault: string }[] = [];
+  for (const lot of lots) {
+    const { asks: of, fault } = byId.get(lot.id) ?? lot.kept!;
+    if (of) asks.push(of);
+    if (fault !== null) faults.push({ lotId: lot.id, code: lot.code, fault });
+  }
+  let roomItems: SeedAsk[];
+  if (read.keptRoom) roomItems = read.keptRoom;
+  else {
+    const known = roomToday(room, day);
+    const outlooks = roomOutlooks(room, known, species, weather.outlook, weather.warmth, day);
+    roomItems = roomAsks(room, known, outlooks, species, day);
+  }
+  await inNursery(tools.pool, as, async (tx) => {
+    await keepAsks(tx, nurseryId, today, rows);
+    const values = {
+      asOf: today,
+      known: read.known,
+      workedAt: new Date(),
+      forecast: rows.length,
+      faults,
+      items: itemsOf(asks, roomItems, day),
+      room: roomItems,
+      roomBasis,
+    };
+    await tx
+      .insert(nurseryToday)
+      .values({ nurseryId, ...values })
+      .onConflictDoUpdate({ target: nurseryToday.nurseryId, set: values });
+  });
+}
+
+async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochDay) {
+  const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
+  if (!home) return null;
+  const site: Site = { latitudeDeg: home.latitudeDeg, elevationM: home.elevationM };
+  // Asked first: a change that comes while the rest is read is then done again, not missed.
+  const known = await lastChange(tx, nurseryId);
+  const { rows: live } = await tx.$client.query<LiveLot>(LIVE_LOTS, [nurseryId]);
+  const { rows: shared } = await tx.$client.query<{ weather: string; shared: string }>(SHARED_BASIS, [
+    nurseryId,
+  ]);
+  const of = `${MODEL}/${today}/${shared[0].weather}/${shared[0].shared}`;
+  const { rows: before } = await tx.$client.query<{
+    lot_id: string;
+    basis: string;
+    asks: LotAsks | null;
+    fault: string | null;
+  }>('select lot_id, basis, asks, fault from lot_asks where nursery_id = $1 and as_of = $2', [
+    nurseryId,
+    today,
+  ]);
+  const keptById = new Map(before.map((row) => [row.lot_id, row]));
+  const lots = live.map(({ id, code, basis }) => {
+    const row = keptById.get(id);
+    const whole = `${of}/${basis}`;
+    return { id, code, basis: whole, kept: row?.basis === whole ? row : null };
+  });
+  const stale = lots.filter((lot) => lot.kept === null);
+  const room = await seedRoom({ tx, nurseryId });
+  const roomBasis = createHash('sha256')
+    .update(`${of} ${JSON.stringify(room)}`)
+    .digest('base64url');
+  const [last] = await tx.select().from(nurseryToday).where(eq(nurseryToday.nurseryId, nurseryId));
+  const catalogue = await catalogueOf(tx, nurseryId);
+  const climate = await readValue({ tx, nurseryId }, 'climate');
+  const learnt = await readValue({ tx, nurseryId }, 'learnt');
+  const lookup = lookupFrom(catalogue, climate.value as Climate, learnt.value as LearntValues);
+  const weather = await weatherOn(`${nurseryId} ${shared[0].weather}`, day, async () => ({
+    series: await seriesOf(tx, nurseryId),
+    site,
+  }));
+  const { value: roots } = await readValue({ tx, nurseryId }, 'roots');
+  const asked = await askedLots(tx, nurseryId, stale, lookup, room, roots as RootRules, site, day);
+  const keptRoom = last?.roomBasis === roomBasis ? last.room : null;
+  return { known, lots, stale, asked, weather, room, species: lookup.species, roomBasis, keptRoom };
+}
+
+async function askedLots(
+  tx: Tx,
+  nurseryId: string,
+  stale: readonly { id: string }[],
+  lookup: Lookup,
+  room: SeedRoom,
+  { school, cards, terms, cap }: RootRules,
+  { latitudeDeg }: Site,
+  day: EpochDay,
+): Promise<AskedLot[]> {
+  if (stale.length === 0) return [];
+  const ids = stale.map((lot) => lot.id);
+  const rows = new Map((await lotRowsOf(tx, nurseryId, ids)).map((row) => [row.id, row]));
+  const evidence = new Map((await evidenceOf(tx, nurseryId, ids)).map((e) => [e.lotId, e]));
+  const aliveIn = aliveByBag(room, lookup.species, day);
+  return ids.map((id) => {
+    const row = rows.get(id)!;
+    const records: Evidence = evidence.get(id)!;
+    const facts = factsFrom(row, records, lookup);
+    const pulled = records.roots.map((r) => ({ id: r.entry, day: dayOf(r.on), plant: r.plant }));
+    const { call, failing, pulled: n } = lotVerdict(pulled, cards[school], terms, cap).value.sequential;
+    const rising = row.held.sown
+      ? risingFacts(
+          row,
+          facts,
+          records,
+          lookup.species.get(row.speciesId)!,
+          row.seedLotId === null ? null : aliveIn(row.seedLotId),
+          latitudeDeg,
+          day,
+        )
+      : null;
+    return { facts, rising, roots: { call, failing, pulled: n } };
+  });
+}
+
+/** Share alive in a bag on a day, each bag worked out once. */
+function aliveByBag(
+  room: SeedRoom,
+  species: ReadonlyMap<string, Species>,
+  day: EpochDay,
+): (seedLotId: string) => Beta | null {
+  const known = new Map<string, Beta>();
+  const records = roomToday(room, day).records;
+  return (id) => {
+    const bag = room.lots.find((lot) => lot.id === id);
+    if (!bag) return null;
+    let alive = known.get(id);
+    if (!alive) {
+      const stored = storedLot(bag, species.get(bag.speciesId)!, records);
+      known.set(id, (alive = viabilityOutlook(stored, day).value.now.beta));
+    }
+    return alive;
+  };
+}
+
+async function keepAsks(
+  tx: Tx,
+  nurseryId: string,
+  today: string,
+  rows: readonly { id: string; basis: string; asks: LotAsks | null; fault: string | null }[],
+): Promise<void> {
+  if (rows.length === 0) return;
+  await tx.$client.query(
+    `insert into lot_asks (nursery_id, lot_id, as_of, basis, asks, fault)
+     select $1, lot_id, $2, basis, asks::jsonb, fault
+     from unnest($3::uuid[], $4::text[], $5::text[], $6::text[]) as t(lot_id, basis, asks, fault)
+     on conflict (nursery_id, lot_id) do update
+       set as_of = excluded.as_of, basis = excluded.basis, asks = excluded.asks, fault = excluded.fault`,
+    [
+      nurseryId,
+      today,
+      rows.map((row) => row.id),
+      rows.map((row) => row.basis),
+      rows.map((row) => (row.asks === null ? null : JSON.stringify(row.asks))),
+      rows.map((row) => row.fault),
+    ],
+  );
+}
