@@ -1,0 +1,48 @@
+import { expect, signIn, test, type Kauri } from './kauri';
+import type { Page } from '@playwright/test';
+
+interface Said {
+  title: string;
+  reason: string;
+}
+
+/** Today as the server says it, once nothing is being worked out any more. */
+async function said(page: Page, kauri: Kauri): Promise<Said[]> {
+  const me = await (await page.request.get(`${kauri.url}/api/me`)).json();
+  let acts: Said[] = [];
+  await expect
+    .poll(async () => {
+      const answer = await page.request.get(
+        `${kauri.url}/api/nurseries/${me.memberships[0].nurseryId}/today`,
+      );
+      const { working, acts: all } = await answer.json();
+      acts = all.map(({ title, reason }: Said) => ({ title, reason }));
+      return working;
+    })
+    .toBe(false);
+  return acts;
+}
+
+test.describe('the screen and the server say the same to the line', () => {
+  for (const day of ['2026-11-24', '2027-02-10', '2027-05-20', '2027-08-15'])
+    test(`on ${day}, north and south`, async ({ own, page }) => {
+      await own.stop();
+      await own.startAgain(day);
+      for (const email of ['isla@withybeck.example', 'nahuel@piedraclara.example']) {
+        await signIn(page, own, email);
+        const acts = await said(page, own);
+        expect(acts.length).toBeGreaterThan(0);
+        const lines = page.getByTestId(/^(lot|seed|roots)-act$/);
+        await expect
+          .poll(async () =>
+            lines.evaluateAll((all) =>
+              all.map((line) => {
+                const [title, reason] = line.querySelectorAll('a > span.flex-1 > span');
+                return { title: title.textContent, reason: reason.textContent };
+              }),
+            ),
+          )
+          .toEqual(acts);
+      }
+    });
+});
