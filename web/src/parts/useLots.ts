@@ -1,4 +1,4 @@
-import { dayOf, factsAt, factsFrom, type LotFacts } from '@kauri/core';
+import { dayOf, factsAt, type LotFacts } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useForecasts } from '../stores/forecasts';
@@ -21,12 +21,7 @@ export function useLots() {
   const nursery = useNursery();
   const forecasts = useForecasts();
   const season = useSeason();
-  const facts = computed(() => {
-    const all = new Map<string, LotFacts>();
-    for (const row of nursery.lots.values())
-      all.set(row.id, factsFrom(row, nursery.evidence.get(row.id)!, nursery.lookup));
-    return all;
-  });
+  const facts = computed(() => nursery.facts);
   const asOf = computed(() => Math.min(season.view, season.today));
   /** Where a lot stood on the date looked at. */
   const placeOf = (row: LotRow) => {
@@ -38,9 +33,9 @@ export function useLots() {
     const shown: ShownLot[] = [];
     for (const [id, view] of forecasts.views) {
       const row = nursery.lots.get(id);
-      if (!row) continue;
+      const whole = facts.value.get(id);
+      if (!row || !whole) continue;
       const place = placeOf(row);
-      const whole = facts.value.get(id)!;
       const lotFacts = whole.homes ? factsAt(whole, asOf.value) : whole;
       const home =
         lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;

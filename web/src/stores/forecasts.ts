@@ -1,5 +1,4 @@
 import {
-  factsFrom,
   type EpochDay,
   type Held,
   type HomeSpell,
@@ -11,6 +10,7 @@ import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { ForecastWorker, LotView } from '../workers/forecast.worker';
+import { factsReader } from './lotFacts';
 import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
@@ -26,32 +26,39 @@ export const useForecasts = defineStore('forecasts', () => {
   const selectedId = ref<string | null>(null);
   const selected = shallowRef<LotForecast | null>(null);
   const failure = ref<string | null>(null);
+  /** Lots whose forecast failed, with why. */
+  const faults = shallowRef<ReadonlyMap<string, string>>(new Map());
 
   const startWorker = () =>
     new Worker(new URL('../workers/forecast.worker.ts', import.meta.url), { type: 'module' });
   let worker: Remote<ForecastWorker> | null = null;
   let sentWeather = -1;
-  let sentLots: unknown = null;
-  let sentLookup: unknown = null;
+  /** Lots as the worker has them. */
+  let sentFacts: ReadonlyMap<string, LotFacts> = new Map();
 
   async function prepared(): Promise<Remote<ForecastWorker>> {
     worker ??= wrap<ForecastWorker>(startWorker());
-    const { series, weatherVersion, catalogue, evidence, lookup } = nursery;
+    const { series, weatherVersion, catalogue, facts } = nursery;
     if (sentWeather !== weatherVersion) {
       const { latitudeDeg, elevationM } = catalogue!.nursery;
       await worker.setWeather(series, { latitudeDeg, elevationM });
       sentWeather = weatherVersion;
     }
-    if (sentLots !== evidence || sentLookup !== lookup) {
-      await worker.setLots(allFacts());
-      sentLots = evidence;
-      sentLookup = lookup;
+    if (sentFacts !== facts) {
+      const changed = [...facts.values()].filter((lot) => sentFacts.get(lot.id) !== lot);
+      const gone = [...sentFacts.keys()].filter((id) => !facts.has(id));
+      sentFacts = facts;
+      await worker.putLots(changed, gone);
     }
     return worker;
   }
 
-  const allFacts = (lookup = nursery.lookup) =>
-    [...nursery.lots.values()].map((lot) => factsFrom(lot, nursery.evidence.get(lot.id)!, lookup));
+  const allFacts = () => [...nursery.facts.values()];
+  /** Lots with the species’ own values, and none that were learnt. */
+  const unlearntFacts = () => {
+    const { lots, evidence, lookup } = nursery;
+    return [...factsReader()(lots, evidence, { ...lookup, learnt: [] }).facts.values()];
+  };
 
   /** Long work, in a worker of its own that ends with it. */
   async function apart<T>(
@@ -63,7 +70,7 @@ export const useForecasts = defineStore('forecasts', () => {
       const remote = wrap<ForecastWorker>(own);
       const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
       await remote.setWeather(nursery.series, { latitudeDeg, elevationM });
-      await remote.setLots(lots);
+      await remote.putLots(lots, []);
       return await work(remote);
     } finally {
       own.terminate();
@@ -73,13 +80,15 @@ export const useForecasts = defineStore('forecasts', () => {
   /** Past forecasts beside what was measured. */
   const held = (): Promise<Held[]> => apart(allFacts(), (remote) => remote.held(asOf()));
   /** What lots teach of their species, read with the species’ own values and none that were learnt. */
-  const teaching = () =>
-    apart(allFacts({ ...nursery.lookup, learnt: [] }), (remote) => remote.teaching(asOf()));
+  const teaching = () => apart(unlearntFacts(), (remote) => remote.teaching(asOf()));
 
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
     try {
-      const answers = await (await prepared()).all(view, today);
-      views.value = new Map(answers.map((answer) => [answer.forecast.lotId, answer]));
+      const answer = await (await prepared()).all(view, today);
+      const before = views.value;
+      const changed = new Map(answer.changed.map((lot) => [lot.forecast.lotId, lot]));
+      views.value = new Map(answer.ids.map((id) => [id, changed.get(id) ?? before.get(id)!]));
+      faults.value = new Map(answer.faults.map(({ lotId, fault }) => [lotId, fault]));
       viewsOf.value = view;
       failure.value = null;
     } catch (error) {
@@ -94,7 +103,7 @@ export const useForecasts = defineStore('forecasts', () => {
     ribbon.value = { start, days: await (await prepared()).ribbon(today, start, end) };
   });
 
-  const changed = computed(() => [nursery.weatherVersion, nursery.evidence, nursery.lookup] as const);
+  const changed = computed(() => [nursery.weatherVersion, nursery.facts] as const);
   function start() {
     watch([() => season.view, () => season.today, changed], () => askAll(season.view, season.today), {
       immediate: true,
@@ -138,6 +147,7 @@ export const useForecasts = defineStore('forecasts', () => {
     selectedId,
     selected,
     failure,
+    faults,
     acts,
     start,
     select,

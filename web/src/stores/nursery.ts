@@ -1,4 +1,11 @@
-import { dayOf, lookupFrom, type EpochDay, type Lookup, type WeatherSeries } from '@kauri/core';
+import {
+  dayOf,
+  lookupFrom,
+  type EpochDay,
+  type Lookup,
+  type LotFacts,
+  type WeatherSeries,
+} from '@kauri/core';
 import type {
   Catalogue,
   Evidence,
@@ -12,11 +19,17 @@ import type {
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
+import { factsReader } from './lotFacts';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
 
-function byId<T extends { id: string }>(rows: readonly T[]): Map<string, T> {
-  return new Map(rows.map((row) => [row.id, row]));
+/** Whether two answers hold the same records: they are added or struck and never rewritten. */
+function sameEvidence(a: Evidence, b: Evidence): boolean {
+  return (Object.keys(b) as (keyof Evidence)[]).every((key) => {
+    const [x, y] = [a[key], b[key]];
+    if (!Array.isArray(x) || !Array.isArray(y)) return x === y;
+    return x.length === y.length && JSON.stringify([x[0], x.at(-1)]) === JSON.stringify([y[0], y.at(-1)]);
+  });
 }
 
 /** The nursery's catalogue, lots, records and weather, as the server has them. */
@@ -41,6 +54,12 @@ export const useNursery = defineStore('nursery', () => {
       learnt.value?.learnt,
     ),
   );
+  const readFacts = factsReader();
+  /** Every lot as forecasts read it, derived here and nowhere else: a changed record makes that lot’s anew. */
+  const read = computed(() => readFacts(lots.value, evidence.value, lookup.value));
+  const facts = computed<ReadonlyMap<string, LotFacts>>(() => read.value.facts);
+  /** Lots that could not be read, with why. */
+  const unread = computed<ReadonlyMap<string, string>>(() => read.value.faults);
   /** The weather as the core reads it; NaN where nothing was measured. */
   const series = computed<WeatherSeries>(() => {
     const numbers = (values: readonly (number | null)[]) => Float64Array.from(values, (v) => v ?? NaN);
@@ -91,8 +110,20 @@ export const useNursery = defineStore('nursery', () => {
       records.push(...evidencePage.evidence);
       after = lotPage.next ?? undefined;
     } while (after !== undefined);
-    lots.value = byId(rows);
-    evidence.value = new Map(records.map((record) => [record.lotId, record]));
+    // What did not change stays the object it was, so that nothing is derived from it again.
+    const [lotsBefore, evidenceBefore] = [lots.value, evidence.value];
+    lots.value = new Map(
+      rows.map((row) => {
+        const before = lotsBefore.get(row.id);
+        return [row.id, before && JSON.stringify(before) === JSON.stringify(row) ? before : row];
+      }),
+    );
+    evidence.value = new Map(
+      records.map((record) => {
+        const before = evidenceBefore.get(record.lotId);
+        return [record.lotId, before && sameEvidence(before, record) ? before : record];
+      }),
+    );
   }
 
   function setWeather(days: WeatherColumns) {
@@ -146,6 +177,8 @@ export const useNursery = defineStore('nursery', () => {
     nurseryId,
     params,
     lookup,
+    facts,
+    unread,
     firstDay,
     weatherBehind,
     load,

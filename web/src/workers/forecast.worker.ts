@@ -40,7 +40,11 @@ const KEPT_OUTLOOKS = 24;
 
 let series: WeatherSeries;
 let site: Site;
-let facts: LotFacts[] = [];
+/** The nursery's lots by id, in the order they came. */
+const lots = new Map<string, LotFacts>();
+/** What was last answered of each lot, with the facts it was worked out from, for one date and weather. */
+const answered = new Map<string, { facts: LotFacts; view: LotView | null; fault: string | null }>();
+let answeredFor = '';
 interface Weather {
   outlook: Outlook;
   warmth: Warmth;
@@ -72,36 +76,72 @@ function weatherFor(lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null
   return under;
 }
 
+function viewOf(
+  lot: LotFacts,
+  view: EpochDay,
+  asOf: EpochDay,
+): { view: LotView | null; fault: string | null } {
+  try {
+    const known = factsAt(lot, asOf);
+    const { outlook, warmth } = weatherFor(known, asOf);
+    const forecast = forecastLot(lot, outlook, warmth, { view });
+    const standing = standingOf(known, forecast);
+    return {
+      view: standing && { forecast, standing, acts: actsFor(known, forecast, standing, site.latitudeDeg) },
+      fault: null,
+    };
+  } catch (error) {
+    console.error(error);
+    return { view: null, fault: error instanceof Error ? error.message : String(error) };
+  }
+}
+
 const api = {
   setWeather(weather: WeatherSeries, where: Site) {
     series = weather;
     site = where;
     outlooks.clear();
+    answeredFor = '';
   },
 
-  setLots(lots: LotFacts[]) {
-    facts = lots;
+  /** Takes lots in, new and changed, and lets go of some. */
+  putLots(changed: LotFacts[], gone: string[]) {
+    for (const lot of changed) lots.set(lot.id, lot);
+    for (const id of gone) lots.delete(id);
   },
 
-  /** Every lot sown by the date looked at, as known on that date or today, whichever is earlier. */
-  all(view: EpochDay, today: EpochDay): LotView[] {
+  /**
+   * Every lot sown by the date looked at, as known on that date or today, whichever is earlier: all ids, and those views
+   * that are not as last answered. A lot whose forecast fails says so, and the rest go on.
+   */
+  all(
+    view: EpochDay,
+    today: EpochDay,
+  ): { ids: string[]; changed: LotView[]; faults: { lotId: string; fault: string }[] } {
     const asOf = Math.min(view, today);
-    const views: LotView[] = [];
-    for (const lot of facts) {
+    const of = `${view} ${asOf}`;
+    if (answeredFor !== of) answered.clear();
+    answeredFor = of;
+    const ids: string[] = [];
+    const changed: LotView[] = [];
+    const faults: { lotId: string; fault: string }[] = [];
+    for (const lot of lots.values()) {
       if (lot.sownOn > view) continue;
-      const { outlook, warmth } = weatherFor(factsAt(lot, asOf), asOf);
-      const forecast = forecastLot(lot, outlook, warmth, { view });
-      const known = factsAt(lot, outlook.asOf);
-      const standing = standingOf(known, forecast);
-      if (standing)
-        views.push({ forecast, standing, acts: actsFor(known, forecast, standing, site.latitudeDeg) });
+      let known = answered.get(lot.id);
+      if (known?.facts !== lot) {
+        known = { facts: lot, ...viewOf(lot, view, asOf) };
+        answered.set(lot.id, known);
+        if (known.view) changed.push(known.view);
+      }
+      if (known.view) ids.push(lot.id);
+      if (known.fault !== null) faults.push({ lotId: lot.id, fault: known.fault });
     }
-    return views;
+    return { ids, changed, faults };
   },
 
   /** One lot with its course and the working behind it. */
   one(lotId: string, view: EpochDay, today: EpochDay): LotForecast | null {
-    const lot = facts.find((candidate) => candidate.id === lotId);
+    const lot = lots.get(lotId);
     if (!lot || lot.sownOn > view) return null;
     const { outlook, warmth } = weatherFor(factsAt(lot, Math.min(view, today)), Math.min(view, today));
     const from = lot.sownOn;
@@ -111,7 +151,7 @@ const api = {
 
   /** One lot as it is, and as it would be in another home from a day on; both as known today. */
   moved(lotId: string, move: HomeSpell, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
-    const lot = facts.find((candidate) => candidate.id === lotId);
+    const lot = lots.get(lotId);
     if (!lot) return null;
     const stays = weatherFor(lot, today);
     const moves = weatherFor(lot, today, move);
@@ -124,7 +164,7 @@ const api = {
 
   /** One lot as it stands, and with its cells set apart to so many times their room. */
   spread(lotId: string, apart: number, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
-    const lot = facts.find((candidate) => candidate.id === lotId);
+    const lot = lots.get(lotId);
     if (!lot) return null;
     const { outlook, warmth } = weatherFor(lot, today);
     return {
@@ -135,7 +175,7 @@ const api = {
 
   /** What each lot teaches of its species by a day; read with the species’ own values. */
   teaching(today: EpochDay): { lotId: string; teaching: Teaching }[] {
-    return facts.map((lot) => {
+    return [...lots.values()].map((lot) => {
       const { outlook, warmth } = weatherFor(lot, today);
       const { seen } = forecastLot(lot, outlook, warmth, { view: today, draws: 4 }).emergence;
       return { lotId: lot.id, teaching: teachingOf(lot, warmth, seen) };
@@ -151,7 +191,7 @@ const api = {
   /** What past forecasts said of every later measurement up to today, lot by lot. */
   held(today: EpochDay): Held[] {
     const known = (day: EpochDay) => day <= today;
-    return facts.flatMap((lot) =>
+    return [...lots.values()].flatMap((lot) =>
       pastForecasts(
         {
           ...lot,

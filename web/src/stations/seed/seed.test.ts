@@ -262,15 +262,7 @@ describe('seed in words', () => {
       reverses: null,
     });
     const ups = upBy({
-      lotId: 'a',
       counts: [{ entry: 'c', on: '2026-05-01', count: 0, multi: null, damaged: null, patches: [], note: '' }],
-      sizes: [],
-      roots: [],
-      events: [],
-      care: [],
-      shifts: [],
-      stages: [],
-      pulls: [],
       movements: [
         move('2026-05-10', 'sown', 'standing', 40),
         move('2026-05-20', 'sown', 'standing', 30),

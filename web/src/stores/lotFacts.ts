@@ -1,0 +1,48 @@
+import { factsFrom, type Lookup, type LotFacts } from '@kauri/core';
+import type { Evidence, LotRow } from '@kauri/core/contract';
+
+interface Read {
+  row: LotRow;
+  evidence: Evidence | undefined;
+  facts: LotFacts | null;
+  fault: string | null;
+}
+
+/**
+ * Reads lots into facts, keeping those whose row and records are the same objects as before: one record costs one lot.
+ * A lot that cannot be read says why, and the others are read.
+ */
+export function factsReader() {
+  let known = new Map<string, Read>();
+  let lookupBefore: Lookup | null = null;
+  return (
+    lots: ReadonlyMap<string, LotRow>,
+    evidence: ReadonlyMap<string, Evidence>,
+    lookup: Lookup,
+  ): { facts: Map<string, LotFacts>; faults: Map<string, string> } => {
+    const before = lookup === lookupBefore ? known : new Map<string, Read>();
+    lookupBefore = lookup;
+    known = new Map();
+    const facts = new Map<string, LotFacts>();
+    const faults = new Map<string, string>();
+    for (const [id, row] of lots) {
+      const records = evidence.get(id);
+      const same = before.get(id);
+      const now = same?.row === row && same.evidence === records ? same : readOne(row, records, lookup);
+      known.set(id, now);
+      if (now.facts) facts.set(id, now.facts);
+      if (now.fault !== null) faults.set(id, now.fault);
+    }
+    return { facts, faults };
+  };
+}
+
+function readOne(row: LotRow, evidence: Evidence | undefined, lookup: Lookup): Read {
+  // Its records are still on their way: neither read nor at fault.
+  if (!evidence) return { row, evidence, facts: null, fault: null };
+  try {
+    return { row, evidence, facts: factsFrom(row, evidence, lookup), fault: null };
+  } catch (error) {
+    return { row, evidence, facts: null, fault: error instanceof Error ? error.message : String(error) };
+  }
+}
