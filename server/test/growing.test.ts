@@ -54,6 +54,30 @@ describe('what befalls lots', () => {
     const left = (await crew.ok('lot', { params: yard.onBench })).evidence.events;
     expect(left).toHaveLength(1);
   });
+  it('is taken back from every lot at once, or from none', async () => {
+    const [a, b] = [yard.inBed.lot, yard.onBench.lot];
+    const before = [await standing(a), await standing(b)];
+    const asked = event([
+      { lotId: a, hit: 6, dead: 4 },
+      { lotId: b, hit: 5, dead: 3 },
+    ]);
+    await crew.ok('recordEvent', asked);
+    const entries = asked.body.lots.map((part) => ({ lot: part.lotId, entry: part.id }));
+    const undo = (parts: typeof entries) => ({
+      params: yard.nursery,
+      body: { id: newId(), on: '2026-08-03', entries: parts },
+    });
+    const odd = await crew.refused('undoTogether', undo([entries[0], { ...entries[1], entry: newId() }]));
+    expect(odd.detail).toMatch(/Nothing was taken back/);
+    expect(await standing(a)).toBe(before[0] - 4);
+    const { lots } = await crew.ok('undoTogether', undo(entries));
+    expect(lots).toHaveLength(2);
+    expect([await standing(a), await standing(b)]).toEqual(before);
+    expect(lots.flatMap((l) => l.evidence.events.filter((e) => e.entry === asked.body.lots[0].id))).toEqual(
+      [],
+    );
+    expect((await crew.refused('undoTogether', undo(entries))).status).toBe(404);
+  });
   it('is refused whole when one lot has fewer than were hit', async () => {
     const [a, b] = [yard.inBed.lot, yard.onBench.lot];
     const before = await standing(a);

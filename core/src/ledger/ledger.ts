@@ -69,6 +69,12 @@ export function balancesAt(movements: readonly Movement[], day: EpochDay = Infin
   return held;
 }
 
+/** Movements still in force: neither taken back nor a taking-back. */
+export function inForce<M extends { id: string; reverses: string | null }>(movements: readonly M[]): M[] {
+  const reversed = new Set(movements.map((m) => m.reverses));
+  return movements.filter((m) => m.reverses === null && !reversed.has(m.id));
+}
+
 /** A lot's standing in the ledger, in one line a screen can show. */
 export interface Tally {
   seeds: number;

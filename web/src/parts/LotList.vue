@@ -1,11 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { useRouter, RouterLink } from 'vue-router';
-import SectionGlyph from './SectionGlyph.vue';
-import StatusMark from './StatusMark.vue';
+import { useRouter } from 'vue-router';
+import LotLine from './lots/LotLine.vue';
 import type { ShownLot } from './useLots';
-import { useSeason } from '../stores/season';
-import { decisionWords } from '../words/decision';
 import { several } from '../words/numbers';
 
 const props = withDefaults(
@@ -20,7 +17,6 @@ const props = withDefaults(
     title: undefined,
   },
 );
-const season = useSeason();
 const router = useRouter();
 const withEnded = ref(false);
 
@@ -58,27 +54,7 @@ function step(by: number) {
         :key="lot.row.id"
         class="[contain-intrinsic-size:auto_5rem] [content-visibility:auto]"
       >
-        <RouterLink
-          :to="{ name: station, params: { lot: lot.row.id } }"
-          class="flex items-center gap-3 border-l-4 px-3 py-2"
-          :class="lot.row.id === chosenId ? 'border-ink bg-card' : 'hover:bg-card border-transparent'"
-          :aria-current="lot.row.id === chosenId ? 'true' : undefined"
-        >
-          <SectionGlyph :facts="lot.facts" :view="lot.view" />
-          <span class="min-w-0 flex-1">
-            <span class="flex justify-between gap-2">
-              <span class="font-bold">{{ lot.row.code }}</span>
-              <StatusMark :status="lot.view.standing.status" />
-            </span>
-            <span class="flex justify-between gap-2 text-[0.93rem]">
-              <span class="truncate">{{ lot.species }}</span>
-              <span class="whitespace-nowrap">{{
-                decisionWords(lot.view.standing.decision, season.view).short
-              }}</span>
-            </span>
-            <span class="text-muted block truncate text-[0.93rem]">{{ lot.where }}</span>
-          </span>
-        </RouterLink>
+        <LotLine :lot="lot" :chosen="lot.row.id === chosenId" :station="station" />
       </li>
     </ul>
     <button

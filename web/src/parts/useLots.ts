@@ -14,6 +14,7 @@ export interface ShownLot {
   species: string;
   /** Container or density, and the place. */
   where: string;
+  place: string;
 }
 
 /** The lots that had been sown by the ribbon's date, with forecast and standing. */
@@ -45,6 +46,7 @@ export function useLots() {
         view,
         species: nursery.lookup.species.get(row.speciesId)?.common ?? '',
         where: `${home}, ${place}`,
+        place,
       });
     }
     return shown;

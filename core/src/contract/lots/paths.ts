@@ -14,5 +14,6 @@ export const lotsPaths = {
   pullRoots: ['POST', '/nurseries/:nursery/lots/:lot/pulls'],
   liftLot: ['POST', '/nurseries/:nursery/lots/:lot/lifts'],
   writeOff: ['POST', '/nurseries/:nursery/lots/:lot/losses'],
+  undoTogether: ['POST', '/nurseries/:nursery/entries/undo'],
   undoEntry: ['POST', '/nurseries/:nursery/lots/:lot/entries/:entry/undo'],
 } as const satisfies Record<string, Path>;

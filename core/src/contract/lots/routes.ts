@@ -65,6 +65,11 @@ export const lotsRoutes = {
     body: lots.Loss,
     answer: lots.LotDetail,
   }),
+  undoTogether: route(paths.undoTogether, 'crew', 'Reverse what was recorded of several lots in one act', {
+    params: inNursery,
+    body: lots.UndoTogether,
+    answer: z.object({ lots: z.array(lots.LotDetail) }),
+  }),
   undoEntry: route(paths.undoEntry, 'crew', 'Reverse a record', {
     params: z.object({ nursery: Id, lot: Id, entry: Id }),
     body: lots.Undo,

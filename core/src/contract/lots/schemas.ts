@@ -293,3 +293,9 @@ export const Loss = z.object({
 });
 
 export const Undo = z.object({ id: Id, on: PlainDate });
+export const UndoTogether = Undo.extend({
+  entries: z
+    .array(z.object({ lot: Id, entry: Id }))
+    .min(1)
+    .max(500),
+});

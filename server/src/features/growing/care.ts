@@ -1,29 +1,41 @@
 import type { BodyOf, LotRow } from '@kauri/core/contract';
-import { note } from '../../db/journal';
+import { noteAll } from '../../db/journal';
 import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { lockLot, mustBeRecordable } from '../lots/records';
-import { inOrder } from './events';
+import { lockLots, mustBeRecordable } from '../lots/records';
 
 /** Records work done to some lots without moving them, all or none. */
 export async function recordCare(work: Work, body: BodyOf<'recordCare'>): Promise<void> {
   const { on, done, note: words } = body;
-  for (const { id, lotId } of inOrder(body.lots)) {
-    const row = await lockLot(work, lotId);
+  const rows = await lockLots(
+    work,
+    body.lots.map(({ lotId }) => lotId),
+  );
+  for (const row of rows.values()) {
     mustBeRecordable(work, row, on);
     mustSuit(row, done);
-    await work.tx.insert(observation).values({
+  }
+  await work.tx.insert(observation).values(
+    body.lots.map(({ id, lotId }) => ({
       nurseryId: work.nurseryId,
       id,
       lotId,
-      kind: 'care',
+      kind: 'care' as const,
       onDate: on,
-      values: { kind: 'care', done },
+      values: { kind: 'care' as const, done },
       note: words,
-    });
-    await note(work, done.what, lotId, null, { ...body, lots: [{ id, lotId }] });
-  }
+    })),
+  );
+  await noteAll(
+    work,
+    body.lots.map((part) => ({
+      act: done.what,
+      subjectId: part.lotId,
+      before: null,
+      after: { ...body, lots: [part] },
+    })),
+  );
 }
 
 /** Some work needs plants, and some needs cells. */

@@ -1,5 +1,5 @@
 import type { Account } from '@kauri/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { balance, movement } from '../../db/schema/index';
 import type { Work } from '../../http/context';
@@ -19,13 +19,28 @@ export async function move(
   moves: PlannedMovement[],
   note = '',
 ): Promise<void> {
+  await moveAll(
+    work,
+    moves.map((m) => ({ ...m, lotId, entryId })),
+    onDate,
+    note,
+  );
+}
+
+/** Writes movements of several lots at once. */
+export async function moveAll(
+  work: Work,
+  moves: readonly (PlannedMovement & { lotId: string; entryId: string })[],
+  onDate: string,
+  note = '',
+): Promise<void> {
   const rows = moves
     .filter((m) => m.count > 0)
     .map((m) => ({
       nurseryId: work.nurseryId,
       id: newId(),
-      lotId,
-      entryId,
+      lotId: m.lotId,
+      entryId: m.entryId,
       onDate,
       fromAccount: m.from,
       toAccount: m.to,
@@ -46,24 +61,28 @@ export async function held(work: Work, lotId: string, account: Account): Promise
   return row?.held ?? 0;
 }
 
-/** Reverses every movement of an entry that is not reversed yet. Returns how many. */
-export async function reverseEntry(
+/** Reverses every movement of some entries, of one lot where it is named. Returns how many. */
+export async function reverseEntries(
   work: Work,
-  lotId: string,
-  entryId: string,
+  entryIds: readonly string[],
   undoId: string,
   onDate: string,
+  lotId?: string,
 ): Promise<number> {
   const rows = await work.tx
     .select()
     .from(movement)
     .where(
-      and(eq(movement.nurseryId, work.nurseryId), eq(movement.lotId, lotId), eq(movement.entryId, entryId)),
+      and(
+        eq(movement.nurseryId, work.nurseryId),
+        lotId === undefined ? undefined : eq(movement.lotId, lotId),
+        inArray(movement.entryId, [...entryIds]),
+      ),
     );
   const back = rows.reverse().map((m) => ({
     nurseryId: work.nurseryId,
     id: newId(),
-    lotId,
+    lotId: m.lotId,
     entryId: undoId,
     onDate: m.onDate > onDate ? m.onDate : onDate,
     fromAccount: m.toAccount,

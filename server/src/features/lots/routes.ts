@@ -11,7 +11,7 @@ import { evidenceOf } from './evidence';
 import { lotDetail, lotDetails } from './lotDetail';
 import { lotPage } from './lotRows';
 import { countEmergence, liftLot, lockLot, measureLot, pullRoots, writeOff } from './records';
-import { undoEntry } from './undo';
+import { undoEntry, undoTogether } from './undo';
 import { prickOut } from './prickOut';
 import { shiftLot } from './shift';
 import { sowLot } from './sow';
@@ -107,6 +107,12 @@ export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
     const ids = call.body.batches.map(({ id }) => id);
     const [parent, ...lots] = await lotDetails(call.tx, call.nurseryId, [lotId, ...ids]);
     return { parent, lots };
+  },
+
+  async undoTogether(call) {
+    await undoTogether(await workOf(call), call.body);
+    const ids = call.body.entries.map((part) => part.lot);
+    return { lots: await lotDetails(call.tx, call.nurseryId, ids) };
   },
 
   async undoEntry(call) {

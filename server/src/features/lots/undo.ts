@@ -1,12 +1,12 @@
 import { dayOf, isoOf } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
-import { and, eq, isNull } from 'drizzle-orm';
-import { note } from '../../db/journal';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { note, noteAll } from '../../db/journal';
 import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { reverseEntry } from './ledger';
-import { lockLot } from './records';
+import { reverseEntries } from './ledger';
+import { lockLot, lockLots } from './records';
 import { undoShift } from './shift';
 
 /** Takes a record back: its movements are reversed, its observation struck. Sowing itself is not undone here. */
@@ -34,8 +34,55 @@ export async function undoEntry(
   const { values } = struck[0] ?? {};
   if (values?.kind === 'shift') await undoShift(work, row.stage.id, values);
   const on = isoOf(Math.min(dayOf(body.on), dayOf(work.today)));
-  const reversed = await reverseEntry(work, lotId, entryId, body.id, on);
+  const reversed = await reverseEntries(work, [entryId], body.id, on, lotId);
   if (struck.length === 0 && reversed === 0)
     throw new Refusal(404, 'no-such-entry', `There is no such record of ${row.code} to take back.`);
   await note(work, 'take back', lotId, { entry: entryId, values: struck[0]?.values ?? null }, null);
+}
+
+/**
+ * Takes back what was recorded of several lots in one act, all or none and in a fixed number of queries. Moves are taken
+ * back one lot at a time: each gives room back and takes other room.
+ */
+export async function undoTogether(work: Work, body: BodyOf<'undoTogether'>): Promise<void> {
+  const rows = await lockLots(
+    work,
+    body.entries.map((part) => part.lot),
+  );
+  const ids = body.entries.map((part) => part.entry);
+  const struck = await work.tx
+    .update(observation)
+    .set({ struckAt: new Date() })
+    .where(
+      and(
+        eq(observation.nurseryId, work.nurseryId),
+        inArray(observation.lotId, [...rows.keys()]),
+        inArray(observation.id, ids),
+        isNull(observation.struckAt),
+      ),
+    )
+    .returning();
+  const byId = new Map(struck.map((o) => [o.id, o]));
+  for (const { lot, entry } of body.entries) {
+    const found = byId.get(entry);
+    if (found?.lotId !== lot)
+      throw new Refusal(
+        404,
+        'no-such-entry',
+        `There is no such record of ${rows.get(lot)!.code} to take back. Nothing was taken back.`,
+      );
+    if (found.values.kind === 'shift')
+      throw new Refusal(422, 'not-undone', 'A move is taken back lot by lot. Nothing was taken back.');
+  }
+  const on = isoOf(Math.min(dayOf(body.on), dayOf(work.today)));
+  await reverseEntries(work, ids, body.id, on);
+  await noteAll(
+    work,
+    struck.map((o) => ({
+      act: 'take back',
+      subjectId: o.lotId,
+      before: { entry: o.id, values: o.values },
+      after: null,
+    })),
+  );
 }

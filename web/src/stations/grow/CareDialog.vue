@@ -16,11 +16,13 @@ import { several } from '../../words/numbers';
 import { useLotsTogether } from './useLotsTogether';
 
 /** Work done to this lot, or to all that stands in its place, without moving it. */
-const props = defineProps<{ lot: ShownLot }>();
+const props = defineProps<{ lot: ShownLot; chosen?: readonly ShownLot[] }>();
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
-const inCells = computed(() => props.lot.facts.home.kind === 'container');
+const inCells = computed(() =>
+  (props.chosen ?? [props.lot]).every((lot) => lot.facts.home.kind === 'container'),
+);
 const { draft, on, record, busy, sentence, wrong, together, place } = useLotsTogether(
   'recordCare',
   () => props.lot,
@@ -41,6 +43,8 @@ const { draft, on, record, busy, sentence, wrong, together, place } = useLotsTog
 const kinds = computed(() =>
   careKinds
     .filter((kind) => inCells.value || (kind !== 'spread' && kind !== 'pack'))
+    // A stake count or a height belongs to one lot.
+    .filter((kind) => !props.chosen || (kind !== 'stake' && kind !== 'prune'))
     .map((value) => ({ value, words: careWords[value] })),
 );
 const latin = computed(() => nursery.lookup.species.get(props.lot.row.speciesId)?.latin ?? '');
@@ -78,12 +82,14 @@ const done = computed<CareDone>(() => {
 });
 /** A stake count or a height belongs to one lot. */
 const mayBeWhole = computed(
-  () => together.value.length > 1 && !['stake', 'prune', 'inoculum'].includes(draft.value.what),
+  () =>
+    !props.chosen && together.value.length > 1 && !['stake', 'prune', 'inoculum'].includes(draft.value.what),
 );
 async function save() {
   const whole = draft.value.whole && mayBeWhole.value;
-  const lots = (whole ? together.value : [props.lot]).map(({ row }) => ({ lotId: row.id }));
-  const said = `${whole ? place.value : props.lot.row.code}: ${careDoneWords(done.value, preferences.show)}.`;
+  const lots = (props.chosen ?? (whole ? together.value : [props.lot])).map(({ row }) => ({ lotId: row.id }));
+  const of = props.chosen ? several(props.chosen.length, 'lot') : whole ? place.value : props.lot.row.code;
+  const said = `${of}: ${careDoneWords(done.value, preferences.show)}.`;
   if (await record({ done: done.value, lots }, said)) emit('close');
 }
 </script>
@@ -91,7 +97,11 @@ async function save() {
 <template>
   <FormDialog
     title="Work done"
-    :subtitle="`${lot.row.code} · ${lot.species}, ${lot.where}`"
+    :subtitle="
+      chosen
+        ? `${several(chosen.length, 'lot')}: ${chosen.map((l) => l.row.code).join(', ')}`
+        : `${lot.row.code} · ${lot.species}, ${lot.where}`
+    "
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">

@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue';
+import { computed, defineAsyncComponent, shallowRef, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
-import { useLots } from '../../parts/useLots';
+import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useSession } from '../../stores/session';
-import LotList from '../../parts/LotList.vue';
+import LotBrowser from '../../parts/lots/LotBrowser.vue';
 import LotPage from './LotPage.vue';
 import NewLotDialog from './NewLotDialog.vue';
 import { byUrgency } from '../../parts/sortLots';
+
+const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
 
 const route = useRoute();
 const router = useRouter();
@@ -28,7 +30,14 @@ watch(
 );
 const adding = computed(() => route.query.new === '1' && session.may('grower'));
 function close() {
-  void router.replace({ query: {} });
+  const { new: _, ...query } = route.query;
+  void router.replace({ query });
+}
+/** Lots that a sheet is open about together. */
+const several = shallowRef<ShownLot[]>([]);
+function begin(act: 'care' | 'labels', these: ShownLot[]) {
+  if (act === 'care') several.value = these;
+  else void router.push({ name: 'seed-labels', query: { lot: these.map((lot) => lot.row.id) } });
 }
 </script>
 
@@ -38,11 +47,19 @@ function close() {
       class="border-rule md:overflow-y-auto md:border-r"
       :class="route.params.lot ? 'hidden md:block' : ''"
     >
-      <LotList :lots="sorted" :chosen-id="chosen?.row.id ?? null">
-        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { new: '1' } }"
+      <LotBrowser
+        v-if="forecasts.viewsOf !== null"
+        :lots="lots"
+        :chosen-id="chosen?.row.id ?? null"
+        @together="begin"
+      >
+        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { ...route.query, new: '1' } }"
           >New lot <span class="key" aria-hidden="true">N</span></RouterLink
         >
-      </LotList>
+      </LotBrowser>
+      <div v-else class="animate-pulse space-y-3 p-4" aria-hidden="true">
+        <div v-for="i in 8" :key="i" class="bg-rule/50 h-16 rounded" />
+      </div>
     </div>
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <LotPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
@@ -61,5 +78,6 @@ function close() {
       </EmptyState>
     </div>
     <NewLotDialog v-if="adding" @close="close" />
+    <CareDialog v-if="several.length" :lot="several[0]" :chosen="several" @close="several = []" />
   </div>
 </template>

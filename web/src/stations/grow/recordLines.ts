@@ -1,4 +1,4 @@
-import { plugScores, rootFigures, type Quantity, type RootPlant } from '@kauri/core';
+import { inForce, plugScores, rootFigures, type Quantity, type RootPlant } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
 import { careDoneWords, careWords, eventDoneWords } from '../../words/growing';
@@ -77,12 +77,8 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
 
 /** Movements by entry, without those taken back and those that take back. */
 function standingMoves({ movements }: Evidence): Map<string, Moved[]> {
-  const takenBack = new Set(movements.flatMap((m) => m.reverses ?? []));
   const byEntry = new Map<string, Moved[]>();
-  for (const m of movements) {
-    if (m.reverses !== null || takenBack.has(m.id)) continue;
-    byEntry.set(m.entry, [...(byEntry.get(m.entry) ?? []), m]);
-  }
+  for (const m of inForce(movements)) byEntry.set(m.entry, [...(byEntry.get(m.entry) ?? []), m]);
   return byEntry;
 }
 

@@ -62,13 +62,15 @@ export function useLotsTogether<N extends Together, F extends object>(
     nursery.takeLots(answer.lots);
     clear();
     messages.say(said, async () => {
-      for (const { lotId: lot, id: entry } of entries) {
-        const undone = await call('undoEntry', {
-          params: { ...nursery.params, lot, entry },
-          body: { id: newId(), on: season.todayIso },
-        });
-        nursery.takeLot(undone);
-      }
+      const undone = await call('undoTogether', {
+        params: nursery.params,
+        body: {
+          id: newId(),
+          on: season.todayIso,
+          entries: entries.map(({ lotId: lot, id: entry }) => ({ lot, entry })),
+        },
+      });
+      nursery.takeLots(undone.lots);
     });
     return true;
   }

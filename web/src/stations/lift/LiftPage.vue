@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inForce } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -23,10 +24,10 @@ const session = useSession();
 
 const words = computed(() => decisionWords(props.lot.view.standing.decision, season.view));
 const held = computed(() => props.lot.row.held);
+/** What was lifted and culled, as it stands: what was taken back is gone. */
 const lifts = computed(() =>
-  nursery.evidence
-    .get(props.lot.row.id)!
-    .movements.filter((m) => m.to === 'lifted' || m.to === 'out:culled' || m.from === 'lifted')
+  inForce(nursery.evidence.get(props.lot.row.id)!.movements)
+    .filter((m) => m.to === 'lifted' || m.to === 'out:culled')
     .reverse(),
 );
 const liftSteps = computed(
@@ -81,7 +82,7 @@ const liftSteps = computed(
           <tbody>
             <tr v-for="m in lifts" :key="m.id" class="border-rule border-t">
               <td class="py-1 pr-3 whitespace-nowrap">{{ dateWords(m.on) }}</td>
-              <td>{{ m.to === 'lifted' ? 'lifted' : m.to === 'out:culled' ? 'culled' : 'put back' }}</td>
+              <td>{{ m.to === 'lifted' ? 'lifted' : 'culled' }}</td>
               <td class="text-right">{{ count(m.count) }}</td>
               <td class="text-muted pl-4">{{ m.note }}</td>
             </tr>

@@ -47,7 +47,9 @@ const rows = computed(() => {
     .sort((a, b) => b.lot.sownOn.localeCompare(a.lot.sownOn) || a.lot.code.localeCompare(b.lot.code));
 });
 const chosen = ref<Record<string, string>>(
-  typeof route.query.lot === 'string' && nursery.lots.has(route.query.lot) ? { [route.query.lot]: '1' } : {},
+  Object.fromEntries(
+    [route.query.lot ?? []].flat().flatMap((id) => (id !== null && nursery.lots.has(id) ? [[id, '1']] : [])),
+  ),
 );
 const picked = computed(() =>
   rows.value

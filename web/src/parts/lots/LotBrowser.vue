@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual';
+import { ListChecks } from 'lucide-vue-next';
+import { computed, onMounted, ref, toRef, useTemplateRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { useSession } from '../../stores/session';
+import { several } from '../../words/numbers';
+import type { ShownLot } from '../useLots';
+import { filterWords, groupsOf } from './lotFilter';
+import LotFilterBar from './LotFilterBar.vue';
+import LotLine from './LotLine.vue';
+import { useLotFilter } from './useLotFilter';
+
+/** The lots of a nursery as a list to work with: found, filtered, ordered, grouped, several chosen at once. */
+const props = defineProps<{ lots: readonly ShownLot[]; chosenId: string | null }>();
+const emit = defineEmits<{ together: [act: 'care' | 'labels', lots: ShownLot[]] }>();
+const router = useRouter();
+const session = useSession();
+const nursery = useNursery();
+const forecasts = useForecasts();
+const withEnded = ref(false);
+
+const isLive = (lot: ShownLot) => !['lifted', 'ended'].includes(lot.view.standing.status);
+const { filter, set, clear, shown, leavesOut } = useLotFilter(toRef(props, 'lots'));
+const live = computed(() => shown.value.filter(isLive));
+/** Lots that are gone stay folded away, unless they were asked for. */
+const folded = computed(() => !withEnded.value && !['lifted', 'ended'].includes(filter.value.status));
+const listed = computed(() => (folded.value ? live.value : shown.value));
+const words = computed(() =>
+  leavesOut.value || filter.value.sort !== 'urgent'
+    ? filterWords(filter.value, listed.value)
+    : `${several(live.value.length, 'lot')}, most urgent first`,
+);
+const failed = computed(() =>
+  [...nursery.unread, ...forecasts.faults].map(([id, fault]) => ({
+    code: nursery.lots.get(id)?.code ?? '',
+    fault,
+  })),
+);
+
+type Row = { key: string; name: string; lot: null } | { key: string; name: ''; lot: ShownLot };
+const rows = computed(() =>
+  groupsOf(listed.value, filter.value.group).flatMap(({ name, lots }): Row[] => [
+    ...(name ? [{ key: `group ${name}`, name: `${name}, ${several(lots.length, 'lot')}`, lot: null }] : []),
+    ...lots.map((lot) => ({ key: lot.row.id, name: '' as const, lot })),
+  ]),
+);
+
+/** Long lists draw only what is seen; a short one is drawn whole, so that the browser's own search finds all of it. */
+const DRAWN_WHOLE = 200;
+const list = useTemplateRef('list');
+const scroller = ref<HTMLElement | null>(null);
+onMounted(() => {
+  let at = list.value?.parentElement ?? null;
+  while (at && !/auto|scroll/.test(getComputedStyle(at).overflowY)) at = at.parentElement;
+  scroller.value = at;
+});
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: rows.value.length > DRAWN_WHOLE ? rows.value.length : 0,
+    getScrollElement: () => scroller.value,
+    estimateSize: (i: number) => (rows.value[i]?.lot ? 81 : 36),
+    getItemKey: (i: number) => rows.value[i]?.key ?? i,
+    overscan: 8,
+  })),
+);
+const isLong = computed(() => rows.value.length > DRAWN_WHOLE);
+const drawn = computed(() =>
+  isLong.value
+    ? virtual.value.getVirtualItems().map(({ index, start }) => ({ row: rows.value[index], start }))
+    : rows.value.map((row) => ({ row, start: 0 })),
+);
+
+/** Up and down go to the next lot, as the arrows of a list do. */
+function step(by: number) {
+  const at = listed.value.findIndex((lot) => lot.row.id === props.chosenId);
+  const next = listed.value[Math.max(0, Math.min(listed.value.length - 1, at + by))];
+  if (next)
+    void router.replace({
+      name: 'grow',
+      params: { lot: next.row.id },
+      query: router.currentRoute.value.query,
+    });
+}
+
+const choosing = ref(false);
+const picked = ref<ReadonlySet<string>>(new Set());
+/** Those picked that are still in sight: what is filtered away is not worked on unseen. */
+const together = computed(() => listed.value.filter((lot) => picked.value.has(lot.row.id)));
+function pick(id: string) {
+  const next = new Set(picked.value);
+  if (!next.delete(id)) next.add(id);
+  picked.value = next;
+}
+function pickAll() {
+  picked.value =
+    together.value.length === listed.value.length
+      ? new Set()
+      : new Set(listed.value.map((lot) => lot.row.id));
+}
+function choose() {
+  choosing.value = !choosing.value;
+  picked.value = new Set();
+}
+</script>
+
+<template>
+  <div>
+    <div class="border-rule bg-paper sticky top-0 z-20 space-y-2 border-b px-3 py-2">
+      <LotFilterBar :lots="lots" :filter="filter" :narrowed="leavesOut" @set="set" @clear="clear" />
+      <div class="flex min-h-11 items-center justify-between gap-2">
+        <p class="text-muted font-bold" data-testid="lots-said" aria-live="polite">{{ words }}</p>
+        <span class="flex gap-2">
+          <button
+            v-if="session.may('crew') && listed.length > 1"
+            class="act px-2.5"
+            type="button"
+            :aria-pressed="choosing"
+            @click="choose"
+          >
+            <ListChecks :size="18" aria-hidden="true" /><span class="sr-only">Choose several lots</span>
+          </button>
+          <slot />
+        </span>
+      </div>
+      <div v-if="choosing" class="flex flex-wrap items-center gap-2" data-testid="together">
+        <button class="act" type="button" @click="pickAll">
+          {{ together.length === listed.length ? 'None' : 'All' }}
+        </button>
+        <button
+          class="act-main"
+          type="button"
+          :disabled="together.length === 0"
+          @click="emit('together', 'care', together)"
+        >
+          Work done on {{ several(together.length, 'lot') }}
+        </button>
+        <button
+          class="act"
+          type="button"
+          :disabled="together.length === 0"
+          @click="emit('together', 'labels', together)"
+        >
+          Labels
+        </button>
+      </div>
+    </div>
+    <p v-for="{ code, fault } in failed" :key="code" class="bg-tag text-tag-ink px-4 py-2" role="alert">
+      <b>{{ code }}</b>: no forecast. {{ fault }}
+    </p>
+    <p v-if="leavesOut && !listed.length" class="px-4 py-6">
+      No lot is like that.
+      <button class="quiet" type="button" @click="clear">Show all lots</button>
+    </p>
+    <ul
+      ref="list"
+      class="relative"
+      data-testid="lots"
+      :style="isLong ? { height: `${virtual.getTotalSize()}px` } : undefined"
+      @keydown.down.prevent="step(1)"
+      @keydown.up.prevent="step(-1)"
+    >
+      <li
+        v-for="{ row, start } in drawn"
+        :key="row.key"
+        class="border-rule flex items-center border-b"
+        :class="isLong ? 'absolute inset-x-0 top-0' : ''"
+        :style="isLong ? { transform: `translateY(${start}px)` } : undefined"
+      >
+        <p v-if="!row.lot" class="text-muted bg-paper w-full px-4 py-1.5 text-sm font-bold">{{ row.name }}</p>
+        <template v-else>
+          <label v-if="choosing" class="flex size-11 shrink-0 cursor-pointer items-center justify-center">
+            <input
+              class="accent-ink size-5"
+              type="checkbox"
+              :checked="picked.has(row.lot.row.id)"
+              @change="pick(row.lot.row.id)"
+            />
+            <span class="sr-only">Choose {{ row.lot.row.code }}</span>
+          </label>
+          <LotLine :lot="row.lot" :chosen="row.lot.row.id === chosenId" />
+        </template>
+      </li>
+    </ul>
+    <button
+      v-if="live.length < shown.length"
+      class="quiet px-4"
+      type="button"
+      :aria-expanded="withEnded"
+      @click="withEnded = !withEnded"
+    >
+      {{ withEnded ? 'Hide' : 'Show' }} {{ shown.length - live.length }} lifted or ended
+    </button>
+  </div>
+</template>
