@@ -13,6 +13,8 @@ export default defineConfig({
   expect: { timeout: 30_000 },
   reporter: [['line'], ['json']],
   use: {
+    // An act that cannot happen says so soon.
+    actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     trace: 'retain-on-failure',

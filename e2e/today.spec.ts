@@ -23,6 +23,17 @@ async function said(page: Page, kauri: Kauri): Promise<Said[]> {
   return acts;
 }
 
+test('a page left open over midnight goes on with the new day', async ({ own, page, expected }) => {
+  expected.faults = [/Failed to load resource/];
+  await signIn(page, own, 'isla@withybeck.example');
+  await expect(page.getByTestId('date')).toContainText('Tue 24 Nov');
+  await own.stop();
+  await own.startAgain('2026-11-25');
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+  await expect(page.getByTestId('date')).toContainText('Wed 25 Nov');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Wed 25 Nov');
+});
+
 test.describe('the screen and the server say the same to the line', () => {
   for (const day of ['2026-11-24', '2027-02-10', '2027-05-20', '2027-08-15'])
     test(`on ${day}, north and south`, async ({ own, page }) => {

@@ -8,6 +8,24 @@ import { benchLayout, type BenchLayout } from '../capacity/benchLayout';
 export interface Occupant {
   lotId: string;
   stage: Stage;
+  /** Times the room its trays have packed tight, where they were set apart. */
+  apart?: number;
+  /** Share of its ground it still takes, 0–1: what was lifted gives its room back. */
+  share?: number;
+}
+
+/** Share of a bed lot's ground that still has something on it, by what it holds. */
+export function shareLeft({
+  sown,
+  standing,
+  lifted,
+}: {
+  sown: number;
+  standing: number;
+  lifted: number;
+}): number {
+  const left = sown + standing;
+  return lifted > 0 ? left / (left + lifted) : 1;
 }
 
 /** A stretch of a bed one lot stands on, mm along its inside. */
@@ -35,24 +53,27 @@ export type Occupancy =
  */
 export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lookup: Lookup): Occupancy {
   if (place.kind !== 'bed') {
-    const loads = occupants.flatMap(({ lotId, stage }) => {
+    const loads = occupants.flatMap(({ lotId, stage, apart = 1 }) => {
       const container =
         stage.containerTypeId === null ? undefined : lookup.containers.get(stage.containerTypeId);
       if (!container || stage.trays === null) return [];
       const { trayLengthMm, trayWidthMm } = container.values;
-      return [{ lotId, trays: stage.trays, tray: { lengthMm: trayLengthMm, widthMm: trayWidthMm } }];
+      // Set apart, a lot's cells take more trays than they came in.
+      const trays = Math.ceil(stage.trays * apart - 1e-9);
+      return [{ lotId, trays, tray: { lengthMm: trayLengthMm, widthMm: trayWidthMm } }];
     });
     const { value, working } = benchLayout(place.design, loads);
     return { kind: 'bench', layout: value, working };
   }
   const { insideAreaM2, insideWidthMm } = bedGeometry(place.design).value;
   let along = 0;
-  const stretches = occupants.map(({ lotId, stage }) => {
+  const areaOf = ({ stage, share = 1 }: Occupant) => (stage.areaM2 ?? 0) * share;
+  const stretches = occupants.map((occupant) => {
     const fromMm = along;
-    along += ((stage.areaM2 ?? 0) * 1e6) / insideWidthMm;
-    return { lotId, fromMm, toMm: along };
+    along += (areaOf(occupant) * 1e6) / insideWidthMm;
+    return { lotId: occupant.lotId, fromMm, toMm: along };
   });
-  const usedM2 = occupants.reduce((total, { stage }) => total + (stage.areaM2 ?? 0), 0);
+  const usedM2 = occupants.reduce((total, occupant) => total + areaOf(occupant), 0);
   return {
     kind: 'bed',
     insideAreaM2,
@@ -62,7 +83,13 @@ export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lo
     working: [
       {
         what: 'Area taken by the lots standing',
-        expression: occupants.length ? occupants.map(({ stage }) => put(stage.areaM2 ?? 0)).join(' + ') : '0',
+        expression: occupants.length
+          ? occupants
+              .map(({ stage, share = 1 }) =>
+                share < 1 ? sum`${stage.areaM2 ?? 0} × ${share}` : put(stage.areaM2 ?? 0),
+              )
+              .join(' + ')
+          : '0',
         result: usedM2,
         unit: 'm²',
       },

@@ -61,6 +61,21 @@ const situations: Situation[] = [
     not: ['measure', 'inoculate'],
   },
   {
+    says: 'looked for a week ago, none up yet: not again',
+    on: '2026-05-05',
+    up: null,
+    counts: [['2026-04-29', 0]],
+    asks: [],
+    not: ['count-up'],
+  },
+  {
+    says: 'looked for a fortnight ago, none up yet: look again',
+    on: '2026-05-05',
+    up: null,
+    counts: [['2026-04-21', 0]],
+    asks: ['count-up'],
+  },
+  {
     says: 'none up long after it should be: decide',
     on: '2026-09-20',
     up: null,

@@ -28,6 +28,9 @@ interface Situation {
 
 type Finding = Pick<Act, 'when' | 'by' | 'figures'> | null;
 
+/** A lot that is coming up is counted about this often. */
+const COUNT_EVERY_DAYS = 10;
+
 /** The rules of Today, each data: a name and a question put to one lot. */
 const rules = {
   'write-off': ({ standing }: Situation): Finding =>
@@ -137,12 +140,15 @@ const rules = {
     if (standing.decision.kind !== 'await-emergence') {
       const last = facts.counts.filter((c) => c.day <= forecast.asOf).at(-1);
       const young = forecast.emergence.seen !== null && day - forecast.emergence.seen <= 45;
-      return young && last && day - last.day >= 10
+      return young && last && day - last.day >= COUNT_EVERY_DAYS
         ? { when: 'week', by: last.day + 14, figures: { lastCount: last.day } }
         : null;
     }
     const { around } = standing.decision;
     if (!Number.isFinite(around) || around > day + 28) return null;
+    // Looked for not long ago, and none was up yet.
+    const looked = Math.max(-Infinity, ...facts.counts.map((c) => c.day).filter((d) => d <= forecast.asOf));
+    if (day - looked < COUNT_EVERY_DAYS) return null;
     return { when: around <= day ? 'now' : whenFor(around, day), by: around, figures: { around } };
   },
 

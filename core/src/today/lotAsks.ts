@@ -1,3 +1,5 @@
+import type { EpochDay } from '../calendar/day';
+import { ruleTerms } from './rules';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { LotForecast } from '../forecast/forecast';
 import type { Standing } from '../forecast/standing';
@@ -27,10 +29,18 @@ export function lotAsks(
     standing: standing.tally.standing,
     sown: standing.tally.sown,
     acts: actsFor(known, forecast, standing, latitudeDeg),
-    late: rising && isRising(standing) ? emergenceActs(known.id, rising) : [],
+    late:
+      rising && isRising(standing) && !justCounted(known, forecast.asOf)
+        ? emergenceActs(known.id, rising)
+        : [],
     roots,
     leavesSoon: leavesSoon(standing, forecast.state.day),
   };
+}
+
+/** Whether a late lot was looked at so lately that it is not asked for again. */
+function justCounted({ counts }: LotFacts, day: EpochDay): boolean {
+  return counts.some((c) => c.day <= day && day - c.day < ruleTerms['late-up'].rest);
 }
 
 /** Whether seed of a lot is still to come up, and nobody has yet to decide on it. */

@@ -26,6 +26,10 @@ describe('what a batch asks for', () => {
     expect(batchActs('b', clock({ nextCheck: 105 }))[0]).toMatchObject({ rule: 'check-batch', when: 'week' });
     expect(batchActs('b', clock())).toEqual([]);
   });
+  it('is no look where nothing shows in a hundred forecasts', () => {
+    const weeks = [{ chance: 0.004 }] as never;
+    expect(batchActs('b', clock({ nextCheck: 105, weeks }))).toEqual([]);
+  });
 });
 
 describe('what a bag asks for', () => {

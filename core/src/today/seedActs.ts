@@ -28,6 +28,8 @@ type Finding = Omit<SeedAct, 'subjectId' | 'part'>;
 
 /** Days in which seed with its radicle out must be sown. */
 export const RADICLE_DAYS = 4;
+/** Chance of a radicle within the week from which a batch is worth a look. */
+const WORTH_A_LOOK = 0.01;
 /** Layers are looked at this often once roots may show. */
 const LOOK_DAYS = 28;
 
@@ -50,7 +52,8 @@ export function batchActs(subjectId: string, clock: TreatmentClock): SeedAct[] {
         figures: { chance: clock.weeks[0].chance },
       };
     const when = whenFor(clock.nextCheck, today);
-    return when === 'watch'
+    // Nothing is looked for that is hardly there.
+    return when === 'watch' || clock.weeks[0].chance < WORTH_A_LOOK
       ? null
       : {
           rule: 'check-batch',

@@ -29,6 +29,9 @@ export interface SeedAsk {
   seeds: number;
 }
 
+/** Seeds, or cuttings, that one sowing of a nursery uses at most: a rule of thumb, to put acts in order. */
+const ONE_SOWING = 2000;
+
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {
   part: 'lot' | 'seed' | 'roots';
@@ -51,7 +54,8 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
     when: act.when,
     by: act.by,
     figures: act.figures,
-    trees: Math.round(seeds),
+    // A bag may hold seed for years: no more is at stake than one sowing would use.
+    trees: Math.round(Math.min(seeds, ONE_SOWING)),
     part: 'seed',
     of: act.part,
     about: name,

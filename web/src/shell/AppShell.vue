@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRouter } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
+import { useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
@@ -21,6 +22,7 @@ const forecasts = useForecasts();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
+const messages = useMessages();
 const router = useRouter();
 const keysShown = ref(false);
 const main = useTemplateRef('main');
@@ -38,13 +40,23 @@ useKeys({
   ']': () => season.look(season.view + 7),
   '.': () => season.look(season.today),
   '/': () => document.getElementById('find')?.focus(),
-  n: () => session.may('grower') && void router.push({ name: 'grow', query: { new: '1' } }),
+  n: () => {
+    if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
+    else messages.say(`A new lot needs the role of grower; yours is ${session.membership?.role}.`);
+  },
   ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
 });
 // Coming back to a tab left open: take in what others recorded meanwhile.
 useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState === 'visible') nursery.loadLots().catch(() => undefined);
+  if (document.visibilityState !== 'visible') return;
+  nursery.turnDay().catch(() => undefined);
+  nursery.loadLots().catch(() => undefined);
 });
+// A page left open turns over by itself.
+const TURN_MS = 60_000;
+useIntervalFn(() => {
+  if (document.visibilityState === 'visible') nursery.turnDay().catch(() => undefined);
+}, TURN_MS);
 </script>
 
 <template>

@@ -135,6 +135,15 @@ export const useNursery = defineStore('nursery', () => {
     setWeather(await call('weather', { params: params.value }));
   }
 
+  /** Asks what day it is; a page left open over midnight goes on with the new day and what was recorded meanwhile. */
+  async function turnDay() {
+    const { today } = await call('day', { params: params.value });
+    const before = catalogue.value!;
+    if (today === before.nursery.today) return;
+    catalogue.value = { ...before, nursery: { ...before.nursery, today } };
+    await Promise.all([loadLots(), reloadWeather()]);
+  }
+
   /** Takes in what the server answered after a record, so that every view follows. */
   function takeLots(details: readonly LotDetail[]) {
     lots.value = new Map([...lots.value, ...details.map(({ lot }) => [lot.id, lot] as const)]);
@@ -185,6 +194,7 @@ export const useNursery = defineStore('nursery', () => {
     loadLots,
     setWeather,
     reloadWeather,
+    turnDay,
     climate,
     learnt,
     takeLot,

@@ -2,6 +2,7 @@ import type { Path } from '../route';
 
 /** Yard: places, containers, media, plan: method and path of every route. */
 export const yardPaths = {
+  day: ['GET', '/nurseries/:nursery/day'],
   catalogue: ['GET', '/nurseries/:nursery/catalogue'],
   addPlace: ['POST', '/nurseries/:nursery/places'],
   editPlace: ['PUT', '/nurseries/:nursery/places/:place'],

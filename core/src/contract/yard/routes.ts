@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../basics';
+import { Id, PlainDate } from '../basics';
 import { atDesign, atMedium, inNursery, route } from '../route';
 import { yardPaths as paths } from './paths';
 import * as site from './site';
@@ -7,6 +7,10 @@ import * as yard from './schemas';
 
 /** Yard: places, containers, media, plan. */
 export const yardRoutes = {
+  day: route(paths.day, 'visitor', 'Today’s date where the nursery stands', {
+    params: inNursery,
+    answer: z.object({ today: PlainDate }),
+  }),
   catalogue: route(paths.catalogue, 'visitor', 'The nursery, its places, species, containers and media', {
     params: inNursery,
     answer: yard.Catalogue,

@@ -13,6 +13,8 @@ import { addPlace, editPlace } from './places';
 import { keepValue, readValue } from '../../nursery/values';
 
 export const yardHandlers: HandlersOf<typeof yardRoutes> = {
+  day: async (call) => ({ today: (await workOf(call)).today }),
+
   async catalogue({ tx, nurseryId, role, server }) {
     const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
     const catalogue = await catalogueOf(tx, nurseryId);

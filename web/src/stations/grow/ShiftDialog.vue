@@ -38,7 +38,7 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', ()
   tryOn: '',
   stageId: newId(),
 });
-const { onBench, holds, densityPerM2, stageOf } = useStage(draft);
+const { onBench, holds, densityPerM2, stageOf } = useStage(draft, props.lot.row.id);
 /** The next larger container than it stands in. */
 function nextSize(): string {
   const { containers } = nursery.catalogue!;
@@ -118,7 +118,7 @@ const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
   >
     <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
-        <StageFields v-model="draft" :wrong="wrong" />
+        <StageFields :moving="lot.row.id" v-model="draft" :wrong="wrong" />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.lost"

@@ -8,11 +8,15 @@ import { count } from '../../words/numbers';
 import { useStage, type TypedStage } from './useStage';
 
 /** Where a lot is to stand: the place, then cells on a bench or a density in a bed, with the room there is. */
-defineProps<{ wrong: (path: string) => string | null }>();
+const props = defineProps<{
+  wrong: (path: string) => string | null;
+  /** A lot that is moved: what it empties is free for it. */
+  moving?: string;
+}>();
 const draft = defineModel<TypedStage>({ required: true });
 const nursery = useNursery();
 const preferences = usePreferences();
-const { places, container, room, onBench, holds } = useStage(draft);
+const { places, container, room, onBench, holds } = useStage(draft, props.moving);
 const placeOptions = computed(() =>
   places.value.map((p) => ({ value: p.place.id, words: p.place.place.name })),
 );

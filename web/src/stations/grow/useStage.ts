@@ -1,11 +1,12 @@
-import { bedGeometry, traysOnBench } from '@kauri/core';
+import { bedGeometry, occupancyOf, traysOnBench } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
 import { computed, type Ref } from 'vue';
 import { typedNumber } from '../../parts/typed';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
-import { usePlaces } from '../yard/usePlaces';
+import { useSeason } from '../../stores/season';
+import { occupantOf, usePlaces } from '../yard/usePlaces';
 
 /** Where a lot is to stand, as it is typed. */
 export interface TypedStage {
@@ -16,25 +17,42 @@ export interface TypedStage {
   area: string;
 }
 
-/** The place and cells typed, the room there is, and what they come to. */
-export function useStage(draft: Ref<TypedStage>) {
+/**
+ * The place and cells typed, the room there is, and what they come to.
+ * @param moving a lot that is moved: what it empties is free for it
+ */
+export function useStage(draft: Ref<TypedStage>, moving?: string) {
   const nursery = useNursery();
   const preferences = usePreferences();
+  const season = useSeason();
   const { places: all } = usePlaces();
   /** Heel-in bays are for lifted trees: nothing grows there. */
   const places = computed(() => all.value.filter((p) => p.place.place.kind !== 'bay'));
   const place = computed(() => places.value.find((p) => p.place.id === draft.value.placeId) ?? null);
   const container = computed(() => nursery.lookup.containers.get(draft.value.containerTypeId)!);
 
+  /** What else stands in the place chosen. */
+  const others = computed(() => {
+    const here = place.value;
+    if (!here) return null;
+    const left = here.lots.filter((lot) => lot.row.id !== moving);
+    if (left.length === here.lots.length) return here.occupancy;
+    return occupancyOf(
+      here.place,
+      left.map((lot) => occupantOf(lot, season.view)),
+      nursery.lookup,
+    );
+  });
   /** Room in the place chosen, in the words of what is to stand there. */
   const room = computed(() => {
     const here = place.value;
-    if (!here) return null;
-    if (here.occupancy.kind === 'bed') {
+    const stands = others.value;
+    if (!here || !stands) return null;
+    if (stands.kind === 'bed') {
       const { insideAreaM2 } = bedGeometry(
         (here.place.place as { design: Parameters<typeof bedGeometry>[0] }).design,
       ).value;
-      const free = Math.max(0, here.occupancy.freeM2);
+      const free = Math.max(0, stands.freeM2);
       const wanted = preferences.typed(typedNumber(draft.value.area), 'area');
       return {
         words: `${preferences.show(free, 'area')} of ${preferences.show(insideAreaM2, 'area')} free`,
@@ -47,7 +65,7 @@ export function useStage(draft: Ref<TypedStage>) {
     const bench = here.place.place.design;
     const { values } = container.value;
     const tray = { lengthMm: values.trayLengthMm, widthMm: values.trayWidthMm };
-    const left = Math.max(0, here.occupancy.layout.freeLengthMm);
+    const left = Math.max(0, stands.layout.freeLengthMm);
     const more = left > 0 ? traysOnBench({ lengthMm: left, widthMm: bench.widthMm }, tray).value : 0;
     const wanted = typedNumber(draft.value.trays);
     return {

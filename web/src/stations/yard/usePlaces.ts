@@ -1,4 +1,14 @@
-import { dayOf, footprintOf, occupancyOf, type Footprint, type Occupancy } from '@kauri/core';
+import {
+  apartAt,
+  dayOf,
+  footprintOf,
+  occupancyOf,
+  shareLeft,
+  type EpochDay,
+  type Footprint,
+  type Occupancy,
+  type Occupant,
+} from '@kauri/core';
 import type { Place } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useLots, type ShownLot } from '../../parts/useLots';
@@ -14,9 +24,19 @@ export interface ShownPlace {
 }
 
 /** Whether a lot takes up room at the date looked at. */
-export function takesRoom({ view, row }: ShownLot, day: number): boolean {
+function takesRoom({ view, row }: ShownLot, day: number): boolean {
   const { status } = view.standing;
   return status !== 'lifted' && status !== 'ended' && dayOf(row.stage.startedOn) <= day;
+}
+
+/** A lot as it takes room on a day: set apart it takes more, half lifted less. */
+export function occupantOf({ row, facts, view }: ShownLot, day: EpochDay): Occupant {
+  return {
+    lotId: row.id,
+    stage: row.stage,
+    apart: apartAt(facts, day),
+    share: shareLeft(view.standing.tally),
+  };
 }
 
 export function usePlaces() {
@@ -28,11 +48,14 @@ export function usePlaces() {
       const here = lots.value.filter(
         (lot) => lot.row.stage.placeId === place.id && takesRoom(lot, season.view),
       );
-      const occupants = here.map(({ row }) => ({ lotId: row.id, stage: row.stage }));
       return {
         place,
         footprint: footprintOf(place.place),
-        occupancy: occupancyOf(place, occupants, nursery.lookup),
+        occupancy: occupancyOf(
+          place,
+          here.map((lot) => occupantOf(lot, season.view)),
+          nursery.lookup,
+        ),
         lots: here,
       };
     }),
