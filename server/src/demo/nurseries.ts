@@ -3,6 +3,7 @@ import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
 import type { DemoCare, DemoClimate, DemoEvent } from './growing';
 import type { DemoRoots } from './roots';
+import { pastSeasons } from './seasons';
 import { piedraClaraSeed, withybeckSeed } from './seedRooms';
 
 /** A demo lot: what was sown where. Days are in the season year counted from `season` 0, this one. */
@@ -184,6 +185,7 @@ export const demoNurseries: readonly DemoNursery[] = [
     // One a line.
     // prettier-ignore
     lots: [
+      ...pastSeasons,
       { code: '26-QPE-01', species: 'QPE', place: 'Bed 1', in: { density: 240, area: 1.9 }, season: -1, sown: [10, 20], fresh: true, seeds: 620, target: 20, note: 'Acorns sown touching, caged the same day.', roots: { plants: 5, after: 120, turned: 0, tap: 'straight' } },
       { code: '26-QPE-02', species: 'QPE', place: 'Bed 1', in: { density: 180, area: 1.2 }, season: -1, sown: [10, 22], fresh: true, seeds: 300, target: 20 },
       { code: '26-BPE-01', species: 'BPE', place: 'Bed 2', in: { density: 300, area: 1.5 }, season: 0, sown: [4, 14], seeds: 1800, target: 40 },
