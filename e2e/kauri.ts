@@ -3,8 +3,8 @@ import pg from 'pg';
 import type { RunningServer, StartOptions } from '../server/src/start';
 
 export { expect };
-export const TODAY = '2026-11-24';
-export const DEMO_PASSWORD = 'grow-young-trees';
+const TODAY = '2026-11-24';
+const DEMO_PASSWORD = 'grow-young-trees';
 
 type Start = (options: StartOptions) => Promise<RunningServer>;
 const built = new URL('../server/dist/start.js', import.meta.url).href;

@@ -35,7 +35,7 @@ test('lots are found by half a word, narrowed, worked on together and the work t
         "select count(*)::int as n from observation where kind = 'care' and struck_at is null and on_date = '2026-11-24'",
       )
     ).rows[0].n;
-  expect(await done()).toBe(2);
+  await expect.poll(done).toBe(2);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(done).toBe(0);
 });

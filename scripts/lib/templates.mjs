@@ -1,7 +1,7 @@
 import { step } from './steps.mjs';
 
 /** The day tests and pictures stand on: late autumn in the demo. */
-export const TEST_DAY = '2026-11-24';
+const TEST_DAY = '2026-11-24';
 
 /**
  * Makes two databases that tests copy theirs from: an empty Kauri and one with the demo as on the day tests stand on. A

@@ -6,7 +6,7 @@ import { expect, vi } from 'vitest';
 import { startServer, type RunningServer } from '../src/start';
 
 export const TODAY = '2026-11-24';
-export const DEMO_PASSWORD = 'grow-young-trees';
+const DEMO_PASSWORD = 'grow-young-trees';
 
 /** A server on a database of its own, both gone after `stop`. */
 export interface TestServer extends RunningServer {

@@ -52,7 +52,7 @@ export interface DemoLot {
   }[];
 }
 
-export interface DemoPlace {
+interface DemoPlace {
   name: string;
   east: number;
   north: number;
@@ -66,7 +66,7 @@ export interface DemoPlace {
 }
 
 /** Something on the demo's site plan. */
-export type DemoElement = Omit<SiteElement, 'id' | 'kind'> & { kind: ElementKind };
+type DemoElement = Omit<SiteElement, 'id' | 'kind'> & { kind: ElementKind };
 
 export interface DemoNursery {
   name: string;
@@ -231,7 +231,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { lot: '26-BPE-06', after: 2, done: { what: 'feed', ratedMonths: 5, gramsPerLitre: 3 } },
       { lot: '26-SCA-02', after: 2, done: { what: 'feed', ratedMonths: 8, gramsPerLitre: 4 } },
       { lot: '26-PSY-04', after: 4, done: { what: 'feed', ratedMonths: 8, gramsPerLitre: 2 } },
-      { lot: '26-BPE-06', after: 52, done: { what: 'spread', apart: 2 } },
+      { lot: '26-BPE-06', after: 52, done: { what: 'spread', apart: 1.5 } },
       { lot: '26-TCO-01', after: 60, done: { what: 'spread', apart: 2 } },
       { lot: '26-CSA-01', after: 40, done: { what: 'weed', how: 'pulled' } },
       { lot: '26-SVI-01', after: 70, done: { what: 'stake', stake: 'flexible', staked: 40 } },

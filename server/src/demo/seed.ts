@@ -35,7 +35,7 @@ export interface DemoSeedLot {
 }
 
 /** A demo batch under treatment: its looks are days before today, seeds looked at, radicles. */
-export interface DemoBatch {
+interface DemoBatch {
   bag: string;
   name: string;
   school: School;
@@ -45,7 +45,7 @@ export interface DemoBatch {
   looks?: readonly (readonly [ago: number, n: number, radicles: number])[];
 }
 
-export interface DemoStockBed {
+interface DemoStockBed {
   species: string;
   name: string;
   plants: number;
@@ -55,7 +55,7 @@ export interface DemoStockBed {
   cuts: readonly (readonly [ago: number, cuttings: number])[];
 }
 
-export interface DemoLayer {
+interface DemoLayer {
   species: string;
   tree: string;
   branchMm: number;

@@ -39,9 +39,9 @@ export interface NurseryCall<N extends RouteName> extends Call<N> {
 }
 
 /** Answers a route outside nurseries. */
-export type Handler<N extends RouteName> = (call: Call<N>) => Promise<AnswerOf<N>>;
+type Handler<N extends RouteName> = (call: Call<N>) => Promise<AnswerOf<N>>;
 /** Answers a route within a nursery. A stream writes its progress itself and returns its last line. */
-export type NurseryHandler<N extends RouteName> = (call: NurseryCall<N>) => Promise<AnswerOf<N>>;
+type NurseryHandler<N extends RouteName> = (call: NurseryCall<N>) => Promise<AnswerOf<N>>;
 
 /** One handler for each route: outside nurseries or within one, as the access the contract names says. */
 export type HandlersOf<Area> = {

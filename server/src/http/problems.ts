@@ -16,6 +16,15 @@ export class Refusal extends Error {
   }
 }
 
+/** Somebody else saved it first: what stands now goes with it, and what was typed stays on the screen. */
+export function staleEdit(
+  what: string,
+  current: unknown,
+  then = 'Yours is kept on the screen; compare and save again.',
+): Refusal {
+  return new Refusal(409, 'stale-edit', `Someone changed ${what} meanwhile. ${then}`, { current });
+}
+
 const titles: Record<number, string> = {
   400: 'Not understood',
   401: 'Not signed in',

@@ -1,23 +1,13 @@
 import {
-  warmthOf,
-  weatherOutlook,
+  knownWeather,
+  LastFew,
   type EpochDay,
-  type Outlook,
+  type KnownWeather,
   type Site,
-  type Warmth,
   type WeatherSeries,
 } from '@kauri/core';
 
-/** How far ahead forecasts look, days: as in the browser. */
-const HORIZON_DAYS = 460;
-const KEPT = 8;
-
-interface Weather {
-  outlook: Outlook;
-  warmth: Warmth;
-}
-/** Worked out before, by a word for everything it rests on: only ever a saving of work, never a state. */
-const kept = new Map<string, Weather>();
+const kept = new LastFew<string, KnownWeather>(8);
 
 /**
  * The weather of a nursery as known on a day.
@@ -27,14 +17,10 @@ export async function weatherOn(
   basis: string,
   asOf: EpochDay,
   read: () => Promise<{ series: WeatherSeries; site: Site }>,
-): Promise<Weather> {
+): Promise<KnownWeather> {
   const key = `${asOf} ${basis}`;
   const before = kept.get(key);
   if (before) return before;
   const { series, site } = await read();
-  const outlook = weatherOutlook(series, site, asOf, { horizonDays: HORIZON_DAYS });
-  const weather = { outlook, warmth: warmthOf(outlook) };
-  if (kept.size >= KEPT) kept.delete(kept.keys().next().value!);
-  kept.set(key, weather);
-  return weather;
+  return kept.set(key, knownWeather(series, site, asOf));
 }

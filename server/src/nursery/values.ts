@@ -12,7 +12,7 @@ import { note } from '../db/journal';
 import { nurseryValue } from '../db/schema/index';
 import type { Tx } from '../db/tenant';
 import type { Work } from '../http/context';
-import { Refusal } from '../http/problems';
+import { staleEdit } from '../http/problems';
 
 /** The values a nursery has one of. */
 export interface NurseryValues {
@@ -80,12 +80,7 @@ export async function keepValue<K extends Kind>(
   const here = and(eq(nurseryValue.nurseryId, nurseryId), eq(nurseryValue.kind, kind));
   const [before] = await tx.select().from(nurseryValue).where(here).for('update');
   if (version !== null && before.version !== version)
-    throw new Refusal(
-      409,
-      'stale-edit',
-      'Someone changed this meanwhile. Yours is kept on the screen; compare and save again.',
-      { current: { version: before.version, value: before.value } },
-    );
+    throw staleEdit('this', { version: before.version, value: before.value });
   const next = before.version + 1;
   await tx.update(nurseryValue).set({ value, version: next }).where(here);
   await note(work, `change ${kind}`, nurseryId, before.value, value);

@@ -1,3 +1,4 @@
+import { linesOf } from '@kauri/core';
 import type {
   AnswerOf,
   BodyInputOf,
@@ -82,27 +83,26 @@ export async function listenTo(
   onReading: (value: number) => void,
 ): Promise<void> {
   const response = await send('instrument', input, { signal });
-  for await (const line of linesOf(response, signal)) {
+  for await (const line of answerLines(response, signal)) {
     const { value } = JSON.parse(line) as AnswerOf<'instrument'>;
     if (value !== null) onReading(value);
   }
 }
 
-/** The lines of a streamed answer as they come; ends quietly when it was stopped from here. */
-async function* linesOf(response: Response, signal: AbortSignal): AsyncGenerator<string> {
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader();
-  let text = '';
-  for (;;) {
-    const { done, value } = await reader.read().catch((error: unknown) => {
-      if (signal.aborted) throw error;
-      throw new OfflineError();
-    });
-    if (done) return;
-    text += value;
-    const lines = text.split('\n');
-    text = lines.pop()!;
-    yield* lines;
+/** The lines of a streamed answer as they come; one that breaks off was cut from here, or there is no network. */
+async function* answerLines(response: Response, signal: AbortSignal): AsyncGenerator<string> {
+  const reader = response.body!.getReader();
+  async function* parts() {
+    for (;;) {
+      const { done, value } = await reader.read().catch((error: unknown) => {
+        if (signal.aborted) throw error;
+        throw new OfflineError();
+      });
+      if (done) return;
+      yield value;
+    }
   }
+  yield* linesOf(parts());
 }
 
 /** Sends a photo; sent again under its id, it is the same photo. */
@@ -124,7 +124,7 @@ export async function importTable<N extends 'importWeather' | 'importMeasurement
   onProgress: (share: number) => void,
 ): Promise<ImportReport> {
   const response = await send(name, input, { headers: { 'content-type': 'text/csv' }, body: file, signal });
-  for await (const line of linesOf(response, signal)) {
+  for await (const line of answerLines(response, signal)) {
     const message = JSON.parse(line) as { progress?: number; report?: ImportReport; problem?: Problem };
     if (message.progress !== undefined) onProgress(message.progress);
     if (message.problem) throw new ProblemError(message.problem);

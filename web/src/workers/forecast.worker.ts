@@ -3,6 +3,9 @@ import {
   coverKey,
   factsAt,
   forecastLot,
+  HORIZON_DAYS,
+  knownWeather,
+  LastFew,
   outlookUnderCover,
   pastForecasts,
   releaseChoice,
@@ -10,19 +13,17 @@ import {
   standingOf,
   teachingOf,
   warmthOf,
-  weatherOutlook,
   type Act,
   type EpochDay,
   type Held,
   type HomeSpell,
+  type KnownWeather,
   type LotFacts,
   type LotForecast,
-  type Outlook,
   type RibbonDay,
   type Site,
   type Standing,
   type Teaching,
-  type Warmth,
   type WeatherSeries,
 } from '@kauri/core';
 import { expose } from 'comlink';
@@ -34,7 +35,6 @@ export interface LotView {
   acts: Act[];
 }
 
-const HORIZON_DAYS = 460;
 /** Dates of recent forecasts whose weather is kept at hand while the ribbon is dragged. */
 const KEPT_OUTLOOKS = 24;
 
@@ -45,26 +45,16 @@ const lots = new Map<string, LotFacts>();
 /** What was last answered of each lot, with the facts it was worked out from, for one date and weather. */
 const answered = new Map<string, { facts: LotFacts; view: LotView | null; fault: string | null }>();
 let answeredFor = '';
-interface Weather {
-  outlook: Outlook;
-  warmth: Warmth;
-}
 /** By date, then by what lots stand under: the open first. */
-const outlooks = new Map<EpochDay, Map<string, Weather>>();
+const outlooks = new LastFew<EpochDay, Map<string, KnownWeather>>(KEPT_OUTLOOKS);
 
-function outlookAt(asOf: EpochDay): Weather {
-  let kept = outlooks.get(asOf);
-  if (!kept) {
-    const outlook = weatherOutlook(series, site, asOf, { horizonDays: HORIZON_DAYS });
-    kept = new Map([['', { outlook, warmth: warmthOf(outlook) }]]);
-    if (outlooks.size >= KEPT_OUTLOOKS) outlooks.delete(outlooks.keys().next().value!);
-    outlooks.set(asOf, kept);
-  }
+function outlookAt(asOf: EpochDay): KnownWeather {
+  const kept = outlooks.get(asOf) ?? outlooks.set(asOf, new Map([['', knownWeather(series, site, asOf)]]));
   return kept.get('')!;
 }
 
 /** The weather a lot feels where it stands, or would stand. */
-function weatherFor(lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null): Weather {
+function weatherFor(lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null): KnownWeather {
   const open = outlookAt(asOf);
   const key = coverKey(lot, move);
   const kept = outlooks.get(asOf)!;

@@ -1,5 +1,7 @@
 import {
   emergenceOutlook,
+  knownWeather,
+  LastFew,
   layerOutlook,
   planTreatment,
   rootingForecast,
@@ -8,13 +10,11 @@ import {
   treatmentClock,
   viabilityCurve,
   viabilityOutlook,
-  warmthOf,
-  weatherOutlook,
   type BatchStore,
   type CellCosts,
   type EmergencePrior,
   type EpochDay,
-  type Outlook,
+  type KnownWeather,
   type Phase,
   type Site,
   type SowingAsk,
@@ -23,30 +23,21 @@ import {
   type StoredLot,
   type TreatmentFacts,
   type UpBy,
-  type Warmth,
   type WeatherSeries,
 } from '@kauri/core';
 import { expose } from 'comlink';
 
-const HORIZON_DAYS = 460;
-
 let series: WeatherSeries;
 let site: Site;
-let kept: { asOf: EpochDay; outlook: Outlook; warmth: Warmth } | null = null;
+const kept = new LastFew<EpochDay, KnownWeather>(4);
 
-function outlookAt(asOf: EpochDay) {
-  if (kept?.asOf !== asOf) {
-    const outlook = weatherOutlook(series, site, asOf, { horizonDays: HORIZON_DAYS });
-    kept = { asOf, outlook, warmth: warmthOf(outlook) };
-  }
-  return kept;
-}
+const outlookAt = (asOf: EpochDay) => kept.get(asOf) ?? kept.set(asOf, knownWeather(series, site, asOf));
 
 const api = {
   setWeather(weather: WeatherSeries, where: Site) {
     series = weather;
     site = where;
-    kept = null;
+    kept.clear();
   },
 
   viability: (lot: StoredLot, day: EpochDay) => viabilityOutlook(lot, day),

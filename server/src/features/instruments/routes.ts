@@ -1,4 +1,4 @@
-import { Readable } from 'node:stream';
+import { linesOf } from '@kauri/core';
 import { InstrumentReading } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
 import type { instrumentsRoutes } from '@kauri/core/contract';
@@ -26,14 +26,9 @@ export const instrumentHandlers: HandlersOf<typeof instrumentsRoutes> = {
       );
     });
     res.type('application/x-ndjson').flushHeaders();
-    let rest = '';
     try {
-      for await (const part of Readable.fromWeb(answer.body as never)) {
-        rest += Buffer.from(part as Uint8Array).toString('utf8');
-        const lines = rest.split('\n');
-        rest = lines.pop()!;
-        for (const line of lines) res.write(`${JSON.stringify(InstrumentReading.parse(JSON.parse(line)))}\n`);
-      }
+      for await (const line of linesOf(answer.body as unknown as AsyncIterable<Uint8Array>))
+        res.write(`${JSON.stringify(InstrumentReading.parse(JSON.parse(line)))}\n`);
     } catch (error) {
       if (!stop.signal.aborted) throw error;
     }

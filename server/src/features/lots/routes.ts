@@ -3,7 +3,7 @@ import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { lot } from '../../db/schema/index';
 import type { NurseryCall, Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
+import { Refusal, staleEdit } from '../../http/problems';
 import type { lotsRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
 import { workOf } from '../../nursery/work';
@@ -32,14 +32,7 @@ function recording<N extends Recording>(
 async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Promise<void> {
   const before = await lockLot(work, lotId);
   if (before.version !== body.version) {
-    throw new Refusal(
-      409,
-      'stale-edit',
-      'Someone changed this lot meanwhile. Yours is kept on the screen; compare and save again.',
-      {
-        current: before,
-      },
-    );
+    throw staleEdit('this lot', before);
   }
   if (body.leafFallOn !== null && (body.leafFallOn < before.sownOn || body.leafFallOn > work.today)) {
     throw new Refusal(

@@ -3,7 +3,7 @@ import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import { layer, seedLot, seedMove, seedRecord, stockBed, treatment } from '../../db/schema/index';
 import type { Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
+import { Refusal, staleEdit } from '../../http/problems';
 
 /** A row without the nursery it belongs to: the answer is of one nursery. */
 function own<R extends { nurseryId: string }>({ nurseryId: _, ...row }: R): Omit<R, 'nurseryId'> {
@@ -81,13 +81,7 @@ export async function locked<T extends Kept & PgTable>(
 
 /** @throws Refusal 409 with the row as it stands when it was changed meanwhile */
 export function mustBeFresh(row: { version: number }, version: number): void {
-  if (row.version !== version)
-    throw new Refusal(
-      409,
-      'stale-edit',
-      'Someone changed this meanwhile. Yours is kept on the screen; compare and save again.',
-      { current: row },
-    );
+  if (row.version !== version) throw staleEdit('this', row);
 }
 
 /** @throws Refusal when a day is still to come, or lies before something began */

@@ -20,7 +20,7 @@ import { locked, mustBeDay, mustBeFresh } from './room';
 type SeedLotRow = typeof seedLot.$inferSelect;
 
 /** What lies in a bag now. The bag must be locked. */
-export async function heldOf({ tx, nurseryId }: Work, seedLotId: string): Promise<SeedHeld> {
+async function heldOf({ tx, nurseryId }: Work, seedLotId: string): Promise<SeedHeld> {
   const moves = await tx
     .select({ grams: seedMove.grams, seeds: seedMove.seeds })
     .from(seedMove)

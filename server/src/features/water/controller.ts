@@ -1,4 +1,4 @@
-import { dayOf, dayOfYear, extraterrestrialRadiation, hargreaves, isoOf } from '@kauri/core';
+import { dayOf, dayOfYear, extraterrestrialRadiation, hargreaves, isoOf, linesOf } from '@kauri/core';
 import { WaterReadingRow, type Programme } from '@kauri/core/contract';
 import { and, between, eq } from 'drizzle-orm';
 import { nursery, weatherDay } from '../../db/schema/index';
@@ -61,14 +61,8 @@ export class ControllerLink {
       answer = await this.ask(path);
     }
     const rows: WaterReadingRow[] = [];
-    let rest = '';
-    const decoder = new TextDecoder();
-    for await (const part of answer.body as unknown as AsyncIterable<Uint8Array>) {
-      rest += decoder.decode(part, { stream: true });
-      const lines = rest.split('\n');
-      rest = lines.pop()!;
-      for (const line of lines) rows.push(WaterReadingRow.parse(JSON.parse(line)));
-    }
+    for await (const line of linesOf(answer.body as unknown as AsyncIterable<Uint8Array>))
+      rows.push(WaterReadingRow.parse(JSON.parse(line)));
     return rows;
   }
 }

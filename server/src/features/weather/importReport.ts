@@ -32,7 +32,7 @@ export class ImportTally {
 }
 
 /** Runs of days left out between the first and the last of some sorted dates. */
-export function gapsIn(sorted: readonly string[]): ImportReport['gaps'] {
+function gapsIn(sorted: readonly string[]): ImportReport['gaps'] {
   const gaps: ImportReport['gaps'] = [];
   for (let i = 1; i < sorted.length && gaps.length < MOST_GAPS; i++) {
     const [before, here] = [dayOf(sorted[i - 1]), dayOf(sorted[i])];

@@ -10,6 +10,7 @@ import {
   type CoverKind,
   type HourReading,
   type ReadingFlag,
+  linesOf,
 } from '@kauri/core';
 import { StationLine, type Climate, type Station } from '@kauri/core/contract';
 import { and, asc, between, eq } from 'drizzle-orm';
@@ -66,14 +67,8 @@ class StationLink {
 
   async *hours(from: string, to: string): AsyncGenerator<HourReading> {
     const answer = await this.ask(`hours?from=${from}&to=${to}`);
-    const decoder = new TextDecoder();
-    let rest = '';
-    for await (const part of answer.body as unknown as AsyncIterable<Uint8Array>) {
-      rest += decoder.decode(part, { stream: true });
-      const lines = rest.split('\n');
-      rest = lines.pop()!;
-      for (const line of lines) yield StationLine.parse(JSON.parse(line));
-    }
+    for await (const line of linesOf(answer.body as unknown as AsyncIterable<Uint8Array>))
+      yield StationLine.parse(JSON.parse(line));
   }
 }
 

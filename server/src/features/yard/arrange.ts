@@ -3,7 +3,7 @@ import { and, asc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { place, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
+import { Refusal, staleEdit } from '../../http/problems';
 import { addPlace, toPlace } from './places';
 import { keepValue, readValue } from '../../nursery/values';
 
@@ -38,12 +38,7 @@ export async function arrangeYard(work: Work, edit: Arrangement): Promise<Arrang
     if (!row)
       throw new Refusal(404, 'no-such-place', 'A place on your plan is no longer there. Load it again.');
     if (row.version !== version)
-      throw new Refusal(
-        409,
-        'stale-edit',
-        `Someone changed ${row.name} meanwhile. The plan is shown as it stands now; move it again.`,
-        { current: toPlace(row) },
-      );
+      throw staleEdit(row.name, toPlace(row), 'The plan is shown as it stands now; move it again.');
   }
   for (const { id } of edit.removed) {
     const [held] = await tx

@@ -4,7 +4,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { bedDesign, bedDesignVersion } from '../../db/schema/index';
 import type { Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
+import { Refusal, staleEdit } from '../../http/problems';
 
 type Row = typeof bedDesign.$inferSelect;
 type Named = Pick<KeptDesign, 'name' | 'design'>;
@@ -42,13 +42,7 @@ export async function editDesign(work: Work, id: string, version: number, body: 
   const here = and(eq(bedDesign.nurseryId, work.nurseryId), eq(bedDesign.id, id));
   const [before] = await work.tx.select().from(bedDesign).where(here).for('update');
   if (!before) throw new Refusal(404, 'no-such-design', 'There is no such design in this nursery.');
-  if (before.version !== version)
-    throw new Refusal(
-      409,
-      'stale-edit',
-      'Someone saved this design meanwhile. Yours is kept on the screen; compare and save again.',
-      { current: toDesign(before) },
-    );
+  if (before.version !== version) throw staleEdit('this design', toDesign(before));
   const next = version + 1;
   const [row] = await work.tx
     .update(bedDesign)

@@ -5,9 +5,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { containerType, medium, mediumStock } from '../../db/schema/index';
 import type { Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
-
-const stale = 'Someone changed this meanwhile. Yours is kept on the screen; compare and save again.';
+import { Refusal, staleEdit } from '../../http/problems';
 
 /** Adds a container type or a medium. */
 async function add<V>(
@@ -35,9 +33,7 @@ async function edit<V>(
   const [before] = await work.tx.select().from(table).where(here).for('update');
   if (!before) throw new Refusal(404, 'no-such-kind', `There is no such ${what} in this nursery.`);
   if (before.version !== version)
-    throw new Refusal(409, 'stale-edit', stale, {
-      current: { id, version: before.version, values: before.values },
-    });
+    throw staleEdit('this', { id, version: before.version, values: before.values });
   await work.tx
     .update(table)
     .set({ values: values as never, version: version + 1 })

@@ -4,7 +4,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { balance, containerType, place, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
-import { Refusal } from '../../http/problems';
+import { Refusal, staleEdit } from '../../http/problems';
 
 type PlaceRow = typeof place.$inferSelect;
 
@@ -99,14 +99,7 @@ export async function editPlace(work: Work, id: string, version: number, body: P
   if (before.kind !== body.kind)
     throw new Refusal(422, 'invalid', 'A place stays of its kind; add a new place instead.');
   if (before.version !== version) {
-    throw new Refusal(
-      409,
-      'stale-edit',
-      'Someone changed this place meanwhile. Yours is kept on the screen; compare and save again.',
-      {
-        current: toPlace(before),
-      },
-    );
+    throw staleEdit('this place', toPlace(before));
   }
   await mustStillHold(work, id, toPlace(before).place, body);
   const [row] = await work.tx

@@ -13,7 +13,7 @@ export const lotSorts = {
   sown: 'last sown first',
   trees: 'most trees first',
 } as const;
-export type LotSort = keyof typeof lotSorts;
+type LotSort = keyof typeof lotSorts;
 
 export const lotGroups = {
   none: 'not grouped',

@@ -25,7 +25,7 @@ export interface Mark {
   words: string;
 }
 
-export interface ChartWindow {
+interface ChartWindow {
   words: string;
   from: EpochDay;
   to: EpochDay;

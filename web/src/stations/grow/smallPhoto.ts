@@ -4,7 +4,7 @@ import { Unfit } from '@kauri/core';
 const SIDE = 1600;
 const QUALITY = 0.85;
 /** More points than this are not worth a phone’s memory. */
-export const MOST_PIXELS = 50e6;
+const MOST_PIXELS = 50e6;
 
 /**
  * A photo drawn anew, upright and small: nothing of its file but the picture is left, and so no position.
@@ -49,7 +49,7 @@ export async function openSmall(file: Blob, side: number): Promise<ImageBitmap> 
 }
 
 /** Opens a file as a picture, turned as its camera was held. */
-export async function openPicture(file: Blob): Promise<ImageBitmap> {
+async function openPicture(file: Blob): Promise<ImageBitmap> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
   if (!bitmap) throw new Unfit('That file is not a picture this browser can open, whatever it is called.');
   if (bitmap.width * bitmap.height > MOST_PIXELS) {

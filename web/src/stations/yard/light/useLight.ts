@@ -22,7 +22,7 @@ const CANOPY_ABOVE_M = 0.15;
 const BENCH_HEIGHT_M = 0.8;
 
 /** Height of the leaves of a place above the ground, m. */
-export function canopyHeightM({ place }: ShownPlace['place']): number {
+function canopyHeightM({ place }: ShownPlace['place']): number {
   if (place.kind === 'bench') return BENCH_HEIGHT_M + CANOPY_ABOVE_M;
   if (place.kind !== 'bed') return CANOPY_ABOVE_M;
   return place.design.airGapMm / 1000 + 0.3 + CANOPY_ABOVE_M;
