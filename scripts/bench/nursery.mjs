@@ -6,6 +6,8 @@
 /** A UUIDv7, made in SQL from a counter. */
 const id = (kind, n) => `('019aa5b0-${kind}-7000-8000-' || lpad(to_hex((${n})::bigint), 12, '0'))::uuid`;
 
+const SAMPLES = 20;
+
 const bedDesign = {
   schema: 1,
   measured: 'outside',
@@ -74,13 +76,22 @@ export async function fillNursery(
      from generate_series(1, $3::int) n`,
     [nurseryId, today, lots],
   );
-  const each = Math.max(1, Math.floor(records / lots) - 4);
+  // Twenty samples a lot; the rest of a year's records are waterings by hand.
+  const samples = Math.min(SAMPLES, Math.max(1, Math.floor(records / lots) - 3));
   await client.query(
     `insert into observation (nursery_id, id, lot_id, kind, on_date, "values", height_n, height_mean, height_sd)
-     select $1, ${id('0005', 'n * 1000 + k')}, ${id('0002', 'n')}, 'size', ${sown} + 50 + (k * 150) / ${each},
+     select $1, ${id('0005', 'n * 1000 + k')}, ${id('0002', 'n')}, 'size', ${sown} + 50 + (k * 150) / ${samples},
        jsonb_build_object('kind', 'size', 'heightsCm', jsonb_build_array(10, 12, 14), 'diametersMm', '[]'::jsonb),
-       3, 4 + k * 20.0 / ${each} + n % 5, 2
-     from generate_series(1, $3::int) n, generate_series(1, ${each}) k`,
+       3, 4 + k * 20.0 / ${samples} + n % 5, 2
+     from generate_series(1, $3::int) n, generate_series(1, ${samples}) k`,
+    [nurseryId, today, lots],
+  );
+  const waterings = Math.max(0, Math.floor(records / lots) - samples - 2);
+  await client.query(
+    `insert into observation (nursery_id, id, lot_id, kind, on_date, "values")
+     select $1, ${id('0009', 'n * 1000 + k')}, ${id('0002', 'n')}, 'care', ${sown} + 40 + (k * 180) / ${Math.max(1, waterings)},
+       '{"kind":"care","done":{"what":"water","mm":8}}'::jsonb
+     from generate_series(1, $3::int) n, generate_series(1, ${waterings}) k`,
     [nurseryId, today, lots],
   );
   await client.query(

@@ -1,8 +1,9 @@
 import { spawn } from 'node:child_process';
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
 import { Agent, request } from 'node:http';
 import { createInterface } from 'node:readline';
+import { v7 as newId } from 'uuid';
 import { ensureDatabase } from '../lib/postgres.mjs';
 import { fillNursery } from './nursery.mjs';
 import { loadSource } from './load.mjs';
@@ -99,7 +100,7 @@ async function measure(server, nurseryId, cookie, n) {
     method: 'POST',
     headers: { cookie, origin: server.url, 'content-type': 'application/json' },
     body: JSON.stringify({
-      id: randomUUID(),
+      id: newId(),
       on: TODAY,
       note: '',
       heightsCm: [20, 21, 24, 19],

@@ -96,6 +96,8 @@ export async function startServer({
     const listening = await new Promise<HttpServer>((resolve, reject) => {
       const http = app.listen(port, host, (error?: Error) => (error ? reject(error) : resolve(http)));
     });
+    // A browser or proxy that keeps a connection lets go of it before the server does.
+    listening.keepAliveTimeout = 75_000;
     const address = listening.address();
     const stop = async () => {
       listening.closeAllConnections();

@@ -30,7 +30,7 @@ export function lotAsks(
     sown: standing.tally.sown,
     acts: actsFor(known, forecast, standing, latitudeDeg),
     late:
-      rising && isRising(standing) && !justCounted(known, forecast.asOf)
+      rising && isRising(standing, forecast) && !justCounted(known, forecast.asOf)
         ? emergenceActs(known.id, rising)
         : [],
     roots,
@@ -43,7 +43,11 @@ function justCounted({ counts }: LotFacts, day: EpochDay): boolean {
   return counts.some((c) => c.day <= day && day - c.day < ruleTerms['late-up'].rest);
 }
 
-/** Whether seed of a lot is still to come up, and nobody has yet to decide on it. */
-export function isRising({ tally, decision }: Standing): boolean {
-  return tally.sown > 0 && decision.kind !== 'write-off';
+/** What has not come up so long after the first did waits for another spring: it is not late any more, days. */
+const RISES_FOR_DAYS = 120;
+
+/** Whether seed of a lot is still coming up, and nobody has yet to decide on it. */
+export function isRising({ tally, decision }: Standing, { emergence, state }: LotForecast): boolean {
+  if (tally.sown === 0 || decision.kind === 'write-off') return false;
+  return emergence.seen === null || state.day - emergence.seen <= RISES_FOR_DAYS;
 }

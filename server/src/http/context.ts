@@ -19,6 +19,11 @@ export interface Server {
   instrumentUrl: string;
 }
 
+/** An answer that is JSON already: made once and sent as it is to everyone who asks. */
+export class ReadyJson {
+  constructor(readonly text: string) {}
+}
+
 /** A call of a route outside any nursery. */
 export interface Call<N extends RouteName> {
   server: Server;

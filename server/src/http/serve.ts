@@ -3,7 +3,7 @@ import { mayAct, type Role, type Route, type RouteName } from '@kauri/core/contr
 import type { Request, Response } from 'express';
 import { inNurseryBySession } from '../db/tenant';
 import { handlers } from '../features/handlers';
-import type { Call, Handlers, NurseryCall, Server } from './context';
+import { ReadyJson, type Call, type Handlers, type NurseryCall, type Server } from './context';
 import { Refusal } from './problems';
 import { answerOnce } from './receipts';
 import { personOf, tokenHashOf } from './sessions';
@@ -34,6 +34,7 @@ export async function serve(
   // A stream's last line goes out only now, after the transaction is committed.
   if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
   if (route.answerType) res.type(route.answerType).send(answer);
+  else if (answer instanceof ReadyJson) res.type('json').send(answer.text);
   else res.json(answer);
 }
 

@@ -55,7 +55,7 @@ export function asksOfLots(
       if (!standing) return { asks: null, fault: null };
       // How it comes up is reckoned in the open, as at the Seed station.
       const coming =
-        rising && isRising(standing)
+        rising && isRising(standing, forecast)
           ? emergenceOutlook(rising.counts, rising.sown, rising.since, rising.prior, open.warmth).value
           : null;
       return {

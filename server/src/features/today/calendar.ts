@@ -48,7 +48,7 @@ export async function calendarFeed(server: Server, file: string): Promise<string
         .from(membership)
         .where(and(eq(membership.nurseryId, whose.nurseryId), eq(membership.personId, whose.personId)));
       if (!member) throw noCalendar();
-      const today = await serverToday(tx, whose.nurseryId, server.today(home.timeZone));
+      const { today } = await serverToday(tx, whose.nurseryId, server.today(home.timeZone));
       return { name: home.name, today };
     });
   // A calendar asks a few times a day: it waits a little for the newest, between transactions.

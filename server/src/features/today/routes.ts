@@ -1,5 +1,5 @@
 import type { todayRoutes } from '@kauri/core/contract';
-import type { HandlersOf } from '../../http/context';
+import { ReadyJson, type HandlersOf } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { keepValue } from '../../nursery/values';
 import { markAct, todayBook, undoMark } from './book';
@@ -33,9 +33,9 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
     return todayBook(work, work.today);
   },
   async today(call) {
-    const answer = await serverToday(call.tx, call.nurseryId, (await workOf(call)).today);
-    if (answer.working) call.server.askToday(call.nurseryId);
-    return answer;
+    const { today, text } = await serverToday(call.tx, call.nurseryId, (await workOf(call)).today);
+    if (today.working) call.server.askToday(call.nurseryId);
+    return new ReadyJson(text) as unknown as typeof today;
   },
   calendar: ({ server, params }) => calendarFeed(server, params.token),
 };
