@@ -86,7 +86,7 @@ export function lotPosteriors(facts: LotFacts, warmth: Warmth, emerged: EpochDay
     sinceUp,
     facts.pulls
       .filter((p) => p.day <= warmth.asOf)
-      .map((p) => ({ dayIndex: p.day - from, scores: p.scores })),
+      .map((p) => ({ dayIndex: p.day - from, scores: p.scores, before: p.before })),
     spells.slice(1).map((spell) => ({ dayIndex: spell.from - from, cellMl: cellMlOf(spell.home) })),
     facts.vigourSdLog,
   );

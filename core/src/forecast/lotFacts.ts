@@ -22,7 +22,8 @@ export interface LotFacts {
   leafFallOn: EpochDay | null;
   counts: { day: EpochDay; count: number }[];
   sizes: { day: EpochDay; what: 'height' | 'diameter'; n: number; mean: number; sd: number }[];
-  pulls: { day: EpochDay; scores: number[] }[];
+  /** Plugs scored; `before` where the lot was moved later on the same day, so that they were those of its old cell. */
+  pulls: { day: EpochDay; scores: number[]; before?: boolean }[];
   movements: Movement[];
   /** Work done to it that a forecast reads: spreading, feeding, pruning, inoculum. */
   care?: { day: EpochDay; done: CareDone }[];

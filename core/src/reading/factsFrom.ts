@@ -53,7 +53,10 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     leafFallOn: row.leafFallOn === null ? null : dayOf(row.leafFallOn),
     counts: evidence.counts.map((c) => ({ day: dayOf(c.on), count: c.count })),
     sizes: evidence.sizes.map((s) => ({ day: dayOf(s.on), what: s.what, n: s.n, mean: s.mean, sd: s.sd })),
-    pulls: [...evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores })), ...plugsSeen(evidence)],
+    pulls: [
+      ...evidence.pulls.map((p) => ({ day: dayOf(p.on), scores: p.scores, ...beforeMove(p, evidence) })),
+      ...plugsSeen(evidence),
+    ],
     movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
     care: evidence.care.map((c) => ({ day: dayOf(c.on), done: c.done })),
     nodules: carriesNodules(species.latin),
@@ -108,6 +111,14 @@ function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell
   return stages.map((stage) => ({ from: dayOf(stage.startedOn), home: homeOf(row.code, stage, lookup) }));
 }
 
+/**
+ * Whether plugs were scored before the lot was moved on the same day. Ids carry the instant they were made (UUIDv7), and
+ * sort by it.
+ */
+function beforeMove({ entry, on }: { entry: string; on: string }, { stages }: Evidence): { before?: true } {
+  return stages.slice(1).some((stage) => stage.startedOn === on && entry < stage.id) ? { before: true } : {};
+}
+
 /** A stage as a home: what its cells or its share of a bed give a plant. */
 export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
   const cover = lookup.covers?.get(stage.placeId);
@@ -140,9 +151,11 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
 }
 
 /** Plugs scored at the root bench tell of the lot’s vigour like those of a pull. */
-function plugsSeen({ roots }: Evidence): LotFacts['pulls'] {
-  return roots.flatMap(({ on, plant }) => {
+function plugsSeen(evidence: Evidence): LotFacts['pulls'] {
+  return evidence.roots.flatMap(({ entry, on, plant }) => {
     const score = plugScoreOf(plant);
-    return score === null ? [] : [{ day: dayOf(on), scores: [score] }];
+    return score === null
+      ? []
+      : [{ day: dayOf(on), scores: [score], ...beforeMove({ entry, on }, evidence) }];
   });
 }

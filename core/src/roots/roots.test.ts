@@ -125,3 +125,18 @@ describe('vigour from pulled plugs', () => {
     );
   });
 });
+
+describe('plugs pulled on the day of a move', () => {
+  const days = new Array<number>(120).fill(9);
+  const moved = [{ dayIndex: 100, cellMl: 2000 }];
+  const mean = (before: boolean) =>
+    vigourPosterior(base, days, [{ dayIndex: 100, scores: [3, 3, 3], before }], moved).mean;
+  it('are read in the cell they were pulled from', () => {
+    // Tight plugs of a small cell are ordinary; of a large one they would be a wonder.
+    expect(mean(true)).toBeLessThan(mean(false));
+    expect(mean(true)).toBeCloseTo(
+      vigourPosterior(base, days, [{ dayIndex: 100, scores: [3, 3, 3] }]).mean,
+      6,
+    );
+  });
+});

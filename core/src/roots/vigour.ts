@@ -17,6 +17,8 @@ const WIDTH_SD = 3.2;
 export interface Pull {
   dayIndex: number;
   scores: readonly number[];
+  /** Pulled before a move of the same day. */
+  before?: boolean;
 }
 
 /** A cell's volume from a day on, mL, for a lot that was moved. */
@@ -116,8 +118,8 @@ function seenOf(
   const warmthBy = new Float64Array(dailyDd.length + 1);
   for (let day = 0; day < dailyDd.length; day++) warmthBy[day + 1] = warmthBy[day] + dailyDd[day];
   const upTo = (dayIndex: number) => warmthBy[Math.max(0, Math.min(dailyDd.length, dayIndex))];
-  return pulls.map(({ dayIndex, scores }) => {
-    const moves = cells.filter((cell) => cell.dayIndex <= dayIndex);
+  return pulls.map(({ dayIndex, scores, before = false }) => {
+    const moves = cells.filter((cell) => (before ? cell.dayIndex < dayIndex : cell.dayIndex <= dayIndex));
     const stretches = [{ dayIndex: 0, cellMl }, ...moves].map((cell, i) => ({
       cellMl: cell.cellMl,
       warmth: upTo(moves[i]?.dayIndex ?? dayIndex + 1) - upTo(cell.dayIndex),
