@@ -189,7 +189,10 @@ test('a station is read, fails, and is found out; a cover is fitted from its log
 test('values the lots taught are taken, and taken back', async ({ page, own }) => {
   await signIn(page, own, 'isla@withybeck.example');
   await page.goto(`${own.url}/learnt`);
-  const lesson = page.getByTestId('lessons').getByRole('listitem').filter({ hasText: /Rowan.*in beds/ });
+  const lesson = page
+    .getByTestId('lessons')
+    .getByRole('listitem')
+    .filter({ hasText: /Rowan.*in beds/ });
   await expect(lesson).toContainText(/From \d+ lots/);
   await lesson.getByRole('button', { name: 'Take it' }).click();
   await expect(lesson).toContainText('✓ Taken');

@@ -1,5 +1,5 @@
 import { seededRandom, seedFrom } from '@kauri/core';
-import type { DemoLot } from './nurseries';
+import type { DemoLot } from './lot';
 
 /** What was sown year after year: species, place, what in, seeds, height wanted, day of the northern spring. */
 type Habit = readonly [
