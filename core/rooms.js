@@ -4,8 +4,8 @@
  */
 export const rooms = {
   units: 'metric and US, at the edge only',
+  working: 'how a figure came about, and what cannot be',
   calendar: 'plain days, seasons by hemisphere, when a thing falls due',
-  working: 'how a figure came about',
   chance: 'shares, quantiles, seeded draws',
   tabular: 'cells of a table as people write them',
   words: 'dates and numbers as a grower says them',

@@ -1,151 +1,690 @@
-export * from './calendar/day';
-export * from './calendar/season';
-export * from './units/units';
-export * from './working/working';
-export * from './working/unfit';
-export * from './chance/random';
-export * from './chance/normal';
-export * from './chance/quantile';
-export * from './chance/spread';
-export * from './weather/degreeDays';
-export * from './weather/hoursBetween';
-export * from './weather/series';
-export * from './weather/normals';
-export * from './weather/generator';
-export * from './weather/ensemble';
-export * from './weather/sums';
-export * from './weather/known';
-export * from './bed/dressedSize';
-export * from './bed/design';
-export * from './bed/geometry';
-export * from './bed/openAreaFraction';
-export * from './bed/weight';
-export * from './bed/treesHeld';
-export * from './medium/medium';
-export * from './container/container';
-export * from './container/startingContainers';
-export * from './growing/suitability';
-export * from './container/traysOnBench';
-export * from './capacity/benchLayout';
-export * from './site/footprint';
-export * from './reading/occupancy';
-export * from './chance/beta';
-export * from './sowing/betaBinomial';
-export * from './sowing/seedsToSow';
-export * from './species/species';
-export { startingSpecies } from './species/startingSpecies';
+/*
+ * Everything the core offers, room by room in their order (core/rooms.js), each name from the file that is about it.
+ */
+
+// units: metric and US, at the edge only
+export {
+  formatQuantity,
+  fromShown,
+  groupThousands,
+  toShown,
+  unitOf,
+  type Quantity,
+  type UnitSystem,
+} from './units/units';
+
+// working: how a figure came about, and what cannot be
+export { Unfit } from './working/unfit';
+export { put, recompute, sum, type Input, type Origin, type Step, type Worked } from './working/working';
+
+// calendar: plain days, seasons by hemisphere, when a thing falls due
+export {
+  addYears,
+  dayFrom,
+  dayOf,
+  dayOfYear,
+  isTimeZone,
+  isoOf,
+  mondayOf,
+  partsOf,
+  plainDateAt,
+  type EpochDay,
+} from './calendar/day';
+export { autumnStart, growthStop, heatStart, nextWinter, seasonStrip } from './calendar/season';
+export { whenFor, type When } from './calendar/when';
+
+// chance: shares, quantiles, seeded draws
+export { betaAfter, betaMean, betaProduct, wholeShare, type Beta } from './chance/beta';
+export { betaCdf, betaQuantile, jeffreys } from './chance/betaCdf';
+export { normalCdf, normalCdfFast, normalQuantile, studentQuantile } from './chance/normal';
+export { pooledShare, shareStep, type Outcome, type PooledShare } from './chance/pooledShare';
+export { bandOf, firstAtLeast, quantileSorted, shareAtOrBelow, type Band } from './chance/quantile';
+export { gammaDraw, normalDraw, seedFrom, seededRandom, shuffledIndices, type Random } from './chance/random';
+export type { Spread } from './chance/spread';
+
+// tabular: cells of a table as people write them
+export { guessDateOrder, readDate, readNumber, type DateOrder } from './tabular/fields';
+export { linesOf } from './tabular/lines';
+
+// words: dates and numbers as a grower says them
+export { dateWords, longDate, months, shortDate, yearOf } from './words/dates';
+export { count, odds, percent, several } from './words/numbers';
+
+// species: values of a kind of tree, its seed and its protocols
+export {
+  mustRun,
+  phaseKinds,
+  protocolsFrom,
+  schools,
+  wintersOf,
+  type Phase,
+  type PhaseKind,
+  type Protocol,
+  type School,
+} from './species/protocol';
+export type { SpeciesValues, StartingSpecies } from './species/species';
 export { speciesLibrary } from './species/speciesLibrary';
-export * from './species/startOf';
-export * from './species/startValues';
-export * from './species/protocol';
-export * from './seed/viability';
-export * from './seed/seedViability';
-export * from './seed/germinationTest';
-export * from './seed/storeTemperature';
-export * from './seed/treatmentClock';
-export * from './seed/planTreatment';
-export * from './seed/seedStore';
-export * from './seed/passport';
-export * from './chance/pooledShare';
-export * from './sowing/lotShares';
-export * from './sowing/cellOutcome';
-export * from './sowing/sowingPlan';
-export * from './sowing/bedSowing';
-export * from './sowing/compareTreatments';
-export * from './sowing/emergenceCurve';
-export * from './sowing/emergenceOutlook';
-export * from './propagation/cuttings';
-export * from './propagation/airLayer';
-export * from './home/home';
-export * from './home/factors';
-export * from './growth/gompertz';
-export * from './growth/sizePosterior';
-export * from './growth/sample';
-export * from './growth/samplePlan';
-export * from './growth/doubtful';
-export * from './growth/learnt';
-export * from './forecast/teaching';
-export * from './roots/rootFill';
-export * from './roots/vigour';
-export * from './chance/betaCdf';
-export * from './roots/radialBalance';
-export * from './roots/qualityIndex';
-export * from './roots/sequentialPlan';
-export * from './roots/rootPlant';
-export * from './roots/rootFigures';
-export * from './roots/scorecard';
-export * from './roots/lotVerdict';
-export * from './roots/compareRoots';
-export * from './today/rootActs';
-export * from './roots/photo/photoMeter';
-export type { Picture } from './roots/photo/picture';
-export * from './lifting/liftingWindow';
-export * from './weather/budburst';
-export * from './growing/feedChoice';
-export * from './ledger/ledger';
-export * from './growing/events';
-export * from './growing/care';
-export * from './growing/canopy';
-export * from './growth/legs';
-export * from './forecast/lotFacts';
-export * from './forecast/lotHomes';
-export * from './forecast/careSeen';
-export * from './forecast/underCover';
-export * from './forecast/coverage';
-export * from './forecast/forecast';
-export * from './forecast/standing';
-export * from './calendar/when';
-export * from './today/lotActs';
-export * from './today/work';
-export * from './today/rules';
-export * from './today/agenda';
-export * from './today/todayOf';
-export * from './today/lotAsks';
-export * from './reading/marks';
-export * from './reading/risingFacts';
-export * from './words/dates';
-export * from './words/numbers';
-export * from './today/actWords';
-export * from './today/seedActs';
-export * from './reading/roomFacts';
-export * from './tabular/fields';
-export * from './tabular/lines';
-export * from './weather/readStation';
-export * from './weather/readings';
-export * from './weather/covers';
-export * from './weather/season';
-export * from './growth/readMeasurements';
-export * from './reading/factsFrom';
-export * from './reading/lookupFrom';
-export * from './forecast/emergence';
-export * from './weather/evapotranspiration';
-export * from './medium/controlledRelease';
-export * from './water/dripGrid';
-export * from './water/lateralUniformity';
-export * from './water/supply';
-export * from './water/balance';
-export * from './water/response';
-export * from './site/shapes';
-export * from './site/elements';
-export * from './site/checks';
-export * from './site/geojson';
-export * from './light/sunHours';
-export * from './light/yardLight';
-export * from './stock/cutStock';
+export { startingSpecies } from './species/startingSpecies';
+export { startOf } from './species/startOf';
+export {
+  cuttingKinds,
+  moistureFactor,
+  storageBehaviours,
+  storeFactor,
+  stores,
+  type CuttingKind,
+  type Rooting,
+  type StartValues,
+  type StorageBehaviour,
+  type Store,
+} from './species/startValues';
+
+// home: what a plant’s roots stand in, and what that makes of it
+export { densityFactor, depthFactor } from './home/factors';
+export { cellMlAt, cellMlOf, depthMmOf, homeAt, type Cover, type Home, type HomeSpell } from './home/home';
+
+// stock: timber and mesh cut from what is sold
+export {
+  cutStock,
+  type CutBoard,
+  type CutPlan,
+  type CutProblem,
+  type StockLength,
+  type WantedPiece,
+} from './stock/cutStock';
+export { cutFromRolls, type RollCut } from './stock/rolls';
 export { solverAt } from './stock/solver';
-export * from './stock/rolls';
-export * from './medium/mix';
-export * from './bed/supports';
-export * from './bed/retaining';
-export * from './bed/life';
-export * from './bed/prices';
-export * from './bed/parts';
-export * from './bed/buildSheet';
-export * from './bed/buyingList';
-export * from './bed/cost';
-export * from './bed/compare';
-export * from './bed/modules';
-export * from './site/snap';
-export * from './reading/yardGeoJson';
-export * from './capacity/yardCapacity';
-export * from './water/programme';
+
+// medium: what beds and pots are filled with
+export {
+  DAYS_PER_MONTH,
+  TO_80_PERCENT,
+  controlledRelease,
+  dayAt21,
+  type Release,
+} from './medium/controlledRelease';
+export {
+  USUAL_HELD_BY_MM,
+  USUAL_HELD_SHARE,
+  startingMedia,
+  type MediumPart,
+  type MediumValues,
+} from './medium/medium';
+export {
+  MIXING_LOSS,
+  batchFor,
+  heldByOf,
+  heldShareOf,
+  materials,
+  mixOf,
+  type Batch,
+  type Material,
+} from './medium/mix';
+
+// container: trays, tubes and pots
+export {
+  cellsPerM2,
+  cellsPerM2Spaced,
+  containerAirShare,
+  containerKinds,
+  containerVolume,
+  washedBetweenUses,
+  type ContainerKind,
+  type ContainerValues,
+} from './container/container';
+export { startingContainers } from './container/startingContainers';
+export { traysOnBench, type Rectangle } from './container/traysOnBench';
+
+// bed: air-pruning beds: design, build, cost
+export { buildSheet, type BuildItem, type BuildSheet, type BuildStep, type SheetCut } from './bed/buildSheet';
+export { buyingList, stockOf, type BoardBuying } from './bed/buyingList';
+export { bedAgainstContainer, type Asked } from './bed/compare';
+export { bedCost, type BedCost } from './bed/cost';
+export {
+  buildOf,
+  footKinds,
+  timberClasses,
+  type BedBuild,
+  type BedDesign,
+  type FootKind,
+  type Ground,
+  type OpenLayer,
+  type TimberClass,
+} from './bed/design';
+export { boardNames, dressedSize, type DressedSize } from './bed/dressedSize';
+export { DEFAULT_SETTLING, NEEDED_GAP_MM, SHALLOW_MM, bedGeometry, type BedGeometry } from './bed/geometry';
+export { MESH_SEASONS, serviceLife, timberCautions, type Life } from './bed/life';
+export { WIDEST_REACH_MM, proposeModules, type ModuleFit } from './bed/modules';
+export { openAreaFraction } from './bed/openAreaFraction';
+export { bedParts, isGrid, type BedParts, type Fixings, type SheetPart, type TimberPart } from './bed/parts';
+export { boardPrice, startingPrices, type PriceList } from './bed/prices';
+export { depthThrough, retaining, type Retaining } from './bed/retaining';
+export { SAG_LIMIT, WET_STIFFNESS, beamSag, bedSupports, feetBear, type BedSupports } from './bed/supports';
+export { treesHeld } from './bed/treesHeld';
+export { CARRY_LIMIT_KG, TIMBER_DENSITY, bedWeight, type BedWeight } from './bed/weight';
+
+// site: the plan of the yard
+export {
+  BARROW_PATH_M,
+  MAIN_PATH_M,
+  TOUCHING_M,
+  checkPlan,
+  narrowPaths,
+  type PlaceGround,
+  type PlanFault,
+} from './site/checks';
+export {
+  elementKinds,
+  emptySite,
+  outlineOf,
+  shapeOfKind,
+  type ElementKind,
+  type SiteElement,
+  type SitePlan,
+} from './site/elements';
+export {
+  boxAbout,
+  cornersOf,
+  distanceBetween,
+  footprintOf,
+  freeSpot,
+  middleOfPlace,
+  nextSpot,
+  sizeOf,
+  spotAbout,
+  type Footprint,
+  type PlaceSize,
+  type PlaceSpot,
+} from './site/footprint';
+export { fromWgs84, toWgs84, type GeoOrigin } from './site/geojson';
+export {
+  areaOf,
+  clearance,
+  crossesItself,
+  distance,
+  inRing,
+  lengthOf,
+  middleOf,
+  pointToStretch,
+  rectangle,
+  ringsOverlap,
+  sidesOf,
+  stretchesCross,
+  type Outline,
+  type Point,
+} from './site/shapes';
+export {
+  alignMoves,
+  alignments,
+  arrayMoves,
+  boxAround,
+  boxOf,
+  snapMove,
+  type Alignment,
+  type Box,
+} from './site/snap';
+
+// weather: days measured, made and still to come
+export { budburstThermalTime } from './weather/budburst';
+export {
+  FEWEST_PAIRS,
+  coverKinds,
+  fitCover,
+  startingCovers,
+  type CoverFit,
+  type CoverKind,
+  type CoverPair,
+} from './weather/covers';
+export { degreeDays, sineAbove, type DayTemps } from './weather/degreeDays';
+export { weatherOutlook, type Outlook, type Site, type WeatherYear } from './weather/ensemble';
+export {
+  extraterrestrialRadiation,
+  hargreaves,
+  referenceEvapotranspiration,
+  type EvaporationDay,
+} from './weather/evapotranspiration';
+export { generateWeather } from './weather/generator';
+export { CHILL_HIGH_C, CHILL_LOW_C, hoursBetween } from './weather/hoursBetween';
+export { HORIZON_DAYS, LastFew, knownWeather, type KnownWeather } from './weather/known';
+export { fitNormals, roughNormals, waveAt, type Normals, type Wave } from './weather/normals';
+export {
+  FEWEST_HOURS,
+  checkReadings,
+  daysFromReadings,
+  daysLeftOut,
+  readingFlags,
+  type HourReading,
+  type ReadDays,
+  type ReadingFlag,
+  type StationDayRead,
+} from './weather/readings';
+export {
+  guessStationColumns,
+  readStationDay,
+  type StationColumns,
+  type StationDay,
+} from './weather/readStation';
+export {
+  eventLimits,
+  lotsAtRisk,
+  seasonCourses,
+  seasonSums,
+  vapourDeficitKpa,
+  weatherEventKinds,
+  weatherEvents,
+  type ExposedLot,
+  type SeasonCourse,
+  type SeasonSum,
+  type WeatherEvent,
+  type WeatherEventKind,
+} from './weather/season';
+export { lastDay, measuredDays, seriesFrom, type WeatherDay, type WeatherSeries } from './weather/series';
+export {
+  GROWTH_BASE_C,
+  dailyOn,
+  ribbonDays,
+  tempsOn,
+  warmthOf,
+  type Daily,
+  type RibbonDay,
+  type Warmth,
+} from './weather/sums';
+
+// light: sun and shadow on the plan
+export {
+  SUN_STEP_MIN,
+  directSunHours,
+  distanceToFace,
+  openSky,
+  sunAt,
+  sunPath,
+  sunReaching,
+  type DirectSun,
+  type Face,
+  type SunStep,
+} from './light/sunHours';
+export {
+  brightestSpots,
+  coverPasses,
+  facesOf,
+  growingMonths,
+  inLeaf,
+  lightLosses,
+  shadows,
+  yardLight,
+  type LightLoss,
+  type LightSite,
+  type LightSpot,
+  type SpotLight,
+} from './light/yardLight';
+
+// ledger: where every tree is
+export {
+  accounts,
+  balancesAt,
+  causeTerms,
+  causesByHand,
+  countToMovements,
+  inForce,
+  outCauses,
+  tallyAt,
+  type Account,
+  type CauseTerms,
+  type Movement,
+  type OutCause,
+  type Tally,
+} from './ledger/ledger';
+
+// growth: how large a plant gets: the model
+export { doubtOf, shrunk, type Doubt } from './growth/doubtful';
+export { gompertz, gompertzTime } from './growth/gompertz';
+export { learnFrom, learntFigures, type Learnt, type LearntFigure, type LotTaught } from './growth/learnt';
+export { WHOLE, grownTo, timeToGrow, type Leg } from './growth/legs';
+export {
+  DIAMETER_LIMIT_MM,
+  HEIGHT_LIMIT_CM,
+  guessMeasurementColumns,
+  readMeasuredPlant,
+  type MeasuredPlant,
+  type MeasurementColumns,
+} from './growth/readMeasurements';
+export { sampleSize, summarise, type SampleSummary } from './growth/sample';
+export { bedSpots, cellSpots, trayGrid, type BedSpot, type CellSpot } from './growth/samplePlan';
+export {
+  MODEL_ERROR,
+  asymptoteLog,
+  drawSizes,
+  sizePosterior,
+  type SizePosterior,
+  type SizeSample,
+} from './growth/sizePosterior';
+
+// roots: how roots fill and look
+export { chanceHigher, compareRoots, type GroupResult, type RootGroup } from './roots/compareRoots';
+export {
+  PULL_CAP,
+  lotVerdict,
+  usualRootRules,
+  usualTerms,
+  type LotVerdict,
+  type PulledPlant,
+} from './roots/lotVerdict';
+export { UnfitPicture, measurePhoto, type PhotoOf, type PhotoReading } from './roots/photo/photoMeter';
+export type { Picture } from './roots/photo/picture';
+export { dicksonQualityIndex, type DryPlant } from './roots/qualityIndex';
+export { radialBalance, type RadialBalance } from './roots/radialBalance';
+export { pathShares, plugScoreOf, rootFigures, type RootFigure, type RootFigures } from './roots/rootFigures';
+export {
+  BOUND_FILL,
+  FULLEST_FILL,
+  READY_FILL,
+  rootClock,
+  rootFill,
+  rootsAfter,
+  type RootClock,
+  type RootFill,
+  type RootParameters,
+} from './roots/rootFill';
+export {
+  depthBands,
+  rootPaths,
+  tapForms,
+  tipColours,
+  turnedPaths,
+  type DepthBand,
+  type LateralRoot,
+  type PlantSizes,
+  type PlugSeen,
+  type QuickLook,
+  type RootPath,
+  type RootPlant,
+  type TapForm,
+  type TipColour,
+} from './roots/rootPlant';
+export {
+  canJudge,
+  meets,
+  rootSchools,
+  scorePlant,
+  startingScorecards,
+  type Criterion,
+  type PlantScore,
+  type RootSchool,
+  type Scorecard,
+} from './roots/scorecard';
+export {
+  sequentialPlan,
+  sequentialVerdict,
+  type SequentialCall,
+  type SequentialPlan,
+  type SequentialTerms,
+  type SequentialVerdict,
+} from './roots/sequentialPlan';
+export {
+  SCORE_FILL,
+  SCORE_SD,
+  VIGOUR_SD_LOG,
+  drawVigours,
+  plugScores,
+  vigourPosterior,
+  type CellSpell,
+  type PlugScore,
+  type Pull,
+  type VigourPosterior,
+} from './roots/vigour';
+
+// water: drip and the bucket balance
+export {
+  DEFAULT_DRY_DOWN,
+  bucketHolds,
+  cropCoefficient,
+  runBalance,
+  waterPlan,
+  waterYears,
+  type BalanceRun,
+  type Bucket,
+  type ProgrammeWeek,
+  type WaterPlan,
+  type WaterYear,
+} from './water/balance';
+export { dripGrid, type DripChoice, type DripGrid } from './water/dripGrid';
+export {
+  LEAST_UNIFORMITY_PCT,
+  lateralUniformity,
+  longestLateral,
+  type Lateral,
+  type LateralFlow,
+} from './water/lateralUniformity';
+export { dripParts, zoneRun, type DripParts, type Thirst, type ZoneRun } from './water/programme';
+export { waterFault, type WaterFault, type WaterReading } from './water/response';
+export { USABLE_SUPPLY, bucketTest, zonesFor, type Drawing, type Zone } from './water/supply';
+
+// seed: seed in store and under treatment, before it is sown
+export { readGermination, type DailyCount, type GerminationReading } from './seed/germinationTest';
+export {
+  passportColumns,
+  passportLine,
+  readSeedLot,
+  seedLotColumns,
+  seedLotLine,
+  type Provenance,
+  type SeedLotRecord,
+} from './seed/passport';
+export { planTreatment, type TreatmentPlan } from './seed/planTreatment';
+export { mustAgree, mustHold, seedHeld, type SeedHeld, type SeedMove } from './seed/seedStore';
+export {
+  DEAD_SHARE,
+  FRESH_WEIGHT,
+  TEST_WEIGHT,
+  mustBeTest,
+  testKinds,
+  viabilityAt,
+  viabilityCurve,
+  viabilityOutlook,
+  viabilityPosterior,
+  type SeedTest,
+  type StoredLot,
+  type TestKind,
+  type Viability,
+  type ViabilityOutlook,
+  type ViabilityPosterior,
+} from './seed/seedViability';
+export { meanTempOn, type BatchStore } from './seed/storeTemperature';
+export {
+  FIRST_RADICLES,
+  coldWeight,
+  dayCounts,
+  runClock,
+  treatmentClock,
+  warmWeight,
+  type ClockRun,
+  type RadicleCheck,
+  type TemperatureOf,
+  type TreatmentClock,
+  type TreatmentFacts,
+} from './seed/treatmentClock';
+export { viabilityAfter, type StoredSeed } from './seed/viability';
+
+// sowing: how much to sow, and how it comes up
+export {
+  bedSowing,
+  collarAtDensity,
+  densityForCollar,
+  sowingWays,
+  type BedSowing,
+  type BedSowingPlan,
+  type SowingWay,
+} from './sowing/bedSowing';
+export { chanceAtLeast, logBeta, massesOf } from './sowing/betaBinomial';
+export {
+  bestSeedsPerCell,
+  cellOutcome,
+  seedsPerCellTable,
+  type CellCosts,
+  type CellOutcome,
+  type CellSowing,
+  type SeedsPerCellRow,
+} from './sowing/cellOutcome';
+export {
+  chanceMeanHigher,
+  compareShares,
+  type Arm,
+  type MeanOf,
+  type ShareComparison,
+} from './sowing/compareTreatments';
+export {
+  emergedShare,
+  fitEmergence,
+  isLate,
+  warmthToShare,
+  type EmergenceCount,
+  type EmergenceFit,
+  type EmergencePrior,
+  type WeibullCurve,
+} from './sowing/emergenceCurve';
+export { emergenceOutlook, meanWarmth, type EmergenceOutlook, type UpBy } from './sowing/emergenceOutlook';
+export { lotShares, type LotShares } from './sowing/lotShares';
+export { seedsToSow, sowingOutlook, type SowingOutlook, type SowingQuestion } from './sowing/seedsToSow';
+export { sowingPlan, type SowingAsk, type SowingChain, type SowingPlan } from './sowing/sowingPlan';
+
+// propagation: cuttings and layers
+export {
+  layerOutlook,
+  mustFitBranch,
+  ringLength,
+  type LayerOutlook,
+  type LayerSeason,
+} from './propagation/airLayer';
+export {
+  cuttingLength,
+  cuttingPlan,
+  rootingForecast,
+  stockYield,
+  type CuttingAsk,
+  type CuttingCut,
+  type CuttingPlan,
+  type StockPlants,
+} from './propagation/cuttings';
+
+// lifting: when bare-root trees may be lifted
+export { BEFORE_BUDBURST_DAYS, liftingWindow, type LiftingWindow } from './lifting/liftingWindow';
+
+// growing: growing on: work done to a standing lot, and what befalls it
+export { CROWN_RATIO, canopyCover, meetingHeightCm, neighbourMm } from './growing/canopy';
+export {
+  INOCULATE_FROM_DAYS,
+  INOCULATE_UNTIL_DAYS,
+  careKinds,
+  carriesNodules,
+  inoculumSources,
+  nodulesRecipe,
+  stakeKinds,
+  weedings,
+  type CareDone,
+  type CareKind,
+} from './growing/care';
+export { causeOfEvent, eventKinds, shareOverLots, type EventKind, type LotHit } from './growing/events';
+export { releaseChoice, type RunOut } from './growing/feedChoice';
+export {
+  containerFigures,
+  containerSuitability,
+  holdingWarmth,
+  plantingSites,
+  type ContainerFigures,
+  type HoldingWarmth,
+  type PlantingSite,
+  type Reason,
+  type Suitability,
+} from './growing/suitability';
+
+// forecast: a lot’s future, every weather year times every draw
+export { apartAt, feedRunOut, lastPruned } from './forecast/careSeen';
+export {
+  AHEAD_DAYS,
+  coverageOf,
+  pastForecasts,
+  type Coverage,
+  type Foretold,
+  type Held,
+} from './forecast/coverage';
+export { emergenceClock, emergenceOf, type Emergence } from './forecast/emergence';
+export {
+  forecastLot,
+  plantCv,
+  type ForecastOptions,
+  type LotCourse,
+  type LotForecast,
+  type LotState,
+} from './forecast/forecast';
+export type { LotFacts } from './forecast/lotFacts';
+export { factsAt, homesOf } from './forecast/lotHomes';
+export {
+  EMERGENCE_GRACE_DAYS,
+  HOLDING_DAYS,
+  standingOf,
+  type Decision,
+  type Standing,
+  type Status,
+} from './forecast/standing';
+export { TEACHES_AFTER_DAYS, teachingOf, type Teaching } from './forecast/teaching';
+export { coverKey, outlookUnderCover } from './forecast/underCover';
+
+// today: what is to be done
+export { actWords, rootActWords, seedActWords, type ActWords } from './today/actWords';
+export {
+  agendaOf,
+  restUntil,
+  type ActMark,
+  type Agenda,
+  type AgendaItem,
+  type AgendaLine,
+  type RuleTuning,
+  type Tuning,
+} from './today/agenda';
+export { MEASURE_EVERY_DAYS, actsFor, ruleNames, type Act, type RuleName } from './today/lotActs';
+export { isRising, lotAsks } from './today/lotAsks';
+export { leavesSoon, rootActs, type JudgedLot, type RootAct, type RootCall } from './today/rootActs';
+export { ruleTerms, todayRules, type RuleTerms, type TodayRule } from './today/rules';
+export { RADICLE_DAYS, batchActs, emergenceActs, layerActs, storeActs, type SeedAct } from './today/seedActs';
+export {
+  itemsOf,
+  todayOf,
+  type LotAsks,
+  type SeedAsk,
+  type TodayItem,
+  type TodayKnown,
+} from './today/todayOf';
+export {
+  minutesFor,
+  startingRates,
+  workKinds,
+  workRates,
+  type LearntRate,
+  type WorkDone,
+  type WorkKind,
+  type WorkRate,
+} from './today/work';
+
+// capacity: what a yard holds
+export { benchLayout, type BenchLayout, type BenchLoad, type LaidTray } from './capacity/benchLayout';
+export { benchLoad, yardCapacity, type YardCapacity } from './capacity/yardCapacity';
+
+// reading: rows of the wire read into facts of the core
+export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
+export { lookupFrom } from './reading/lookupFrom';
+export { todayKnown } from './reading/marks';
+export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
+export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';
+export {
+  lastLook,
+  roomAsks,
+  roomOutlooks,
+  roomToday,
+  seedRecordsOf,
+  storedLot,
+  treatmentFacts,
+  type KnownRoom,
+  type RoomOutlooks,
+  type SeedRecordOf,
+} from './reading/roomFacts';
+export { yardFromGeoJson, yardToGeoJson, type ReadYard, type YardCollection } from './reading/yardGeoJson';
