@@ -79,7 +79,7 @@ const lots = async (url) => {
   });
   const cookie = signIn.headers.getSetCookie()[0].split(';')[0];
   const { memberships } = await signIn.json();
-  const page = await fetch(`${url}/api/nurseries/${memberships[0].nurseryId}/lots`, { headers: { cookie } });
+  const page = await fetch(`${url}/api/nurseries/${memberships[0].nurseryId}/lots?limit=500`, { headers: { cookie } });
   return (await page.json()).lots.length;
 };
 
@@ -90,7 +90,7 @@ describe('npm start', () => {
     expect(first.url).toBe(`http://127.0.0.1:${port}`);
     expect(first.output()).toMatch(/· Database server on 127\.0\.0\.1 … .*s\n/);
     expect(first.output()).toContain('isla@withybeck.example');
-    expect(await lots(first.url)).toBe(32);
+    expect(await lots(first.url)).toBe(140);
     expect(runs(postmaster())).toBe(true);
 
     const second = await start(['--port', String(port)]);
@@ -112,7 +112,7 @@ describe('npm start', () => {
     const second = await start(['--port', String(await freePort())]);
     expect(second.output()).toContain('An earlier start was cut off; taking over.');
     expect(postmaster()).toBe(database);
-    expect(await lots(second.url)).toBe(32);
+    expect(await lots(second.url)).toBe(140);
     await end(second);
     expect(postmaster()).toBeNull();
   });

@@ -177,6 +177,15 @@ export class Caller {
   }
 }
 
+/** What each lot's acts were last worked out from: another word says it was forecast anew. */
+export async function basesOf(server: TestServer, nurseryId: string): Promise<Record<string, string>> {
+  const { rows } = await server.owner.query<{ lot_id: string; basis: string }>(
+    'select lot_id, basis from lot_asks where nursery_id = $1',
+    [nurseryId],
+  );
+  return Object.fromEntries(rows.map((row) => [row.lot_id, row.basis]));
+}
+
 /** An owner with an empty nursery, set up as a first start does. */
 export async function setUp(server: TestServer, name = 'Testing Yard') {
   const owner = server.visitor();

@@ -1,6 +1,14 @@
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addPerson, openTestServer, setUpLots, TODAY, type Caller, type TestServer } from './harness';
+import {
+  addPerson,
+  basesOf,
+  openTestServer,
+  setUpLots,
+  TODAY,
+  type Caller,
+  type TestServer,
+} from './harness';
 
 let server: TestServer;
 let yard: Awaited<ReturnType<typeof setUpLots>>;
@@ -30,25 +38,28 @@ const rulesOf = async (as = crew) => (await as.today(yard.nursery)).acts.map((a)
 describe('Today on the server', () => {
   it('asks for what the lots ask for, forecasts each once, and anew when its records change', async () => {
     const first = await crew.today(yard.nursery);
-    expect(first.forecast).toBe(2);
     expect(first.acts.find((a) => a.rule === 'root-bound')).toMatchObject({
       about: 'TRAY-1',
       when: 'now',
       trees: 80,
     });
     expect(await crew.today(yard.nursery)).toEqual(first);
+    const before = await basesOf(server, yard.nurseryId);
     await crew.ok('pullRoots', {
       params: yard.onBench,
       body: { id: newId(), on: TODAY, scores: [0, 0, 0, 0, 0, 0], spoiled: 0 },
     });
     const after = await crew.today(yard.nursery);
-    expect(after.forecast).toBe(1);
+    const now = await basesOf(server, yard.nurseryId);
+    expect(now[yard.onBench.lot]).not.toBe(before[yard.onBench.lot]);
+    expect(now[yard.inBed.lot]).toBe(before[yard.inBed.lot]);
     expect(after.acts.some((a) => a.rule === 'root-bound')).toBe(false);
     const entry = (await crew.ok('lot', { params: yard.onBench })).evidence.pulls[0].entry;
     await crew.ok('undoEntry', { params: { ...yard.onBench, entry }, body: { id: newId(), on: TODAY } });
     expect(await rulesOf()).toContain('root-bound');
   });
   it('forecasts all anew when the weather changes', async () => {
+    const before = await basesOf(server, yard.nurseryId);
     await yard.owner.table(
       'importWeather',
       {
@@ -65,7 +76,9 @@ describe('Today on the server', () => {
       },
       'date,min,max\n2026-11-20,2,8\n',
     );
-    expect((await crew.today(yard.nursery)).forecast).toBe(2);
+    await crew.today(yard.nursery);
+    const now = await basesOf(server, yard.nurseryId);
+    for (const lot of Object.keys(before)) expect(now[lot]).not.toBe(before[lot]);
   });
 });
 

@@ -150,6 +150,10 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const site: Site = { latitudeDeg: home.latitudeDeg, elevationM: home.elevationM };
   // Asked first: a change that comes while the rest is read is then done again, not missed.
   const known = await lastChange(tx, nurseryId);
+  const [last] = await tx.select().from(nurseryToday).where(eq(nurseryToday.nurseryId, nurseryId));
+  const isNew = last?.asOf !== today || last.known !== known || !last.roomBasis.startsWith(`${MODEL}/`);
+  // Asked for twice, and nothing has changed since.
+  if (!isNew) return null;
   const { rows: live } = await tx.$client.query<LiveLot>(LIVE_LOTS, [nurseryId]);
   const { rows: shared } = await tx.$client.query<{ weather: string; shared: string }>(SHARED_BASIS, [
     nurseryId,
@@ -172,10 +176,10 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   });
   const stale = lots.filter((lot) => lot.kept === null);
   const room = await seedRoom({ tx, nurseryId });
-  const roomBasis = createHash('sha256')
+  const digest = createHash('sha256')
     .update(`${of} ${JSON.stringify(room)}`)
     .digest('base64url');
-  const [last] = await tx.select().from(nurseryToday).where(eq(nurseryToday.nurseryId, nurseryId));
+  const roomBasis = `${MODEL}/${digest}`;
   const catalogue = await catalogueOf(tx, nurseryId);
   const climate = await readValue({ tx, nurseryId }, 'climate');
   const learnt = await readValue({ tx, nurseryId }, 'learnt');

@@ -1,0 +1,102 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ruleNames } from './lotActs';
+import { todayRules } from './rules';
+import { itemsOf, todayOf, type LotAsks, type SeedAsk } from './todayOf';
+
+const DAY = 20_000;
+const figures = {
+  chance: 0.6,
+  fill: 0.9,
+  since: DAY - 5,
+  half: DAY + 9,
+  from: DAY,
+  until: DAY + 60,
+  seasons: 2,
+  last: DAY - 60,
+  fromStart: 0.5,
+  around: DAY + 2,
+  lastCount: DAY - 12,
+  chanceReady: 0.5,
+  chanceBound: 0.2,
+  vigourFromStart: 0.4,
+};
+const lot = (n: number, more: Partial<LotAsks> = {}): LotAsks => ({
+  lotId: `lot ${n}`,
+  code: `26-ALN-${n}`,
+  standing: 100,
+  sown: 0,
+  acts: [],
+  late: [],
+  roots: { call: 'accept', failing: 0, pulled: 9 },
+  leavesSoon: false,
+  ...more,
+});
+const act = (lotId: string, rule: (typeof ruleNames)[number]) => ({
+  lotId,
+  rule,
+  when: 'week' as const,
+  by: DAY + 3,
+  figures,
+  trees: 100,
+});
+const lots = fc
+  .array(fc.subarray([...ruleNames], { maxLength: 4 }), { maxLength: 6 })
+  .map((all) => all.map((rules, n) => lot(n, { acts: rules.map((rule) => act(`lot ${n}`, rule)) })));
+const nothing = { marks: [], rules: {}, work: [] };
+
+describe('Today', () => {
+  it('says everything that asks once: to do, done for now, or muted', () => {
+    fc.assert(
+      fc.property(lots, fc.subarray([...todayRules]), fc.nat(5), (asks, muted, done) => {
+        const items = itemsOf(asks, [], DAY);
+        const rules = Object.fromEntries(muted.map((rule) => [rule, { muted: true, leadDays: 0 }]));
+        const marks = items.slice(0, done).map((item, i) => ({
+          id: String(i),
+          rule: item.rule,
+          subjectId: item.subjectId,
+          mark: 'done' as const,
+          on: DAY - 1,
+          until: DAY + 5,
+          reason: '',
+          minutes: null,
+          trees: 1,
+          assignedTo: null,
+        }));
+        const agenda = todayOf(items, { marks, rules, work: [] }, DAY);
+        expect(agenda.lines.length + agenda.hidden.length + agenda.muted).toBe(items.length);
+        for (const { item } of agenda.lines) expect(muted).not.toContain(item.rule);
+        for (const { item } of agenda.lines)
+          expect(`${item.words.title} ${item.words.reason}`).not.toMatch(/NaN|undefined|Infinity/);
+      }),
+    );
+  });
+  it('names rejected roots lot by lot, and lots that leave unjudged together', () => {
+    const open = { roots: { call: 'pull', failing: 0, pulled: 0 } as const, leavesSoon: true };
+    const items = itemsOf(
+      [lot(1, open), lot(2, open), lot(3, { roots: { call: 'reject', failing: 3, pulled: 4 } })],
+      [],
+      DAY,
+    );
+    expect(items.map(({ rule, subjectId, trees, about }) => [rule, subjectId, trees, about])).toEqual([
+      ['roots-rejected', 'lot 3', 100, '26-ALN-3'],
+      ['judge-roots', null, 200, '2 lots'],
+    ]);
+  });
+  it('reckons no more seed at stake than one sowing uses, however much a bag holds', () => {
+    const ask: SeedAsk = {
+      act: {
+        part: 'store',
+        subjectId: 'bag',
+        rule: 'retest',
+        when: 'week',
+        by: DAY,
+        figures: { alive: 0.5, low: 0.4, high: 0.6 },
+      },
+      name: 'birch S-1',
+      seeds: 600_000,
+    };
+    expect(itemsOf([], [ask], DAY)[0].trees).toBe(2000);
+    expect(todayOf(itemsOf([], [{ ...ask, seeds: 40 }], DAY), nothing, DAY).lines[0].item.trees).toBe(40);
+  });
+});
