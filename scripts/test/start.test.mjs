@@ -79,7 +79,9 @@ const lots = async (url) => {
   });
   const cookie = signIn.headers.getSetCookie()[0].split(';')[0];
   const { memberships } = await signIn.json();
-  const page = await fetch(`${url}/api/nurseries/${memberships[0].nurseryId}/lots?limit=500`, { headers: { cookie } });
+  const page = await fetch(`${url}/api/nurseries/${memberships[0].nurseryId}/lots?limit=500`, {
+    headers: { cookie },
+  });
   return (await page.json()).lots.length;
 };
 
