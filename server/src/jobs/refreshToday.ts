@@ -30,6 +30,7 @@ import { seriesOf } from '../features/weather/weatherDays';
 import { catalogueOf } from '../features/yard/catalogue';
 import { readValue } from '../nursery/values';
 import { asksOfLots, type AskedLot } from './lotWork';
+import { fromKept, toKept } from './kept';
 import { weatherOn } from './outlooks';
 
 /** A live lot, and a word for all that what it asks for rests on. */
@@ -73,7 +74,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 2;
+const MODEL = 3;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -133,8 +134,8 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
       workedAt: new Date(),
       forecast: rows.length,
       faults,
-      items: itemsOf(asks, roomItems, day),
-      room: roomItems,
+      items: toKept(itemsOf(asks, roomItems, day)),
+      room: toKept(roomItems),
       roomBasis,
     };
     await tx
@@ -162,9 +163,9 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const { rows: before } = await tx.$client.query<{
     lot_id: string;
     basis: string;
-    asks: LotAsks | null;
+    asks: string | null;
     fault: string | null;
-  }>('select lot_id, basis, asks, fault from lot_asks where nursery_id = $1 and as_of = $2', [
+  }>('select lot_id, basis, asks::text, fault from lot_asks where nursery_id = $1 and as_of = $2', [
     nurseryId,
     today,
   ]);
@@ -172,7 +173,12 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const lots = live.map(({ id, code, basis }) => {
     const row = keptById.get(id);
     const whole = `${of}/${basis}`;
-    return { id, code, basis: whole, kept: row?.basis === whole ? row : null };
+    const same = row?.basis === whole ? row : null;
+    const kept = same && {
+      asks: same.asks === null ? null : fromKept<LotAsks>(same.asks),
+      fault: same.fault,
+    };
+    return { id, code, basis: whole, kept };
   });
   const stale = lots.filter((lot) => lot.kept === null);
   const room = await seedRoom({ tx, nurseryId });
@@ -190,7 +196,7 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   }));
   const { value: roots } = await readValue({ tx, nurseryId }, 'roots');
   const asked = await askedLots(tx, nurseryId, stale, lookup, room, roots as RootRules, site, day);
-  const keptRoom = last?.roomBasis === roomBasis ? last.room : null;
+  const keptRoom = last?.roomBasis === roomBasis ? fromKept<SeedAsk[]>(last.room) : null;
   return { known, lots, stale, asked, weather, room, species: lookup.species, roomBasis, keptRoom };
 }
 
@@ -268,7 +274,7 @@ async function keepAsks(
       today,
       rows.map((row) => row.id),
       rows.map((row) => row.basis),
-      rows.map((row) => (row.asks === null ? null : JSON.stringify(row.asks))),
+      rows.map((row) => (row.asks === null ? null : toKept(row.asks))),
       rows.map((row) => row.fault),
     ],
   );

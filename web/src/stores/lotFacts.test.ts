@@ -1,7 +1,7 @@
 import { lookupFrom, speciesLibrary, startingContainers } from '@kauri/core';
 import type { Evidence, LotRow } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
-import { factsReader } from './lotFacts';
+import { factsReader, sameEvidence } from './lotFacts';
 
 const species = { ...speciesLibrary[0], id: 's1', version: 1 } as never;
 const container = { id: 'c1', version: 1, values: startingContainers[0] } as never;
@@ -54,5 +54,23 @@ describe('facts of lots', () => {
     expect([...facts.keys()]).toEqual(['a']);
     expect(faults.get('odd')).toMatch(/species that is not in the list/);
     expect(faults.has('coming')).toBe(false);
+  });
+});
+
+describe('records read again', () => {
+  const counted = (...entries: string[]) =>
+    ({
+      ...none('a'),
+      counts: entries.map((entry) => ({ entry, on: '2026-05-01', count: 1 })),
+    }) as never as Evidence;
+  it('are the same only record by record: one struck and one added between are seen', () => {
+    expect(sameEvidence(counted('1', '2', '3'), counted('1', '2', '3'))).toBe(true);
+    expect(sameEvidence(counted('1', '2', '3'), counted('1', 'x', '3'))).toBe(false);
+    expect(sameEvidence(counted('1', '2'), counted('1', '2', '3'))).toBe(false);
+  });
+  it('see a stage that was ended', () => {
+    const staged = (endedOn: string | null) =>
+      ({ ...none('a'), stages: [{ id: 's', endedOn }] }) as never as Evidence;
+    expect(sameEvidence(staged(null), staged('2026-06-01'))).toBe(false);
   });
 });

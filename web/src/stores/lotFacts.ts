@@ -46,3 +46,18 @@ function readOne(row: LotRow, evidence: Evidence | undefined, lookup: Lookup): R
     return { row, evidence, facts: null, fault: error instanceof Error ? error.message : String(error) };
   }
 }
+
+/**
+ * Whether two answers hold the same records of a lot. Records are added or struck and never rewritten, so that their ids
+ * tell, one by one; the few stages, whose last day is written later, are compared whole.
+ */
+export function sameEvidence(a: Evidence, b: Evidence): boolean {
+  return (Object.keys(b) as (keyof Evidence)[]).every((key) => {
+    const [x, y] = [a[key], b[key]] as [unknown, unknown];
+    if (!Array.isArray(x) || !Array.isArray(y)) return x === y;
+    if (key === 'stages') return JSON.stringify(x) === JSON.stringify(y);
+    return x.length === y.length && x.every((record, i) => idOf(record) === idOf(y[i]));
+  });
+}
+
+const idOf = (record: { id?: string; entry?: string }) => `${record.entry ?? ''} ${record.id ?? ''}`;

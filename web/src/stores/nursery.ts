@@ -19,18 +19,9 @@ import type {
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
-import { factsReader } from './lotFacts';
+import { factsReader, sameEvidence } from './lotFacts';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
-
-/** Whether two answers hold the same records: they are added or struck and never rewritten. */
-function sameEvidence(a: Evidence, b: Evidence): boolean {
-  return (Object.keys(b) as (keyof Evidence)[]).every((key) => {
-    const [x, y] = [a[key], b[key]];
-    if (!Array.isArray(x) || !Array.isArray(y)) return x === y;
-    return x.length === y.length && JSON.stringify([x[0], x.at(-1)]) === JSON.stringify([y[0], y.at(-1)]);
-  });
-}
 
 /** The nursery's catalogue, lots, records and weather, as the server has them. */
 export const useNursery = defineStore('nursery', () => {

@@ -15,8 +15,8 @@ CREATE TABLE "nursery_today" (
 	"worked_at" timestamp with time zone NOT NULL,
 	"forecast" integer NOT NULL,
 	"faults" jsonb NOT NULL,
-	"items" jsonb NOT NULL,
-	"room" jsonb NOT NULL,
+	"items" text NOT NULL,
+	"room" text NOT NULL,
 	"room_basis" text NOT NULL,
 	CONSTRAINT "nursery_today_nursery_id_pk" PRIMARY KEY("nursery_id")
 );

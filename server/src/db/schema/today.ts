@@ -1,4 +1,4 @@
-import type { LotAsks, SeedAsk, TodayItem } from '@kauri/core';
+import type { LotAsks } from '@kauri/core';
 import {
   date,
   doublePrecision,
@@ -87,9 +87,10 @@ export const nurseryToday = pgTable(
     forecast: integer().notNull(),
     /** Lots whose forecast failed, with why. */
     faults: jsonb().$type<{ lotId: string; code: string; fault: string }[]>().notNull(),
-    items: jsonb().$type<TodayItem[]>().notNull(),
-    /** What the seed room asks for, and what that was worked out from. */
-    room: jsonb().$type<SeedAsk[]>().notNull(),
+    /** Items and what the seed room asks for, as `toKept` writes them: read whole, never asked into. */
+    items: text().notNull(),
+    room: text().notNull(),
+    /** What the seed room's was worked out from. */
     roomBasis: text('room_basis').notNull(),
   },
   (t) => [primaryKey({ columns: [t.nurseryId] })],

@@ -1,8 +1,9 @@
-import { dayOf, isoOf, LastFew, todayKnown, todayOf } from '@kauri/core';
+import { dayOf, isoOf, LastFew, todayKnown, todayOf, type TodayItem } from '@kauri/core';
 import type { AnswerOf, TodayRules } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
 import { nurseryToday } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
+import { fromKept } from '../../jobs/kept';
 import { lastChange } from '../../jobs/refreshToday';
 import { readValue } from '../../nursery/values';
 import { marksOf } from './book';
@@ -55,7 +56,11 @@ async function layOut(tx: Tx, nurseryId: string, today: string): Promise<Laid> {
   const [kept] = await tx.select().from(nurseryToday).where(eq(nurseryToday.nurseryId, nurseryId));
   const marks = await marksOf({ tx, nurseryId }, today);
   const { value: rules } = await readValue({ tx, nurseryId }, 'today');
-  const agenda = todayOf(kept.items, todayKnown(marks, rules as TodayRules), dayOf(today));
+  const agenda = todayOf(
+    fromKept<TodayItem[]>(kept.items),
+    todayKnown(marks, rules as TodayRules),
+    dayOf(today),
+  );
   return {
     on: today,
     forecast: kept.forecast,

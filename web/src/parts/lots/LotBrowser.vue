@@ -87,8 +87,9 @@ function step(by: number) {
 
 const choosing = ref(false);
 const picked = ref<ReadonlySet<string>>(new Set());
-/** Those picked that are still in sight: what is filtered away is not worked on unseen. */
-const together = computed(() => listed.value.filter((lot) => picked.value.has(lot.row.id)));
+/** Those picked that still stand and are in sight: what is gone, or filtered away unseen, is not worked on. */
+const choosable = computed(() => listed.value.filter(isLive));
+const together = computed(() => choosable.value.filter((lot) => picked.value.has(lot.row.id)));
 function pick(id: string) {
   const next = new Set(picked.value);
   if (!next.delete(id)) next.add(id);
@@ -96,9 +97,9 @@ function pick(id: string) {
 }
 function pickAll() {
   picked.value =
-    together.value.length === listed.value.length
+    together.value.length === choosable.value.length
       ? new Set()
-      : new Set(listed.value.map((lot) => lot.row.id));
+      : new Set(choosable.value.map((lot) => lot.row.id));
 }
 function choose() {
   choosing.value = !choosing.value;
@@ -114,7 +115,7 @@ function choose() {
         <p class="text-muted font-bold" data-testid="lots-said" aria-live="polite">{{ words }}</p>
         <span class="flex gap-2">
           <button
-            v-if="session.may('crew') && listed.length > 1"
+            v-if="session.may('crew') && choosable.length > 1"
             class="act px-2.5"
             type="button"
             :aria-pressed="choosing"
@@ -127,7 +128,7 @@ function choose() {
       </div>
       <div v-if="choosing" class="flex flex-wrap items-center gap-2" data-testid="together">
         <button class="act" type="button" @click="pickAll">
-          {{ together.length === listed.length ? 'None' : 'All' }}
+          {{ together.length === choosable.length ? 'None' : 'All' }}
         </button>
         <button
           class="act-main"
@@ -176,6 +177,7 @@ function choose() {
               class="accent-ink size-5"
               type="checkbox"
               :checked="picked.has(row.lot.row.id)"
+              :disabled="!isLive(row.lot)"
               @change="pick(row.lot.row.id)"
             />
             <span class="sr-only">Choose {{ row.lot.row.code }}</span>
