@@ -1,27 +1,45 @@
-import { once } from 'node:events';
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { cpus } from 'node:os';
 import { benchCore } from './bench/core.mjs';
-import { benchServer } from './bench/server.mjs';
+import { benchLarge } from './bench/large.mjs';
+import { benchPerson, openNursery } from './bench/nursery.mjs';
+import { benchServer, startProcess } from './bench/server.mjs';
 import { benchInterface } from './bench/interface.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages } from './lib/packages.mjs';
-import { clusterFolder, ensurePostgres, freePort, homeFolder, openThrowaway } from './lib/postgres.mjs';
+import {
+  clusterFolder,
+  ensureDatabase,
+  ensurePostgres,
+  freePort,
+  homeFolder,
+  openCluster,
+  openThrowaway,
+} from './lib/postgres.mjs';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { fail, step } from './lib/steps.mjs';
 
 /*
  * npm run bench: how long the things that must be quick take on this machine, beside what the machine
  * itself needs for bare work of the same amount.
+ * npm run bench -- --nursery 2000: only what a nursery of so many lots, a hundred records each, costs server and browser.
+ * It is built once and kept. With --open it is left running, to be worked with by hand.
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
+
+const { values: options } = parseArgs({
+  options: { nursery: { type: 'string' }, open: { type: 'boolean' }, port: { type: 'string' } },
+});
 
 async function main() {
   await step('Packages', ensurePackages);
   const bin = await step('PostgreSQL', ensurePostgres);
   const chromium = await step('Chromium', ensureChromium);
   await step('Interface and server', ensureBuilt);
+  if (options.nursery !== undefined) return large(bin, chromium, Number(options.nursery));
   const rows = [];
   rows.push(...(await step('Core', benchCore)));
   const cluster = await step('Throwaway database', () => openThrowaway(bin));
@@ -34,6 +52,32 @@ async function main() {
   rows.push(...(await step('Warm start', warmStart)));
   console.log(`\n${cpus()[0].model}, ${cpus().length} cores, Node ${process.versions.node}\n`);
   table(['what', 'measured', 'baseline of this machine', 'ratio', 'aim'], rows);
+}
+
+/** A nursery of so many lots, in a cluster that is kept beside the demo’s. */
+async function large(bin, chromium, lots) {
+  if (!Number.isInteger(lots) || lots < 1) throw new Error('--nursery wants a number of lots, as 2000.');
+  const { default: pg } = await import('pg');
+  const folder = join(clusterFolder(homeFolder(root)), 'bench');
+  const cluster = await step('Kept database', () => openCluster(bin, folder));
+  const url = cluster.url(`nursery_${lots}`);
+  await ensureDatabase(cluster, `nursery_${lots}`);
+  const owner = new pg.Pool({ connectionString: url, max: 2 });
+  const server = await startProcess(url, Number(options.port ?? 0));
+  try {
+    await step(`Nursery of ${lots} lots`, () => openNursery(server, owner, { lots, records: lots * 100 }));
+    if (options.open) {
+      console.log(`\n${server.url}  ${benchPerson.email}  ${benchPerson.password}\nCtrl-C stops it.`);
+      await once(process, 'SIGINT');
+      return;
+    }
+    const rows = await step('Browser', () => benchLarge(server.url, chromium));
+    table(['what', 'measured', '', '', 'aim'], rows);
+  } finally {
+    await owner.end();
+    await server.stop();
+    await cluster.stop();
+  }
 }
 
 /** From the command to the first answer, everything built and the demo loaded. */

@@ -334,6 +334,7 @@ export {
   type OutCause,
   type Tally,
 } from './ledger/ledger';
+export { isPast, PAST_AFTER_DAYS } from './ledger/past';
 
 // growth: how large a plant gets: the model
 export { doubtOf, shrunk, type Doubt } from './growth/doubtful';

@@ -3,9 +3,17 @@ import { ensureDatabase } from '../lib/postgres.mjs';
 import { benchGrowing } from './growing.mjs';
 import { ms, quantile } from './measure.mjs';
 
+/** Chromium without a window, as every bench of the interface drives it. */
+export async function launch(executablePath) {
+  const { chromium } = await import('@playwright/test');
+  return chromium.launch({
+    executablePath,
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  });
+}
+
 /** What the browser fetches before the first screen stands, and how long that takes on the demo. */
 export async function benchInterface(cluster, executablePath) {
-  const { chromium } = await import('@playwright/test');
   const { startServer } = await import('../../server/dist/start.js');
   await ensureDatabase(cluster, 'bench_demo');
   const server = await startServer({
@@ -15,10 +23,7 @@ export async function benchInterface(cluster, executablePath) {
     today: '2026-11-24',
     logLevel: 'silent',
   });
-  const browser = await chromium.launch({
-    executablePath,
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+  const browser = await launch(executablePath);
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await context.request.post(`${server.url}/api/sign-in`, {
@@ -109,7 +114,8 @@ async function planFrames(context, url) {
   return { places: 300, frames };
 }
 
-async function dragFrames(page) {
+/** Times between frames while the ribbon is dragged to and fro, ms. */
+export async function dragFrames(page) {
   const box = await page.getByTestId('ribbon').boundingBox();
   await watchFrames(page);
   await page.mouse.move(box.x + box.width * 0.7, box.y + 60);

@@ -1,3 +1,5 @@
+import { loadSource } from './load.mjs';
+
 /*
  * A nursery of many lots, made by one rule from their numbers: the same at every run. Rows are written straight to the
  * database by the thousand, as a year of work would have left them.
@@ -107,4 +109,50 @@ export async function fillNursery(
     [nurseryId, today, weather.tMinC, weather.tMaxC],
   );
   await client.query('analyze');
+}
+
+export const BENCH_DAY = '2026-11-24';
+export const benchPerson = { email: 'bench@bench.example', password: 'a bench of tests' };
+const NURSERY = '019aa5b0-0000-7000-8000-00000000abcd';
+
+/**
+ * The nursery of a server’s database, made and filled where it is not there yet.
+ * @param owner a pool on the same database, as its owner
+ * @returns the nursery’s id, and the cookie of its owner’s session
+ */
+export async function openNursery(server, owner, { lots, records }) {
+  const post = (path, body) =>
+    fetch(`${server.url}/api/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: server.url },
+      body: JSON.stringify(body),
+    });
+  const { rowCount } = await owner.query('select 1 from lot where nursery_id = $1 limit 1', [NURSERY]);
+  if (rowCount === 0) {
+    const answer = await post('setup', {
+      nursery: {
+        id: NURSERY,
+        name: 'Bench',
+        placeName: 'Bench',
+        latitudeDeg: 54.6,
+        longitudeDeg: 0,
+        elevationM: 100,
+        timeZone: 'Europe/London',
+        units: 'metric',
+      },
+      person: { id: '019aa5b0-0009-7000-8000-000000000001', name: 'Bench', ...benchPerson },
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    const core = await loadSource('core/src/index.ts');
+    const weather = core.generateWeather(core.roughNormals(54.6, 185), core.dayOf(BENCH_DAY) - 3652, 3653, 7);
+    await fillNursery(owner, NURSERY, {
+      lots,
+      records,
+      today: BENCH_DAY,
+      weather: { tMinC: [...weather.tMinC], tMaxC: [...weather.tMaxC] },
+    });
+  }
+  const signedIn = await post('sign-in', benchPerson);
+  if (!signedIn.ok) throw new Error(await signedIn.text());
+  return { nurseryId: NURSERY, cookie: signedIn.headers.getSetCookie()[0].split(';')[0] };
 }

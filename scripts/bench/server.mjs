@@ -1,11 +1,10 @@
 import { spawn } from 'node:child_process';
-import { randomBytes } from 'node:crypto';
 import { once } from 'node:events';
 import { Agent, request } from 'node:http';
 import { createInterface } from 'node:readline';
 import { v7 as newId } from 'uuid';
 import { ensureDatabase } from '../lib/postgres.mjs';
-import { fillNursery } from './nursery.mjs';
+import { BENCH_DAY, openNursery } from './nursery.mjs';
 import { loadSource } from './load.mjs';
 import { ms, quantile, times } from './measure.mjs';
 
@@ -14,7 +13,7 @@ const OBSERVATIONS = 200_000;
 const CONNECTIONS = 20;
 const REQUESTS = 600;
 const PAGE = 100;
-const TODAY = '2026-11-24';
+const TODAY = BENCH_DAY;
 
 /** Times a number of asks, some at a time; each ask starts when one before it has ended. */
 async function load(ask, connections = CONNECTIONS, requests = REQUESTS) {
@@ -46,11 +45,17 @@ function get(agent, url, cookie) {
 }
 
 /** The server in a process of its own, as it runs in earnest. */
-async function startProcess(databaseUrl) {
+export async function startProcess(databaseUrl, port = 0) {
   const child = spawn('node', ['server/dist/main.js'], {
     cwd: new URL('../../', import.meta.url).pathname,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: '0', KAURI_TODAY: TODAY, KAURI_LOG: 'silent' },
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      KAURI_TODAY: TODAY,
+      KAURI_LOG: 'silent',
+    },
   });
   const [line] = await once(createInterface(child.stdout), 'line');
   return {
@@ -149,40 +154,7 @@ export async function benchServer(cluster) {
   const owner = new pg.Pool({ connectionString: cluster.url('bench'), max: CONNECTIONS });
   const agent = new Agent({ keepAlive: true, maxSockets: CONNECTIONS });
   try {
-    const nurseryId = `019aa5b0-0000-7000-8000-${randomBytes(6).toString('hex')}`;
-    const answer = await fetch(`${server.url}/api/setup`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', origin: server.url },
-      body: JSON.stringify({
-        nursery: {
-          id: nurseryId,
-          name: 'Bench',
-          placeName: 'Bench',
-          latitudeDeg: 54.6,
-          longitudeDeg: 0,
-          elevationM: 100,
-          timeZone: 'Europe/London',
-          units: 'metric',
-        },
-        person: {
-          id: '019aa5b0-0009-7000-8000-000000000001',
-          name: 'Bench',
-          email: 'bench@bench.example',
-          password: 'a bench of tests',
-        },
-      }),
-    });
-    if (!answer.ok) throw new Error(await answer.text());
-    const cookie = answer.headers.getSetCookie()[0].split(';')[0];
-    const core = await loadSource('core/src/index.ts');
-    const day = core.dayOf(TODAY);
-    const weather = core.generateWeather(core.roughNormals(54.6, 185), day - 3652, 3653, 7);
-    await fillNursery(owner, nurseryId, {
-      lots: LOTS,
-      records: OBSERVATIONS,
-      today: TODAY,
-      weather: { tMinC: [...weather.tMinC], tMaxC: [...weather.tMaxC] },
-    });
+    const { nurseryId, cookie } = await openNursery(server, owner, { lots: LOTS, records: OBSERVATIONS });
     // The very query the list is read by, taken from the server, bare.
     const { LOT_PAGE } = await loadSource('server/src/features/lots/lotRows.ts');
     const pages = Array.from({ length: LOTS / PAGE }, (_, i) => `L-${String(i * PAGE).padStart(5, '0')}`);

@@ -47,7 +47,7 @@ export interface AgendaLine<I extends AgendaItem = AgendaItem> {
   minutes: number;
   lossPerHour: number;
   /** Who it was given to. */
-  assigned: ActMark | null;
+  assigned: Pick<ActMark, 'assignedTo'> | null;
 }
 
 export interface Agenda<I extends AgendaItem = AgendaItem> {

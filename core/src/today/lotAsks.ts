@@ -4,7 +4,7 @@ import type { LotFacts } from '../forecast/lotFacts';
 import type { LotForecast } from '../forecast/forecast';
 import type { Standing } from '../forecast/standing';
 import type { EmergenceOutlook } from '../sowing/emergenceOutlook';
-import { actsFor } from './lotActs';
+import type { Act } from './lotActs';
 import { leavesSoon, type RootCall } from './rootActs';
 import { emergenceActs } from './seedActs';
 import type { LotAsks } from './todayOf';
@@ -12,6 +12,7 @@ import type { LotAsks } from './todayOf';
 /**
  * What a lot asks for on the day its forecast looks at.
  * @param known the lot as it was known that day
+ * @param acts what its forecast alone asks for, as `actsFor` says
  * @param rising how it is coming up; null for a lot that was not sown here
  * @param roots what its pulled plants say
  */
@@ -21,14 +22,14 @@ export function lotAsks(
   standing: Standing,
   rising: EmergenceOutlook | null,
   roots: RootCall,
-  latitudeDeg: number,
+  acts: Act[],
 ): LotAsks {
   return {
     lotId: known.id,
     code: known.code,
     standing: standing.tally.standing,
     sown: standing.tally.sown,
-    acts: actsFor(known, forecast, standing, latitudeDeg),
+    acts,
     late:
       rising && isRising(standing, forecast) && !justCounted(known, forecast.asOf)
         ? emergenceActs(known.id, rising)

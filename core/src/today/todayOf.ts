@@ -32,11 +32,15 @@ export interface SeedAsk {
 /** Seeds, or cuttings, that one sowing of a nursery uses at most: a rule of thumb, to put acts in order. */
 const ONE_SOWING = 2000;
 
+/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up. */
+export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up'] as const;
+export type ActSubject = (typeof actSubjects)[number];
+
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {
   part: 'lot' | 'seed' | 'roots';
   /** What its subject is, by which a screen finds where it leads. */
-  of: 'lot' | 'lots' | 'store' | 'clock' | 'layers' | 'up';
+  of: ActSubject;
   /** What its subject is called. */
   about: string;
   words: ActWords;

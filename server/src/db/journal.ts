@@ -1,6 +1,7 @@
 import { v7 as newId } from 'uuid';
 import type { Work } from '../http/context';
 import { journal } from './schema/index';
+import type { Tx } from './tenant';
 
 /** One thing that changed. */
 export interface Change {
@@ -35,4 +36,13 @@ export async function note(
   after: unknown,
 ): Promise<void> {
   await noteAll(work, [{ act, subjectId, before, after }]);
+}
+
+/** What changed last in a nursery. */
+export async function lastChange(tx: Tx, nurseryId: string): Promise<string | null> {
+  const { rows } = await tx.$client.query<{ id: string }>(
+    'select id from journal where nursery_id = $1 order by id desc limit 1',
+    [nurseryId],
+  );
+  return rows[0]?.id ?? null;
 }

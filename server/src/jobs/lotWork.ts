@@ -1,4 +1,5 @@
 import {
+  actsFor,
   coverKey,
   emergenceOutlook,
   factsAt,
@@ -53,13 +54,14 @@ export function asksOfLots(
       const forecast = forecastLot(facts, outlook, warmth, { view: asOf });
       const standing = standingOf(known, forecast);
       if (!standing) return { asks: null, fault: null };
+      const acts = actsFor(known, forecast, standing, site.latitudeDeg);
       // How it comes up is reckoned in the open, as at the Seed station.
       const coming =
         rising && isRising(standing, forecast)
           ? emergenceOutlook(rising.counts, rising.sown, rising.since, rising.prior, open.warmth).value
           : null;
       return {
-        asks: lotAsks(known, forecast, standing, coming, roots, site.latitudeDeg),
+        asks: lotAsks(known, forecast, standing, coming, roots, acts),
         fault: null,
       };
     } catch (error) {

@@ -21,6 +21,7 @@ import type { Climate, Evidence, LearntValues, RootRules, SeedRoom, Species } fr
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import type pg from 'pg';
+import { lastChange } from '../db/journal';
 import { nursery, nurseryToday } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
@@ -77,15 +78,6 @@ const SHARED_BASIS = `
 const MODEL = 3;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
-
-/** What changed last in a nursery. */
-export async function lastChange(tx: Tx, nurseryId: string): Promise<string | null> {
-  const { rows } = await tx.$client.query<{ id: string }>(
-    'select id from journal where nursery_id = $1 order by id desc limit 1',
-    [nurseryId],
-  );
-  return rows[0]?.id ?? null;
-}
 
 export interface TodayJob {
   nurseryId: string;

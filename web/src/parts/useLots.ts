@@ -1,5 +1,6 @@
 import { dayOf, factsAt, type LotFacts } from '@kauri/core';
-import type { LotRow } from '@kauri/core/contract';
+import type { Evidence, LotRow } from '@kauri/core/contract';
+import { createSharedComposable } from '@vueuse/core';
 import { computed } from 'vue';
 import { useForecasts } from '../stores/forecasts';
 import { useNursery } from '../stores/nursery';
@@ -17,39 +18,49 @@ export interface ShownLot {
   place: string;
 }
 
-/** The lots that had been sown by the ribbon's date, with forecast and standing. */
-export function useLots() {
+/** The lots that had been sown by the ribbon's date, with forecast and standing; worked out once for all who ask. */
+export const useLots = createSharedComposable(() => {
   const nursery = useNursery();
   const forecasts = useForecasts();
   const season = useSeason();
   const facts = computed(() => nursery.facts);
   const asOf = computed(() => Math.min(season.view, season.today));
-  /** Where a lot stood on the date looked at. */
-  const placeOf = (row: LotRow) => {
-    const stages = nursery.evidence.get(row.id)?.stages ?? [];
-    const stage = stages.findLast((s) => dayOf(s.startedOn) <= asOf.value) ?? stages[0] ?? row.stage;
-    return nursery.lookup.places.get(stage.placeId)?.place.name ?? '';
-  };
+
+  /** As last shown, with what it was made of: a lot of which nothing changed stays the object it was. */
+  let known = new Map<string, { of: readonly unknown[]; lot: ShownLot }>();
   const lots = computed(() => {
-    const shown: ShownLot[] = [];
+    const { lookup } = nursery;
+    const before = known;
+    known = new Map();
     for (const [id, view] of forecasts.views) {
       const row = nursery.lots.get(id);
       const whole = facts.value.get(id);
       if (!row || !whole) continue;
-      const place = placeOf(row);
-      const lotFacts = whole.homes ? factsAt(whole, asOf.value) : whole;
-      const home =
-        lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
-      shown.push({
-        row,
-        facts: lotFacts,
-        view,
-        species: nursery.lookup.species.get(row.speciesId)?.common ?? '',
-        where: `${home}, ${place}`,
-        place,
-      });
+      const records = nursery.evidence.get(id);
+      const of = [row, whole, view, records, lookup, asOf.value];
+      const same = before.get(id);
+      if (same?.of.every((part, i) => part === of[i])) known.set(id, same);
+      else {
+        const place = lookup.places.get(placeIdOf(row, records))?.place.name ?? '';
+        known.set(id, {
+          of,
+          lot: shownLot(row, whole, view, lookup.species.get(row.speciesId)?.common ?? '', place),
+        });
+      }
     }
-    return shown;
+    return [...known.values()].map(({ lot }) => lot);
   });
+
+  /** Where a lot stood on the date looked at. */
+  function placeIdOf(row: LotRow, records: Evidence | undefined): string {
+    const stages = records?.stages ?? [];
+    return (stages.findLast((s) => dayOf(s.startedOn) <= asOf.value) ?? stages[0] ?? row.stage).placeId;
+  }
+
+  function shownLot(row: LotRow, whole: LotFacts, view: LotView, species: string, place: string): ShownLot {
+    const lotFacts = whole.homes ? factsAt(whole, asOf.value) : whole;
+    const home = lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
+    return { row, facts: lotFacts, view, species, where: `${home}, ${place}`, place };
+  }
   return { lots, facts };
-}
+});

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { PAST_AFTER_DAYS } from '@kauri/core';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
-import { defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
-import { RouterView, useRouter } from 'vue-router';
+import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
+import { RouterView, useRoute, useRouter } from 'vue-router';
+import { sentenceOf } from '../api/problem';
 import { useForecasts } from '../stores/forecasts';
 import { useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
@@ -24,6 +26,7 @@ const season = useSeason();
 const session = useSession();
 const messages = useMessages();
 const router = useRouter();
+const route = useRoute();
 const keysShown = ref(false);
 const main = useTemplateRef('main');
 // Another thing to look at begins at its top.
@@ -33,6 +36,10 @@ watch(
   { flush: 'post' },
 );
 
+/** No station shows a list that is not whole; Today has the server’s meanwhile. */
+const arriving = computed(() =>
+  nursery.expected ? `Fetching the lots: ${nursery.arrived} of ${nursery.expected}` : 'Fetching the lots …',
+);
 forecasts.start();
 useKeys({
   '?': () => (keysShown.value = true),
@@ -46,21 +53,27 @@ useKeys({
   },
   ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
 });
+// A date so far back that lots of the past still stood then.
+watch(
+  () => nursery.whole && season.view < season.today - PAST_AFTER_DAYS,
+  (isBack) => isBack && nursery.lookBack().catch((error: unknown) => messages.say(sentenceOf(error))),
+  { immediate: true },
+);
 // Coming back to a tab left open: take in what others recorded meanwhile.
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState !== 'visible') return;
-  nursery.turnDay().catch(() => undefined);
-  nursery.loadLots().catch(() => undefined);
+  nursery.catchUp().catch(() => undefined);
 });
-// A page left open turns over by itself.
+// A page left open turns over by itself, and takes in what others recorded.
 const TURN_MS = 60_000;
 useIntervalFn(() => {
-  if (document.visibilityState === 'visible') nursery.turnDay().catch(() => undefined);
+  if (document.visibilityState === 'visible') nursery.catchUp().catch(() => undefined);
 }, TURN_MS);
 </script>
 
 <template>
   <div
+    :data-nursery="nursery.whole && forecasts.viewsOf !== null ? 'whole' : 'coming'"
     class="grid h-full grid-rows-[auto_auto_1fr_auto] md:grid-cols-[5.25rem_1fr] md:grid-rows-[auto_1fr_auto]"
   >
     <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute"
@@ -72,7 +85,17 @@ useIntervalFn(() => {
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
       </p>
-      <RouterView />
+      <div v-if="nursery.trouble" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
+        <p>The lots could not be fetched: {{ nursery.trouble }}</p>
+        <button class="act mt-2" type="button" @click="nursery.fetchLots()">Try again</button>
+      </div>
+      <RouterView v-if="nursery.whole || route.name === 'today'" />
+      <div v-else-if="!nursery.trouble" class="p-6" role="status">
+        <p class="text-muted mb-3">{{ arriving }}</p>
+        <div class="animate-pulse space-y-3" aria-hidden="true">
+          <div v-for="i in 6" :key="i" class="bg-rule/50 h-16 rounded" />
+        </div>
+      </div>
     </main>
     <SeasonRibbon class="md:col-span-2" />
   </div>

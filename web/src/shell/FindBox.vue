@@ -22,7 +22,7 @@ const text = ref('');
 
 const all = computed<Find[]>(() => {
   const finds: Find[] = [];
-  for (const lot of nursery.lots.values()) {
+  for (const lot of nursery.index.values()) {
     const species = nursery.lookup.species.get(lot.speciesId);
     finds.push({
       key: lot.id,

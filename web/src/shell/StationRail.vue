@@ -1,17 +1,24 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
-import { useForecasts } from '../stores/forecasts';
+import { useToday } from '../stations/today/useToday';
 import { useSeed } from '../stores/seed';
+import { useTodayBook } from '../stores/todayBook';
 import { stations } from './stations';
 
-const forecasts = useForecasts();
 const seed = useSeed();
+const book = useTodayBook();
 const route = useRoute();
 /** A station's own page, or a part of it such as «yard-site». */
 const here = (name: string) => String(route.name).split('-')[0] === name;
-const now = computed(() => [...forecasts.acts, ...seed.acts].filter((act) => act.when === 'now').length);
-onMounted(() => seed.load().catch(() => undefined));
+const { agenda, load } = useToday();
+/** As Today says. */
+const now = computed(() => agenda.value.lines.filter((line) => line.when === 'now').length);
+onMounted(() => {
+  seed.load().catch(() => undefined);
+  book.load().catch(() => undefined);
+  load().catch(() => undefined);
+});
 </script>
 
 <template>

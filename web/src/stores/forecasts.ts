@@ -14,6 +14,10 @@ import { factsReader } from './lotFacts';
 import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
+import { parts } from './slices';
+
+/** Lots handed to the worker, or taken from it, at once. */
+const AT_ONCE = 60;
 
 /** Forecasts of all lots at the ribbon's date, worked out in a worker and never in a view. */
 export const useForecasts = defineStore('forecasts', () => {
@@ -44,11 +48,13 @@ export const useForecasts = defineStore('forecasts', () => {
       await worker.setWeather(series, { latitudeDeg, elevationM });
       sentWeather = weatherVersion;
     }
+    // Handed over a few at a time: a whole nursery at once would hold the page.
     if (sentFacts !== facts) {
       const changed = [...facts.values()].filter((lot) => sentFacts.get(lot.id) !== lot);
       const gone = [...sentFacts.keys()].filter((id) => !facts.has(id));
       sentFacts = facts;
-      await worker.putLots(changed, gone);
+      await worker.putLots([], gone);
+      for (const some of parts(changed, AT_ONCE)) await worker.putLots(some, []);
     }
     return worker;
   }
@@ -57,7 +63,11 @@ export const useForecasts = defineStore('forecasts', () => {
   /** Lots with the species’ own values, and none that were learnt. */
   const unlearntFacts = () => {
     const { lots, evidence, lookup } = nursery;
-    return [...factsReader()(lots, evidence, { ...lookup, learnt: [] }).facts.values()];
+    return [
+      ...factsReader()
+        .all(lots, evidence, { ...lookup, learnt: [] })
+        .facts.values(),
+    ];
   };
 
   /** Long work, in a worker of its own that ends with it. */
@@ -70,23 +80,31 @@ export const useForecasts = defineStore('forecasts', () => {
       const remote = wrap<ForecastWorker>(own);
       const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
       await remote.setWeather(nursery.series, { latitudeDeg, elevationM });
-      await remote.putLots(lots, []);
+      for (const some of parts(lots, AT_ONCE)) await remote.putLots(some, []);
       return await work(remote);
     } finally {
       own.terminate();
     }
   }
   const asOf = () => Math.min(season.view, season.today);
-  /** Past forecasts beside what was measured. */
-  const held = (): Promise<Held[]> => apart(allFacts(), (remote) => remote.held(asOf()));
+  /** Past forecasts beside what was measured; of lots of the past too. */
+  async function held(): Promise<Held[]> {
+    await nursery.lookBack();
+    return apart(allFacts(), (remote) => remote.held(asOf()));
+  }
   /** What lots teach of their species, read with the species’ own values and none that were learnt. */
-  const teaching = () => apart(unlearntFacts(), (remote) => remote.teaching(asOf()));
+  async function teaching() {
+    await nursery.lookBack();
+    return apart(unlearntFacts(), (remote) => remote.teaching(asOf()));
+  }
 
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
     try {
       const answer = await (await prepared()).all(view, today);
       const before = views.value;
-      const changed = new Map(answer.changed.map((lot) => [lot.forecast.lotId, lot]));
+      const changed = new Map<string, LotView>();
+      while (changed.size < answer.changed)
+        for (const lot of await worker!.more(AT_ONCE)) changed.set(lot.forecast.lotId, lot);
       views.value = new Map(answer.ids.map((id) => [id, changed.get(id) ?? before.get(id)!]));
       faults.value = new Map(answer.faults.map(({ lotId, fault }) => [lotId, fault]));
       viewsOf.value = view;
@@ -103,11 +121,13 @@ export const useForecasts = defineStore('forecasts', () => {
     ribbon.value = { start, days: await (await prepared()).ribbon(today, start, end) };
   });
 
-  const changed = computed(() => [nursery.weatherVersion, nursery.facts] as const);
+  const changed = computed(() => [nursery.weatherVersion, nursery.facts, nursery.whole] as const);
   function start() {
-    watch([() => season.view, () => season.today, changed], () => askAll(season.view, season.today), {
-      immediate: true,
-    });
+    watch(
+      [() => season.view, () => season.today, changed],
+      () => nursery.whole && askAll(season.view, season.today),
+      { immediate: true },
+    );
     watch(
       [selectedId, () => season.view, changed],
       () => askOne(selectedId.value, season.view, season.today),
@@ -139,7 +159,6 @@ export const useForecasts = defineStore('forecasts', () => {
   const spread = async (lotId: string, apart: number) =>
     (await prepared()).spread(lotId, apart, season.today);
 
-  const acts = computed(() => [...views.value.values()].flatMap((view) => view.acts));
   return {
     views,
     viewsOf,
@@ -148,7 +167,6 @@ export const useForecasts = defineStore('forecasts', () => {
     selected,
     failure,
     faults,
-    acts,
     start,
     select,
     suppose,

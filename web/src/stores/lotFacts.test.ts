@@ -36,7 +36,7 @@ const asMaps = (rows: LotRow[], evidence: Evidence[]) =>
 
 describe('facts of lots', () => {
   it('are made anew for the lot that changed, and for all when the catalogue did', () => {
-    const read = factsReader();
+    const { all: read } = factsReader();
     const [a, b] = [row('a'), row('b')];
     const [ea, eb] = [none('a'), none('b')];
     const first = read(...asMaps([a, b], [ea, eb]), lookup);
@@ -47,7 +47,7 @@ describe('facts of lots', () => {
     expect(third.facts.get('b')).not.toBe(second.facts.get('b'));
   });
   it('say why one cannot be read, and leave no other out', () => {
-    const { facts, faults } = factsReader()(
+    const { facts, faults } = factsReader().all(
       ...asMaps([row('a'), row('odd', 'nobody'), row('coming')], [none('a'), none('odd')]),
       lookup,
     );

@@ -15,25 +15,40 @@ interface Read {
 export function factsReader() {
   let known = new Map<string, Read>();
   let lookupBefore: Lookup | null = null;
-  return (
-    lots: ReadonlyMap<string, LotRow>,
-    evidence: ReadonlyMap<string, Evidence>,
-    lookup: Lookup,
-  ): { facts: Map<string, LotFacts>; faults: Map<string, string> } => {
-    const before = lookup === lookupBefore ? known : new Map<string, Read>();
+  /** Lots last asked for together; one read ahead of them is not gone. */
+  let listed: ReadonlyMap<string, LotRow> = new Map();
+
+  function read(row: LotRow, records: Evidence | undefined, lookup: Lookup): Read {
+    if (lookup !== lookupBefore) known = new Map();
     lookupBefore = lookup;
-    known = new Map();
-    const facts = new Map<string, LotFacts>();
-    const faults = new Map<string, string>();
-    for (const [id, row] of lots) {
-      const records = evidence.get(id);
-      const same = before.get(id);
-      const now = same?.row === row && same.evidence === records ? same : readOne(row, records, lookup);
-      known.set(id, now);
-      if (now.facts) facts.set(id, now.facts);
-      if (now.fault !== null) faults.set(id, now.fault);
-    }
-    return { facts, faults };
+    const same = known.get(row.id);
+    if (same?.row === row && same.evidence === records) return same;
+    const now = readOne(row, records, lookup);
+    known.set(row.id, now);
+    return now;
+  }
+
+  return {
+    /** Reads one lot ahead of the rest. */
+    warm: (row: LotRow, records: Evidence, lookup: Lookup): void => void read(row, records, lookup),
+
+    /** Every lot as read, and those that could not be, with why. */
+    all(
+      lots: ReadonlyMap<string, LotRow>,
+      evidence: ReadonlyMap<string, Evidence>,
+      lookup: Lookup,
+    ): { facts: Map<string, LotFacts>; faults: Map<string, string> } {
+      const facts = new Map<string, LotFacts>();
+      const faults = new Map<string, string>();
+      for (const [id, row] of lots) {
+        const now = read(row, evidence.get(id), lookup);
+        if (now.facts) facts.set(id, now.facts);
+        if (now.fault !== null) faults.set(id, now.fault);
+      }
+      for (const id of listed.keys()) if (!lots.has(id)) known.delete(id);
+      listed = lots;
+      return { facts, faults };
+    },
   };
 }
 

@@ -8,18 +8,18 @@ import {
 } from '@kauri/core';
 import type {
   Catalogue,
-  Evidence,
   KeptClimate,
   KeptLearnt,
   LotDetail,
-  LotRow,
   Place,
   WeatherColumns,
 } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
-import { factsReader, sameEvidence } from './lotFacts';
+import { sentenceOf } from '../api/problem';
+import { factsReader } from './lotFacts';
+import { lotKeeper } from './lotKeeper';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
 
@@ -27,8 +27,6 @@ import { useSession } from './session';
 export const useNursery = defineStore('nursery', () => {
   const session = useSession();
   const catalogue = shallowRef<Catalogue | null>(null);
-  const lots = shallowRef<Map<string, LotRow>>(new Map());
-  const evidence = shallowRef<Map<string, Evidence>>(new Map());
   const weather = shallowRef<WeatherColumns | null>(null);
   /** Covers over places, and values learnt from own lots: both change forecasts. */
   const climate = shallowRef<KeptClimate | null>(null);
@@ -46,8 +44,19 @@ export const useNursery = defineStore('nursery', () => {
     ),
   );
   const readFacts = factsReader();
+  const keeper = lotKeeper(
+    {
+      stamps: () => call('lotStamps', { params: params.value }),
+      records: (ids) => call('lotRecords', { params: params.value, query: { ids: ids.join() } }),
+    },
+    () => dayOf(catalogue.value!.nursery.today),
+    (row, records) => readFacts.warm(row, records, lookup.value),
+  );
+  const { lots, evidence, whole } = keeper;
+  /** Why the lots could not be fetched; null while nothing is wrong. */
+  const trouble = ref<string | null>(null);
   /** Every lot as forecasts read it, derived here and nowhere else: a changed record makes that lot’s anew. */
-  const read = computed(() => readFacts(lots.value, evidence.value, lookup.value));
+  const read = computed(() => readFacts.all(lots.value, evidence.value, lookup.value));
   const facts = computed<ReadonlyMap<string, LotFacts>>(() => read.value.facts);
   /** Lots that could not be read, with why. */
   const unread = computed<ReadonlyMap<string, string>>(() => read.value.faults);
@@ -70,51 +79,37 @@ export const useNursery = defineStore('nursery', () => {
     const last = tMinC.findLastIndex((t) => !Number.isNaN(t));
     return last < 0 ? Infinity : dayOf(catalogue.value!.nursery.today) - (start + last);
   });
+  /** The first day there is anything to see of; any day until that is known. */
   const firstDay = computed<EpochDay>(() => {
+    if (!whole.value) return -Infinity;
     const today = dayOf(catalogue.value!.nursery.today);
     return Math.min(today - 365, ...[...lots.value.values()].map((lot) => dayOf(lot.sownOn)));
   });
 
+  /** Opens the nursery; its lots arrive behind. */
   async function load() {
     const [answer, days, covers, taught] = await Promise.all([
       call('catalogue', { params: params.value }),
       call('weather', { params: params.value }),
       call('climate', { params: params.value }),
       call('learnt', { params: params.value }),
-      loadLots(),
     ]);
     usePreferences().nurseryUnits = answer.nursery.units;
     climate.value = covers;
     learnt.value = taught;
     catalogue.value = answer;
     setWeather(days);
+    void fetchLots();
   }
 
-  async function loadLots() {
-    const rows: LotRow[] = [];
-    const records: Evidence[] = [];
-    let after: string | undefined;
-    do {
-      const page = { params: params.value, query: { after, limit: 200 } };
-      const [lotPage, evidencePage] = await Promise.all([call('lots', page), call('evidence', page)]);
-      rows.push(...lotPage.lots);
-      records.push(...evidencePage.evidence);
-      after = lotPage.next ?? undefined;
-    } while (after !== undefined);
-    // What did not change stays the object it was, so that nothing is derived from it again.
-    const [lotsBefore, evidenceBefore] = [lots.value, evidence.value];
-    lots.value = new Map(
-      rows.map((row) => {
-        const before = lotsBefore.get(row.id);
-        return [row.id, before && JSON.stringify(before) === JSON.stringify(row) ? before : row];
-      }),
-    );
-    evidence.value = new Map(
-      records.map((record) => {
-        const before = evidenceBefore.get(record.lotId);
-        return [record.lotId, before && sameEvidence(before, record) ? before : record];
-      }),
-    );
+  /** Fetches the lots, or what changed of them; what goes wrong is said and can be tried again. */
+  async function fetchLots() {
+    trouble.value = null;
+    try {
+      await keeper.refresh();
+    } catch (error) {
+      trouble.value = sentenceOf(error);
+    }
   }
 
   function setWeather(days: WeatherColumns) {
@@ -126,21 +121,22 @@ export const useNursery = defineStore('nursery', () => {
     setWeather(await call('weather', { params: params.value }));
   }
 
-  /** Asks what day it is; a page left open over midnight goes on with the new day and what was recorded meanwhile. */
-  async function turnDay() {
-    const { today } = await call('day', { params: params.value });
+  /**
+   * Asks what day it is and whether anything changed: a page left open over midnight goes on with the new day, and takes
+   * in what others recorded meanwhile.
+   */
+  async function catchUp() {
+    const { today, changed } = await call('day', { params: params.value });
     const before = catalogue.value!;
-    if (today === before.nursery.today) return;
-    catalogue.value = { ...before, nursery: { ...before.nursery, today } };
-    await Promise.all([loadLots(), reloadWeather()]);
+    const isNewDay = today !== before.nursery.today;
+    if (isNewDay) {
+      catalogue.value = { ...before, nursery: { ...before.nursery, today } };
+      await reloadWeather();
+    }
+    if (isNewDay || keeper.isBehind(changed)) await keeper.refresh();
   }
 
-  /** Takes in what the server answered after a record, so that every view follows. */
-  function takeLots(details: readonly LotDetail[]) {
-    lots.value = new Map([...lots.value, ...details.map(({ lot }) => [lot.id, lot] as const)]);
-    evidence.value = new Map([...evidence.value, ...details.map((d) => [d.lot.id, d.evidence] as const)]);
-  }
-  const takeLot = (detail: LotDetail) => takeLots([detail]);
+  const takeLot = (detail: LotDetail) => keeper.takeLots([detail]);
 
   function takePlace(place: Place) {
     const before = catalogue.value!;
@@ -182,14 +178,22 @@ export const useNursery = defineStore('nursery', () => {
     firstDay,
     weatherBehind,
     load,
-    loadLots,
+    fetchLots,
+    trouble,
+    whole,
+    index: keeper.index,
+    arrived: keeper.arrived,
+    expected: keeper.expected,
+    past: keeper.past,
+    pastLots: keeper.pastLots,
+    lookBack: keeper.lookBack,
     setWeather,
     reloadWeather,
-    turnDay,
+    catchUp,
     climate,
     learnt,
     takeLot,
-    takeLots,
+    takeLots: keeper.takeLots,
     takePlace,
   };
 });

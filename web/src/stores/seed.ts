@@ -60,6 +60,8 @@ export const useSeed = defineStore('seed', () => {
   const clocks = shallowRef<Map<string, Worked<TreatmentClock>>>(new Map());
   const layering = shallowRef<Map<string, Worked<LayerOutlook>>>(new Map());
   const fault = shallowRef<string | null>(null);
+  /** Whether the figures have been worked out once for what lies here. */
+  const settled = shallowRef(false);
 
   /** What was known by the date looked at. */
   const asOf = computed(() => Math.min(season.view, season.today));
@@ -117,6 +119,7 @@ export const useSeed = defineStore('seed', () => {
       );
       layering.value = new Map(rooted.map((l, i) => [l.id, layers[i]]));
       fault.value = null;
+      settled.value = true;
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
     }
@@ -252,6 +255,7 @@ export const useSeed = defineStore('seed', () => {
     clocks,
     layering,
     fault,
+    settled,
     acts,
     knownRoom,
     outlooks,

@@ -45,6 +45,10 @@ const lots = new Map<string, LotFacts>();
 /** What was last answered of each lot, with the facts it was worked out from, for one date and weather. */
 const answered = new Map<string, { facts: LotFacts; view: LotView | null; fault: string | null }>();
 let answeredFor = '';
+/** Views worked out and not fetched yet. */
+let ready: LotView[] = [];
+/** Longest the worker works before it looks whether something shorter was asked, ms. */
+const SLICE_MS = 30;
 /** By date, then by what lots stand under: the open first. */
 const outlooks = new LastFew<EpochDay, Map<string, KnownWeather>>(KEPT_OUTLOOKS);
 
@@ -102,12 +106,13 @@ const api = {
 
   /**
    * Every lot sown by the date looked at, as known on that date or today, whichever is earlier: all ids, and those views
-   * that are not as last answered. A lot whose forecast fails says so, and the rest go on.
+   * that are not as last answered, to be fetched with `more`. A lot whose forecast fails says so, and the rest go on.
+   * Between lots, shorter questions are answered.
    */
-  all(
+  async all(
     view: EpochDay,
     today: EpochDay,
-  ): { ids: string[]; changed: LotView[]; faults: { lotId: string; fault: string }[] } {
+  ): Promise<{ ids: string[]; changed: number; faults: { lotId: string; fault: string }[] }> {
     const asOf = Math.min(view, today);
     const of = `${view} ${asOf}`;
     if (answeredFor !== of) answered.clear();
@@ -115,7 +120,12 @@ const api = {
     const ids: string[] = [];
     const changed: LotView[] = [];
     const faults: { lotId: string; fault: string }[] = [];
+    let begun = performance.now();
     for (const lot of lots.values()) {
+      if (performance.now() - begun > SLICE_MS) {
+        await new Promise((resolve) => setTimeout(resolve));
+        begun = performance.now();
+      }
       if (lot.sownOn > view) continue;
       let known = answered.get(lot.id);
       if (known?.facts !== lot) {
@@ -126,7 +136,13 @@ const api = {
       if (known.view) ids.push(lot.id);
       if (known.fault !== null) faults.push({ lotId: lot.id, fault: known.fault });
     }
-    return { ids, changed, faults };
+    ready = changed;
+    return { ids, changed: changed.length, faults };
+  },
+
+  /** The next so many views of those last worked out. */
+  more(count: number): LotView[] {
+    return ready.splice(0, count);
   },
 
   /** One lot with its course and the working behind it. */

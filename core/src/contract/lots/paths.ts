@@ -3,6 +3,8 @@ import type { Path } from '../route';
 /** Lots and their records: method and path of every route. */
 export const lotsPaths = {
   lots: ['GET', '/nurseries/:nursery/lots'],
+  lotStamps: ['GET', '/nurseries/:nursery/lot-stamps'],
+  lotRecords: ['GET', '/nurseries/:nursery/lot-records'],
   evidence: ['GET', '/nurseries/:nursery/evidence'],
   lot: ['GET', '/nurseries/:nursery/lots/:lot'],
   sowLot: ['POST', '/nurseries/:nursery/lots'],

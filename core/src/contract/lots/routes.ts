@@ -11,6 +11,15 @@ export const lotsRoutes = {
     query: lots.PageQuery,
     answer: lots.LotPage,
   }),
+  lotStamps: route(paths.lotStamps, 'visitor', 'Every lot by name, with a word that changes when it does', {
+    params: inNursery,
+    answer: lots.LotStamps,
+  }),
+  lotRecords: route(paths.lotRecords, 'visitor', 'Some lots with their records', {
+    params: inNursery,
+    query: lots.LotsQuery,
+    answer: lots.LotRecords,
+  }),
   evidence: route(paths.evidence, 'visitor', 'Records of lots as forecasts read them, a page at a time', {
     params: inNursery,
     query: lots.PageQuery,

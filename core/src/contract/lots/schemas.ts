@@ -158,6 +158,30 @@ export const PageQuery = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(100),
 });
 
+/** A lot by name, with a word that changes whenever anything of it does. */
+export const LotStamp = z.object({
+  id: Id,
+  code: z.string(),
+  speciesId: Id,
+  stamp: z.string(),
+  /** Day of its last movement, where nothing is left of it here; null while anything is. */
+  closedOn: PlainDate.nullable(),
+});
+export type LotStamp = z.infer<typeof LotStamp>;
+
+/** Every lot of a nursery by name, and what changed last in it. */
+export const LotStamps = z.object({ stamps: z.array(LotStamp), changed: Id.nullable() });
+
+/** Most lots whose records are asked for at once. */
+export const LOTS_AT_ONCE = 50;
+export const LotsQuery = z.object({
+  ids: z
+    .string()
+    .transform((ids) => ids.split(','))
+    .pipe(z.array(Id).min(1).max(LOTS_AT_ONCE, `At most ${LOTS_AT_ONCE} lots at once.`))
+    .describe('Ids of lots, with commas between them'),
+});
+
 /** What was counted in one part of a lot. */
 export const PatchCount = z.object({
   name: Name.max(30, 'A patch’s name has at most 30 characters.'),
@@ -235,6 +259,8 @@ export const JournalEntry = z.object({
   after: z.unknown(),
 });
 export type JournalEntry = z.infer<typeof JournalEntry>;
+
+export const LotRecords = z.object({ lots: z.array(LotRow), evidence: z.array(Evidence) });
 
 export const LotDetail = z.object({ lot: LotRow, evidence: Evidence, journal: z.array(JournalEntry) });
 export type LotDetail = z.infer<typeof LotDetail>;

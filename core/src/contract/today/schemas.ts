@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { todayRules } from '../../today/rules';
+import { actSubjects } from '../../today/todayOf';
 import { Id, Name, numberBetween, PlainDate, RoleName, wholeNumber } from '../basics';
 
 const rule = z.enum(todayRules);
@@ -85,6 +86,8 @@ export const CalendarAddress = z.object({ path: z.string() });
 export const ServerAct = z.object({
   rule,
   part: z.enum(['lot', 'seed', 'roots']),
+  /** Whose page it leads to. */
+  of: z.enum(actSubjects),
   /** The lot, batch, bag or layer, and what it is called; null where it is about several lots. */
   subjectId: Id.nullable(),
   about: z.string(),
@@ -93,8 +96,11 @@ export const ServerAct = z.object({
   trees: z.number(),
   loss: z.number(),
   minutes: z.number(),
+  lossPerHour: z.number(),
   title: z.string(),
   reason: z.string(),
+  /** What waiting costs; empty where it costs nothing. */
+  waiting: z.string(),
   assignedTo: Id.nullable(),
 });
 export const ServerToday = z.object({

@@ -7,9 +7,9 @@ import * as yard from './schemas';
 
 /** Yard: places, containers, media, plan. */
 export const yardRoutes = {
-  day: route(paths.day, 'visitor', 'Today’s date where the nursery stands', {
+  day: route(paths.day, 'visitor', 'Today’s date where the nursery stands, and what changed last in it', {
     params: inNursery,
-    answer: z.object({ today: PlainDate }),
+    answer: z.object({ today: PlainDate, changed: Id.nullable() }),
   }),
   catalogue: route(paths.catalogue, 'visitor', 'The nursery, its places, species, containers and media', {
     params: inNursery,

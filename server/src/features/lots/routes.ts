@@ -9,8 +9,9 @@ import type { HandlersOf } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { evidenceOf } from './evidence';
 import { lotDetail, lotDetails } from './lotDetail';
-import { lotPage } from './lotRows';
+import { lotPage, lotRowsOf } from './lotRows';
 import { countEmergence, liftLot, lockLot, measureLot, pullRoots, writeOff } from './records';
+import { lotStamps } from './stamps';
 import { undoEntry, undoTogether } from './undo';
 import { prickOut } from './prickOut';
 import { shiftLot } from './shift';
@@ -62,6 +63,20 @@ async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Prom
 
 export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
   lots: ({ tx, nurseryId, query }) => lotPage(tx, nurseryId, query.after ?? '', query.limit),
+
+  lotStamps: ({ tx, nurseryId }) => lotStamps(tx, nurseryId),
+
+  async lotRecords({ tx, nurseryId, query }) {
+    const lots = await lotRowsOf(tx, nurseryId, query.ids);
+    return {
+      lots,
+      evidence: await evidenceOf(
+        tx,
+        nurseryId,
+        lots.map((row) => row.id),
+      ),
+    };
+  },
 
   async evidence({ tx, nurseryId, query }) {
     const { lots, next } = await lotPage(tx, nurseryId, query.after ?? '', query.limit);

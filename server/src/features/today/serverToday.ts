@@ -1,10 +1,10 @@
 import { dayOf, isoOf, LastFew, todayKnown, todayOf, type TodayItem } from '@kauri/core';
 import type { AnswerOf, TodayRules } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
+import { lastChange } from '../../db/journal';
 import { nurseryToday } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
 import { fromKept } from '../../jobs/kept';
-import { lastChange } from '../../jobs/refreshToday';
 import { readValue } from '../../nursery/values';
 import { marksOf } from './book';
 
@@ -66,9 +66,10 @@ async function layOut(tx: Tx, nurseryId: string, today: string): Promise<Laid> {
     forecast: kept.forecast,
     faults: kept.faults,
     workedAt: kept.workedAt.toISOString(),
-    acts: agenda.lines.map(({ item, when, loss, minutes, assigned }) => ({
+    acts: agenda.lines.map(({ item, when, loss, minutes, lossPerHour, assigned }) => ({
       rule: item.rule,
       part: item.part,
+      of: item.of,
       subjectId: item.subjectId,
       about: item.about,
       when,
@@ -76,8 +77,10 @@ async function layOut(tx: Tx, nurseryId: string, today: string): Promise<Laid> {
       trees: item.trees,
       loss,
       minutes,
+      lossPerHour,
       title: item.words.title,
       reason: item.words.reason,
+      waiting: item.words.waiting ?? '',
       assignedTo: assigned?.assignedTo ?? null,
     })),
   };

@@ -1,3 +1,4 @@
+import { lastChange } from '../../db/journal';
 import { workOf } from '../../nursery/work';
 import { asc, eq } from 'drizzle-orm';
 import { bedDesign, nursery } from '../../db/schema/index';
@@ -13,7 +14,10 @@ import { addPlace, editPlace } from './places';
 import { keepValue, readValue } from '../../nursery/values';
 
 export const yardHandlers: HandlersOf<typeof yardRoutes> = {
-  day: async (call) => ({ today: (await workOf(call)).today }),
+  day: async (call) => ({
+    today: (await workOf(call)).today,
+    changed: await lastChange(call.tx, call.nurseryId),
+  }),
 
   async catalogue({ tx, nurseryId, role, server }) {
     const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));

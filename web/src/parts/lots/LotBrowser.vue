@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { ListChecks } from 'lucide-vue-next';
-import { computed, onMounted, ref, toRef, useTemplateRef } from 'vue';
+import { computed, onMounted, ref, toRef, useTemplateRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
+import { useMessages } from '../../stores/messages';
 import { useSession } from '../../stores/session';
 import { several } from '../../words/numbers';
 import type { ShownLot } from '../useLots';
@@ -20,13 +22,21 @@ const router = useRouter();
 const session = useSession();
 const nursery = useNursery();
 const forecasts = useForecasts();
+const messages = useMessages();
 const withEnded = ref(false);
 
 const isLive = (lot: ShownLot) => !['lifted', 'ended'].includes(lot.view.standing.status);
 const { filter, set, clear, shown, leavesOut } = useLotFilter(toRef(props, 'lots'));
 const live = computed(() => shown.value.filter(isLive));
 /** Lots that are gone stay folded away, unless they were asked for. */
-const folded = computed(() => !withEnded.value && !['lifted', 'ended'].includes(filter.value.status));
+const wantsEnded = computed(() => withEnded.value || ['lifted', 'ended'].includes(filter.value.status));
+const folded = computed(() => !wantsEnded.value);
+/** Lots that left long ago are fetched when they are wanted. */
+const away = computed(() => (nursery.past === 'here' ? 0 : nursery.pastLots.length));
+watch(wantsEnded, (wanted) => wanted && lookBack(), { immediate: true });
+function lookBack() {
+  nursery.lookBack().catch((error: unknown) => messages.say(sentenceOf(error)));
+}
 const listed = computed(() => (folded.value ? live.value : shown.value));
 const words = computed(() =>
   leavesOut.value || filter.value.sort !== 'urgent'
@@ -154,6 +164,9 @@ function choose() {
     <p v-if="leavesOut && !listed.length" class="px-4 py-6">
       No lot is like that.
       <button class="quiet" type="button" @click="clear">Show all lots</button>
+      <button v-if="away && nursery.past === 'away'" class="quiet" type="button" @click="withEnded = true">
+        Look among {{ several(away, 'lot') }} of the past
+      </button>
     </p>
     <ul
       ref="list"
@@ -187,13 +200,14 @@ function choose() {
       </li>
     </ul>
     <button
-      v-if="live.length < shown.length"
+      v-if="live.length < shown.length + away"
       class="quiet px-4"
       type="button"
       :aria-expanded="withEnded"
       @click="withEnded = !withEnded"
     >
-      {{ withEnded ? 'Hide' : 'Show' }} {{ shown.length - live.length }} lifted or ended
+      {{ withEnded ? 'Hide' : 'Show' }} {{ shown.length - live.length + away }} lifted or ended
     </button>
+    <p v-if="nursery.past === 'coming'" class="text-muted px-4 py-2" role="status">Fetching them …</p>
   </div>
 </template>

@@ -3,7 +3,10 @@ import { computed, defineAsyncComponent, shallowRef, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import { useLots, type ShownLot } from '../../parts/useLots';
+import { sentenceOf } from '../../api/problem';
 import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
 import { useSession } from '../../stores/session';
 import LotBrowser from '../../parts/lots/LotBrowser.vue';
 import LotPage from './LotPage.vue';
@@ -16,6 +19,8 @@ const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const forecasts = useForecasts();
+const nursery = useNursery();
+const messages = useMessages();
 const { lots } = useLots();
 
 const sorted = computed(() => [...lots.value].sort(byUrgency));
@@ -27,6 +32,18 @@ watch(
   () => chosen.value?.row.id ?? null,
   (id) => forecasts.select(id),
   { immediate: true },
+);
+// A lot of the past is fetched when its page is opened.
+const isAway = computed(() => {
+  const id = route.params.lot as string;
+  return id !== '' && nursery.index.has(id) && !nursery.lots.has(id);
+});
+watch(
+  isAway,
+  (away) => away && nursery.lookBack().catch((error: unknown) => messages.say(sentenceOf(error))),
+  {
+    immediate: true,
+  },
 );
 const adding = computed(() => route.query.new === '1' && session.may('grower'));
 function close() {
@@ -64,7 +81,7 @@ function begin(act: 'care' | 'labels', these: ShownLot[]) {
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <LotPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
       <EmptyState
-        v-else-if="forecasts.viewsOf !== null && route.params.lot"
+        v-else-if="forecasts.viewsOf !== null && route.params.lot && !isAway"
         title="Not sown yet at this date"
       >
         Move the ribbon on to a date after this lot was sown.

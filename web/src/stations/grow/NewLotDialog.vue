@@ -71,7 +71,7 @@ const code = computed(
     nextCode(
       species.value.code,
       draft.value.sownOn,
-      [...nursery.lots.values()].map((lot) => lot.code),
+      [...nursery.index.values()].map((lot) => lot.code),
     ),
 );
 const seeds = computed(() => typedNumber(draft.value.seeds));

@@ -87,7 +87,7 @@ function query(check: boolean) {
   };
 }
 async function taken() {
-  await nursery.loadLots();
+  await nursery.fetchLots();
   messages.say(`${several(table.report!.good, 'plant')} taken.`);
 }
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SequentialCall } from '@kauri/core';
 import { Check, CircleDashed, Hand, X } from 'lucide-vue-next';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -9,6 +9,7 @@ import PickRow from '../../parts/PickRow.vue';
 import { byUrgency } from '../../parts/sortLots';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
 import { callWords } from '../../words/roots';
 import { several } from '../../words/numbers';
@@ -18,6 +19,7 @@ import RootLotPage from './RootLotPage.vue';
 const route = useRoute();
 const roots = useRoots();
 const forecasts = useForecasts();
+const nursery = useNursery();
 const { lots } = useLots();
 const fault = ref<string | null>(null);
 onMounted(() => roots.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
@@ -39,6 +41,11 @@ const chosen = computed(
 );
 /** All of them side by side, in the place of one. */
 const comparing = computed(() => route.params.lot === 'compare');
+watch(
+  comparing,
+  (on) => on && nursery.lookBack().catch((error: unknown) => (fault.value = sentenceOf(error))),
+  { immediate: true },
+);
 const marks: Record<SequentialCall, typeof Check> = { accept: Check, reject: X, pull: Hand };
 const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').length);
 </script>
@@ -87,7 +94,10 @@ const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').lengt
       </ul>
     </div>
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
-      <ComparePage v-if="comparing" />
+      <template v-if="comparing">
+        <ComparePage v-if="nursery.past === 'here'" />
+        <p v-else class="text-muted p-6" role="status">Fetching the lots of the past …</p>
+      </template>
       <RootLotPage v-else-if="chosen" :key="chosen.lot.row.id" :lot="chosen.lot" />
     </div>
   </div>

@@ -6,15 +6,21 @@ import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
 import { useMessages } from '../../stores/messages';
 import { useSeed } from '../../stores/seed';
 
 const seed = useSeed();
 const forecasts = useForecasts();
 const messages = useMessages();
+const nursery = useNursery();
 const route = useRoute();
-const load = (again = false) => seed.load(again).catch((error: unknown) => messages.say(sentenceOf(error)));
-onMounted(() => load());
+// What lots of the past came to is learnt from here too.
+const load = (again = false) =>
+  Promise.all([seed.load(again), nursery.lookBack()]).catch((error: unknown) =>
+    messages.say(sentenceOf(error)),
+  );
+onMounted(() => void load());
 // Coming back to a tab left open: take in what others recorded meanwhile.
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'visible') void load(true);
@@ -43,7 +49,7 @@ const parts = computed(() => [
   <div class="flex h-full flex-col">
     <StationTabs label="Parts of the seed room" :parts="parts" />
     <p v-if="seed.fault" class="text-wrong px-4 py-2 font-bold" role="alert">{{ seed.fault }}</p>
-    <div v-if="seed.loaded" class="relative min-h-0 flex-1 overflow-y-auto">
+    <div v-if="seed.loaded && nursery.past === 'here'" class="relative min-h-0 flex-1 overflow-y-auto">
       <RouterView />
     </div>
     <p v-else class="text-muted p-6" role="status">Opening the seed room …</p>

@@ -20,7 +20,7 @@ const item = computed(() => props.line.item);
 const aside = computed(() =>
   props.lot
     ? [props.lot.species, props.lot.where]
-    : [item.value.part === 'roots' ? 'Root bench' : 'Seed room'],
+    : [{ lot: '', roots: 'Root bench', seed: 'Seed room' }[item.value.part]],
 );
 const work = computed(() => {
   const saves = savingWords(props.line.lossPerHour);
@@ -34,11 +34,12 @@ const work = computed(() => {
       <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
       <component
         :is="item.part === 'roots' ? Asterisk : Bean"
-        v-else
+        v-else-if="item.part !== 'lot'"
         class="text-root w-10 shrink-0"
         :size="26"
         aria-hidden="true"
       />
+      <span v-else class="h-13 w-12 shrink-0" aria-hidden="true" />
       <span class="min-w-0 flex-1">
         <span class="block font-bold">{{ item.words.title }}</span>
         <span class="block">{{ item.words.reason }}</span>

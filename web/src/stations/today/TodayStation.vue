@@ -1,36 +1,34 @@
 <script setup lang="ts">
 import { type AgendaLine, type Status, type TodayItem, type When } from '@kauri/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { useGrowing } from '../../parts/useGrowing';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import WeatherBehind from '../../parts/WeatherBehind.vue';
 import { useLots } from '../../parts/useLots';
-import { useForecasts } from '../../stores/forecasts';
-import { useRoots } from '../../stores/roots';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { useTodayBook } from '../../stores/todayBook';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import TodayLine from './TodayLine.vue';
-import { useToday } from './useToday';
+import { lotOf as lotOfLine, useToday } from './useToday';
 
 const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
 const TodayRulesDialog = defineAsyncComponent(() => import('./TodayRulesDialog.vue'));
 const CalendarDialog = defineAsyncComponent(() => import('./CalendarDialog.vue'));
 
-const forecasts = useForecasts();
 const season = useSeason();
 const session = useSession();
-const roots = useRoots();
 const book = useTodayBook();
 const { lots } = useLots();
-const { agenda, rates, byId } = useToday();
+const { agenda, rates, byId, load, shown: isThere, isOwn } = useToday();
 const fault = ref<string | null>(null);
 onMounted(() => {
-  roots.load().catch(() => undefined);
+  // Read anew whenever it is opened: until this browser has worked its own out, it is what is shown.
+  load().catch(() => undefined);
   book.load().catch((error: unknown) => (fault.value = sentenceOf(error)));
 });
 
@@ -46,7 +44,16 @@ const shown = computed(() =>
     .map((group) => ({ ...group, lines: agenda.value.lines.filter((line) => line.when === group.when) }))
     .filter((group) => group.lines.length),
 );
-const lotOf = ({ item }: Line) => (item.part === 'lot' ? (byId.value.get(item.subjectId!) ?? null) : null);
+/** Lines drawn of each group: the first few at once, the others frame by frame, more when they are asked for. */
+const FIRST = 6;
+const USUALLY = 40;
+const drawn = useGrowing(FIRST, USUALLY);
+const more = ref<Partial<Record<When, number>>>({});
+const limitOf = (when: When) => drawn.value + (more.value[when] ?? 0);
+const showMore = (when: When) => (more.value[when] = (more.value[when] ?? 0) + 100);
+const lotOf = (line: Line) => lotOfLine(byId.value, line);
+/** Nothing is known of this date yet: neither what presses nor that nothing does. */
+const coming = computed(() => !isThere.value);
 const keyOf = ({ item }: Line) => `${item.rule} ${item.subjectId ?? ''}`;
 
 const marking = ref<{ line: Line; as: 'done' | 'skipped' | 'assigned' } | null>(null);
@@ -103,7 +110,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
     <div>
       <div class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1 class="mr-auto text-2xl">{{ title }}</h1>
-        <template v-if="lots.length">
+        <template v-if="isOwn && lots.length">
           <button class="quiet" type="button" @click="paper">On paper</button>
           <button v-if="book.book" class="quiet" type="button" @click="sheet = 'calendar'">Calendar</button>
           <button
@@ -118,7 +125,11 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
       </div>
       <WeatherBehind v-if="lots.length" class="mb-3" />
       <p v-if="fault" class="text-wrong mb-3 font-bold" role="alert">{{ fault }}</p>
-      <EmptyState v-if="forecasts.viewsOf !== null && !lots.length" title="No lot has been sown by this date">
+      <div v-if="coming" class="animate-pulse space-y-3" role="status">
+        <span class="sr-only">Working out what is to be done …</span>
+        <div v-for="i in 6" :key="i" class="bg-rule/50 h-20 rounded" />
+      </div>
+      <EmptyState v-else-if="isOwn && !lots.length" title="No lot has been sown by this date">
         Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the
         weather.
         <template #action
@@ -127,11 +138,13 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           ></template
         >
       </EmptyState>
-      <p v-else-if="forecasts.viewsOf !== null && !shown.length" class="text-muted">
-        Nothing presses on this date.
-      </p>
+      <p v-else-if="!shown.length" class="text-muted">Nothing presses on this date.</p>
       <section v-for="group in shown" :key="group.when" class="mb-5" :aria-labelledby="`when-${group.when}`">
-        <h2 :id="`when-${group.when}`" class="mb-2 flex items-center gap-2 text-lg">
+        <h2
+          :id="`when-${group.when}`"
+          :data-testid="`when-${group.when}`"
+          class="mb-2 flex items-center gap-2 text-lg"
+        >
           <span v-if="group.when === 'now'" class="bg-tag text-tag-ink rounded px-2 py-0.5">{{
             group.words
           }}</span>
@@ -140,13 +153,21 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         </h2>
         <ul class="panel divide-rule divide-y">
           <TodayLine
-            v-for="line in group.lines"
+            v-for="line in group.lines.slice(0, limitOf(group.when))"
             :key="keyOf(line)"
             :line="line"
             :lot="lotOf(line)"
             @mark="marking = { line, as: $event }"
           />
         </ul>
+        <button
+          v-if="group.lines.length > limitOf(group.when) && drawn === USUALLY"
+          class="quiet"
+          type="button"
+          @click="showMore(group.when)"
+        >
+          Show more of {{ several(group.lines.length - limitOf(group.when), 'other act') }}
+        </button>
       </section>
       <section v-if="agenda.hidden.length || agenda.muted" class="text-muted">
         <button
@@ -178,7 +199,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         </ul>
       </section>
     </div>
-    <aside v-if="tallies.length" class="lg:pt-12">
+    <aside v-if="isOwn && tallies.length" class="lg:pt-12">
       <section class="panel p-4" aria-labelledby="standing">
         <h2 id="standing" class="mb-1 text-lg">Standing</h2>
         <p class="mb-3">

@@ -1,54 +1,156 @@
-import { itemsOf, lotAsks, roomAsks, todayKnown, todayOf, workRates, type TodayItem } from '@kauri/core';
-import { computed } from 'vue';
+import {
+  dayOf,
+  itemsOf,
+  lotAsks,
+  roomAsks,
+  ruleTerms,
+  todayKnown,
+  todayOf,
+  workRates,
+  type Agenda,
+  type AgendaLine,
+  type EpochDay,
+  type LotAsks,
+  type TodayItem,
+} from '@kauri/core';
+import type { AnswerOf } from '@kauri/core/contract';
+import { createSharedComposable } from '@vueuse/core';
+import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import { useLots } from '../../parts/useLots';
+import { call } from '../../api/client';
+import { useLots, type ShownLot } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { latestOnly } from '../../stores/latestOnly';
 import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
+import { inSlices } from '../../stores/slices';
 import { useTodayBook } from '../../stores/todayBook';
 import { useComingUp } from '../seed/up/useComingUp';
 
 const nobodyPulled = { call: 'pull', failing: 0, pulled: 0 } as const;
+const nothing: Agenda<TodayItem> = { lines: [], hidden: [], muted: 0 };
 
-/** What is to be done at the ribbon’s date, from every part of the nursery, and what was done about it. */
-export function useToday() {
+/**
+ * What is to be done at the ribbon’s date, from every part of the nursery, and what was done about it; worked out once for
+ * all who ask, a few lots at a time. Until the lots are here, today’s list is the server’s.
+ */
+export const useToday = createSharedComposable(() => {
   const season = useSeason();
   const nursery = useNursery();
+  const forecasts = useForecasts();
   const seed = useSeed();
   const roots = useRoots();
   const kept = useTodayBook();
   const { lots } = useLots();
-  const { shown: rising } = useComingUp();
+  const { shown: rising, settled: risen } = useComingUp();
 
   const byId = computed(() => new Map(lots.value.map((lot) => [lot.row.id, lot])));
-  const risingById = computed(
-    () => new Map(rising.value.map((r) => [r.lot.row.id, r.outlook?.value ?? null])),
-  );
-  const asks = computed(() =>
-    lots.value.map(({ row, facts, view }) =>
-      lotAsks(
-        facts,
-        view.forecast,
-        view.standing,
-        risingById.value.get(row.id) ?? null,
-        roots.verdictOf(row.id)?.value.sequential ?? nobodyPulled,
-        nursery.catalogue!.nursery.latitudeDeg,
-      ),
-    ),
-  );
-  const room = computed(() =>
-    roomAsks(seed.room, seed.knownRoom, seed.outlooks, nursery.lookup.species, season.view),
-  );
   const known = computed(() =>
     todayKnown(kept.book?.marks ?? [], kept.book?.rules ?? { schema: 1, rules: {} }),
   );
   const rates = computed(() => workRates(known.value.work));
-  const agenda = computed(() =>
-    todayOf(itemsOf(asks.value, room.value, season.view), known.value, season.view),
+  /** Everything the list is made of is here. */
+  const ready = computed(
+    () =>
+      nursery.whole &&
+      forecasts.viewsOf !== null &&
+      roots.rules !== null &&
+      seed.settled &&
+      risen.value &&
+      kept.book !== null,
   );
-  return { agenda, rates, byId };
+
+  /** What each lot asked for last, with what that was made of. */
+  let asked = new Map<string, { of: readonly unknown[]; asks: LotAsks }>();
+  const own = shallowRef<Agenda<TodayItem> | null>(null);
+  const work = latestOnly(async () => {
+    const day: EpochDay = season.view;
+    const risingById = new Map(rising.value.map((r) => [r.lot.row.id, r.outlook?.value ?? null]));
+    const before = asked;
+    const now: typeof asked = new Map();
+    await inSlices(lots.value, ({ row, facts, view }) => {
+      const of = [facts, view, risingById.get(row.id) ?? null, roots.verdictOf(row.id)] as const;
+      const same = before.get(row.id);
+      if (same?.of.every((part, i) => part === of[i])) return void now.set(row.id, same);
+      const [, , up, verdict] = of;
+      const call = verdict?.value.sequential ?? nobodyPulled;
+      now.set(row.id, { of, asks: lotAsks(facts, view.forecast, view.standing, up, call, view.acts) });
+    });
+    asked = now;
+    const room = roomAsks(seed.room, seed.knownRoom, seed.outlooks, nursery.lookup.species, day);
+    own.value = todayOf(
+      itemsOf(
+        [...now.values()].map(({ asks }) => asks),
+        room,
+        day,
+      ),
+      known.value,
+      day,
+    );
+  });
+  watch(
+    [ready, lots, rising, () => roots.rules, () => seed.knownRoom, () => seed.outlooks, known],
+    () => ready.value && work(),
+    { immediate: true },
+  );
+
+  const fromServer = shallowRef<AnswerOf<'today'> | null>(null);
+  async function load() {
+    void roots.load().catch(() => undefined);
+    const answer = await call('today', { params: nursery.params });
+    if (answer.workedAt !== null) fromServer.value = answer;
+  }
+  // A mark set before this browser has a list of its own: the server’s follows.
+  watch(
+    () => kept.book,
+    (_, before) => before && own.value === null && void load().catch(() => undefined),
+  );
+  /** As the server worked it out, for today only. */
+  const servers = computed<Agenda<TodayItem> | null>(() => {
+    const answer = fromServer.value;
+    if (answer === null || dayOf(answer.on) !== season.view) return null;
+    return { lines: answer.acts.map(lineOf), hidden: [], muted: 0 };
+  });
+  const agenda = computed(() => own.value ?? servers.value ?? nothing);
+  /** Whether there is a list to show, and whether it is this browser’s own. */
+  const shown = computed(() => own.value !== null || servers.value !== null);
+  const isOwn = computed(() => own.value !== null);
+  return { agenda, rates, byId, load, shown, isOwn };
+});
+
+/** A line of the server’s list as the screen shows its own. */
+function lineOf(act: AnswerOf<'today'>['acts'][number]): AgendaLine<TodayItem> {
+  const { rule, part, of, subjectId, about, when, trees, title, reason, waiting } = act;
+  const by = act.by === null ? null : dayOf(act.by);
+  return {
+    item: {
+      rule,
+      part,
+      of,
+      subjectId,
+      about,
+      when,
+      by,
+      trees,
+      figures: {},
+      words: { title, reason, waiting },
+    },
+    when,
+    work: ruleTerms[rule].work,
+    loss: act.loss,
+    minutes: act.minutes,
+    lossPerHour: act.lossPerHour,
+    assigned: act.assignedTo === null ? null : { assignedTo: act.assignedTo },
+  };
 }
+
+/** The lot an act is about; null where it is about something else, or its lot is not here yet. */
+export const lotOf = (
+  byId: ReadonlyMap<string, ShownLot>,
+  { item }: AgendaLine<TodayItem>,
+): ShownLot | null => (item.part === 'lot' ? (byId.get(item.subjectId!) ?? null) : null);
 
 /** Where an act leads. */
 export function leadsTo({ part, of, subjectId }: TodayItem): RouteLocationRaw {

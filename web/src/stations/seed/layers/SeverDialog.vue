@@ -44,7 +44,7 @@ const { draft, busy, sentence, wrong, send, versionNow } = useSeedAct(
     code: nextCode(
       species.code,
       season.todayIso,
-      [...nursery.lots.values()].map((l) => l.code),
+      [...nursery.index.values()].map((l) => l.code),
     ),
     height: '',
     containerTypeId: nearest(props.potL),

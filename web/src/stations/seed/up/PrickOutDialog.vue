@@ -61,7 +61,7 @@ const traysOf = (b: TypedBatch) => {
 const total = computed(() => draft.value.batches.reduce((t, b) => t + (typedNumber(b.count) || 0), 0));
 
 async function save() {
-  const taken = [...nursery.lots.values()].map((l) => l.code);
+  const taken = [...nursery.index.values()].map((l) => l.code);
   const species = nursery.lookup.species.get(props.lot.row.speciesId)!;
   const batches: BodyInputOf<'prickOut'>['batches'] = [];
   for (const b of draft.value.batches) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, onUnmounted } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
 import PickRow from '../../../parts/PickRow.vue';
@@ -8,7 +8,9 @@ import RisingPage from './RisingPage.vue';
 import { useComingUp, type RisingLot } from './useComingUp';
 
 const route = useRoute();
-const { shown, fault } = useComingUp();
+const { shown, fault, everyLot } = useComingUp();
+everyLot.value = true;
+onUnmounted(() => (everyLot.value = false));
 const chosen = computed(
   () => shown.value.find((r) => r.lot.row.id === route.params.lot) ?? shown.value[0] ?? null,
 );

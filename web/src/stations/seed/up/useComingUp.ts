@@ -1,5 +1,6 @@
-import { risingFacts, type EmergenceOutlook, type UpBy, type Worked } from '@kauri/core';
-import { watchDebounced } from '@vueuse/core';
+import { isRising, risingFacts, type EmergenceOutlook, type UpBy, type Worked } from '@kauri/core';
+import { createSharedComposable, watchDebounced } from '@vueuse/core';
+import type { LotRow } from '@kauri/core/contract';
 import { computed, ref, shallowRef } from 'vue';
 import { useLots, type ShownLot } from '../../../parts/useLots';
 import { latestOnly } from '../../../stores/latestOnly';
@@ -14,20 +15,26 @@ export interface RisingLot {
   outlook: Worked<EmergenceOutlook> | null;
 }
 
-/** Lots on their way up at the ribbon's date, with the forecast of each. */
-export function useComingUp() {
+/** Lots on their way up at the ribbon's date, with the forecast of each; worked out once for all who ask. */
+export const useComingUp = createSharedComposable(() => {
   const nursery = useNursery();
   const seed = useSeed();
   const { lots } = useLots();
   const outlooks = shallowRef<Map<string, Worked<EmergenceOutlook>>>(new Map());
   const fault = ref<string | null>(null);
+  /** Whether lots are wanted too that nobody expects any more of, and nobody wrote off. */
+  const everyLot = ref(false);
+  /** Whether the forecasts have been worked out once. */
+  const settled = ref(false);
 
   /** Sown or stuck, and not yet written down as over; and sister lots, which are compared for good. */
   const rising = computed(() =>
     lots.value
       .filter(
         ({ row, view }) =>
-          ['seed', 'cuttings'].includes(row.origin) && (view.standing.tally.sown > 0 || isCompared(row.id)),
+          ['seed', 'cuttings'].includes(row.origin) &&
+          (isCompared(row) ||
+            (everyLot.value ? view.standing.tally.sown > 0 : isRising(view.standing, view.forecast))),
       )
       .flatMap((lot) => {
         const { row, facts } = lot;
@@ -44,11 +51,14 @@ export function useComingUp() {
         return known ? [{ lot, ...known }] : [];
       }),
   );
-  function isCompared(lotId: string): boolean {
-    const row = nursery.lots.get(lotId)!;
-    if (row.seedLotId === null || row.origin !== 'seed') return false;
-    return seed.sownOf(row.seedLotId).length > 1;
-  }
+  const sownOfBag = computed(() => {
+    const counts = new Map<string, number>();
+    for (const { seedLotId, origin } of nursery.lots.values())
+      if (seedLotId !== null && origin === 'seed') counts.set(seedLotId, (counts.get(seedLotId) ?? 0) + 1);
+    return counts;
+  });
+  const isCompared = ({ seedLotId, origin }: LotRow) =>
+    seedLotId !== null && origin === 'seed' && sownOfBag.value.get(seedLotId)! > 1;
   const ask = latestOnly(async () => {
     const asked = rising.value.map(({ sown, counts, since, prior }) => ({ sown, counts, since, prior }));
     const ids = rising.value.map((r) => r.lot.row.id);
@@ -56,6 +66,7 @@ export function useComingUp() {
       const answers = await (await seedWork()).emergence(plain(asked), seed.asOf);
       outlooks.value = new Map(ids.map((id, i) => [id, answers[i]]));
       fault.value = null;
+      settled.value = nursery.whole;
     } catch (error) {
       fault.value = error instanceof Error ? error.message : String(error);
     }
@@ -71,5 +82,5 @@ export function useComingUp() {
   const rank = ({ outlook, lot }: RisingLot) =>
     (outlook?.value.late && lot.view.standing.tally.sown > 0 ? 2 : 0) +
     (lot.view.standing.tally.sown > 0 ? 1 : 0);
-  return { shown, fault };
-}
+  return { shown, fault, settled, everyLot };
+});
