@@ -6,6 +6,7 @@ import {
   type LotForecast,
   type RibbonDay,
 } from '@kauri/core';
+import { useDebounceFn } from '@vueuse/core';
 import { wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -18,6 +19,9 @@ import { parts } from './slices';
 
 /** Lots handed to the worker, or taken from it, at once. */
 const AT_ONCE = 60;
+/** All lots are asked for at every move of the ribbon while that takes no longer than this, ms; else once it rests. */
+const LONG_MS = 250;
+const REST_MS = 150;
 
 /** Forecasts of all lots at the ribbon's date, worked out in a worker and never in a view. */
 export const useForecasts = defineStore('forecasts', () => {
@@ -98,7 +102,10 @@ export const useForecasts = defineStore('forecasts', () => {
     return apart(unlearntFacts(), (remote) => remote.teaching(asOf()));
   }
 
+  /** How long all lots took last, ms: where it is long, the ribbon rests before it is asked again. */
+  let allTook = 0;
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
+    const begun = performance.now();
     try {
       const answer = await (await prepared()).all(view, today);
       const before = views.value;
@@ -109,6 +116,7 @@ export const useForecasts = defineStore('forecasts', () => {
       faults.value = new Map(answer.faults.map(({ lotId, fault }) => [lotId, fault]));
       viewsOf.value = view;
       failure.value = null;
+      allTook = performance.now() - begun;
     } catch (error) {
       failure.value = error instanceof Error ? error.message : String(error);
     }
@@ -122,17 +130,19 @@ export const useForecasts = defineStore('forecasts', () => {
   });
 
   const changed = computed(() => [nursery.weatherVersion, nursery.facts, nursery.whole] as const);
+  const askNow = () => askAll(season.view, season.today);
+  const askRested = useDebounceFn(askNow, REST_MS);
+  const askChosen = () => askOne(selectedId.value, season.view, season.today);
+  /** While the ribbon is dragged a lot’s course follows now and then, and when it rests. */
+  const askChosenSoon = useDebounceFn(askChosen, 40, { maxWait: 250 });
   function start() {
     watch(
       [() => season.view, () => season.today, changed],
-      () => nursery.whole && askAll(season.view, season.today),
+      () => nursery.whole && (allTook > LONG_MS ? askRested() : askNow()),
       { immediate: true },
     );
-    watch(
-      [selectedId, () => season.view, changed],
-      () => askOne(selectedId.value, season.view, season.today),
-      { immediate: true },
-    );
+    watch([selectedId, changed], askChosen, { immediate: true });
+    watch(() => season.view, askChosenSoon);
     watch(
       [() => season.strip, () => season.today, () => nursery.weatherVersion],
       () => askRibbon(season.today, season.strip.start, season.strip.end),

@@ -13,7 +13,11 @@ export const useSeason = defineStore('season', () => {
   const view = computed<EpochDay>(() => (chosen.value === null ? today.value : clamp(dayOf(chosen.value))));
   const viewIso = computed(() => isoOf(view.value));
   const todayIso = computed(() => isoOf(today.value));
-  const strip = computed(() => seasonStrip(nursery.catalogue!.nursery.latitudeDeg, view.value));
+  /** The strip stays the same object while the date moves within it, so that nothing is drawn again for it. */
+  const strip = computed<ReturnType<typeof seasonStrip>>((before) => {
+    const now = seasonStrip(nursery.catalogue!.nursery.latitudeDeg, view.value);
+    return before && before.start === now.start && before.end === now.end ? before : now;
+  });
   const isToday = computed(() => view.value === today.value);
 
   function clamp(day: EpochDay): EpochDay {

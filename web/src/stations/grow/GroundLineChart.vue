@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { LotFacts, LotForecast, Standing } from '@kauri/core';
-import { useElementSize } from '@vueuse/core';
+import { useDebounceFn, useElementSize } from '@vueuse/core';
 import { CustomChart, LineChart } from 'echarts/charts';
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use, type EChartsType } from 'echarts/core';
@@ -10,7 +10,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { longDate, yearOf } from '../../words/dates';
 import { groundLine } from './groundLine';
-import { dayAt, groundLineOption } from './groundLineOption';
+import { acrossPx, dayAt, DRAWN_FROM_PX, DRAWN_TO_PX, groundLineOption } from './groundLineOption';
 
 use([
   LineChart,
@@ -40,6 +40,17 @@ const words = computed(() => {
   );
 });
 
+/** The date looked at goes with the ribbon, whatever the chart still has to draw. */
+const viewLine = computed(() => {
+  const l = line.value;
+  if (!l || width.value === 0 || season.view < l.from || season.view > l.to) return null;
+  return {
+    transform: `translateX(${acrossPx(l, season.view, width.value) - 1}px)`,
+    top: `${DRAWN_FROM_PX}px`,
+    bottom: `${DRAWN_TO_PX}px`,
+  };
+});
+
 let chart: EChartsType | null = null;
 function draw() {
   if (!box.value || width.value === 0 || !line.value) return;
@@ -53,7 +64,8 @@ function draw() {
     });
   }
   const style = getComputedStyle(document.documentElement);
-  chart.resize();
+  if (chart.getWidth() !== Math.round(width.value) || chart.getHeight() !== Math.round(height.value))
+    chart.resize();
   chart.setOption(
     groundLineOption(
       line.value,
@@ -64,7 +76,10 @@ function draw() {
     { notMerge: true },
   );
 }
-watch([line, width, height, () => preferences.theme, () => preferences.units], draw, { flush: 'post' });
+/** While the ribbon is dragged the chart is drawn now and then, and when it rests; its date goes with every frame. */
+const drawSoon = useDebounceFn(draw, 60, { maxWait: 300 });
+watch(line, (_, before) => (before && chart ? drawSoon() : draw()), { flush: 'post' });
+watch([width, height, () => preferences.theme, () => preferences.units], draw, { flush: 'post' });
 // Letters drawn before the font has loaded would keep the wrong shape.
 void document.fonts.ready.then(draw);
 onBeforeUnmount(() => chart?.dispose());
@@ -72,7 +87,15 @@ onBeforeUnmount(() => chart?.dispose());
 
 <template>
   <figure>
-    <div ref="box" class="h-[25rem] w-full" role="img" :aria-label="words" data-testid="ground-line" />
+    <div class="relative">
+      <div ref="box" class="h-[25rem] w-full" role="img" :aria-label="words" data-testid="ground-line" />
+      <i
+        v-if="viewLine"
+        class="bg-ink pointer-events-none absolute left-0 w-0.5"
+        :style="viewLine"
+        aria-hidden="true"
+      />
+    </div>
     <figcaption class="text-muted text-sm">
       ○ sample, mean and spread · □ plugs pulled · broken line and band: forecast
     </figcaption>

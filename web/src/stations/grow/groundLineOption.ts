@@ -16,6 +16,15 @@ interface Show {
   unit: (quantity: Quantity) => string;
 }
 
+/** Room beside the drawing, px. */
+const MARGINS = { left: 46, right: 14 };
+export const DRAWN_FROM_PX = 18;
+export const DRAWN_TO_PX = 26;
+
+/** Where a day lies across a chart of a width, px. */
+export const acrossPx = (line: GroundLine, day: EpochDay, width: number): number =>
+  MARGINS.left + ((day - line.from) / (line.to - line.from)) * (width - MARGINS.left - MARGINS.right);
+
 /** The chart of a lot: time across, height up from the ground line, root fill down from it. */
 export function groundLineOption(
   line: GroundLine,
@@ -25,8 +34,7 @@ export function groundLineOption(
 ): EChartsCoreOption {
   const cm = (value: number) => shown(value, 'height');
   const text = { color: ink('--ink'), fontFamily: 'Atkinson Hyperlegible', fontSize: 13 };
-  const left = 46;
-  const right = 14;
+  const { left, right } = MARGINS;
   const times = {
     type: 'time',
     min: at(line.from),
@@ -110,11 +118,6 @@ export function groundLineOption(
                 side === 'height' ? `${l.words} ${cm(l.value).toFixed(0)} ${unit('height')}` : l.words,
             },
           })),
-        {
-          xAxis: at(line.view),
-          lineStyle: { color: ink('--ink'), width: 2, type: 'solid' },
-          label: { show: false },
-        },
       ],
     },
     markArea: {
@@ -155,8 +158,17 @@ export function groundLineOption(
     animation: false,
     textStyle: text,
     grid: [
-      { left, right, top: 18, height: '52%' },
-      { left, right, top: '57%', bottom: 26, show: true, backgroundColor: ink('--soil'), borderWidth: 0 },
+      { left, right, top: DRAWN_FROM_PX, height: '52%', outerBoundsMode: 'none' },
+      {
+        left,
+        right,
+        top: '57%',
+        bottom: DRAWN_TO_PX,
+        outerBoundsMode: 'none',
+        show: true,
+        backgroundColor: ink('--soil'),
+        borderWidth: 0,
+      },
     ],
     xAxis: [
       {

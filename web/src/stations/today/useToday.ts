@@ -14,7 +14,7 @@ import {
   type TodayItem,
 } from '@kauri/core';
 import type { AnswerOf } from '@kauri/core/contract';
-import { createSharedComposable } from '@vueuse/core';
+import { createSharedComposable, useDebounceFn } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import { call } from '../../api/client';
@@ -90,9 +90,11 @@ export const useToday = createSharedComposable(() => {
       day,
     );
   });
+  /** While the ribbon is dragged the list follows now and then, and when it rests. */
+  const soon = useDebounceFn(work, 60, { maxWait: 600 });
   watch(
     [ready, lots, rising, () => roots.rules, () => seed.knownRoom, () => seed.outlooks, known],
-    () => ready.value && work(),
+    () => ready.value && (own.value === null ? work() : soon()),
     { immediate: true },
   );
 
