@@ -77,7 +77,7 @@ export async function benchInterface(cluster, executablePath) {
 }
 
 /** Frames while one place is dragged on a plan of three hundred. */
-async function planFrames(context, url) {
+export async function planFrames(context, url) {
   const page = await context.newPage();
   const origin = { origin: url };
   const { memberships } = await (await context.request.get(`${url}/api/me`)).json();
@@ -102,6 +102,9 @@ async function planFrames(context, url) {
   await page.goto(`${url}/yard/site`);
   const bed = page.getByTestId('plan').getByRole('button', { name: /^Row 100,/ });
   await bed.waitFor();
+  // The nursery has arrived and is worked out: what is measured is the dragging.
+  await page.locator('[data-nursery="whole"]').waitFor();
+  await page.waitForLoadState('networkidle');
   const box = await bed.boundingBox();
   await watchFrames(page);
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);

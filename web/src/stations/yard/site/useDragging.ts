@@ -33,7 +33,8 @@ export function useDragging({ frame, scale, snap, moving, boxOfThing, others, dr
     (svg) => {
       stop();
       if (!svg) return;
-      const thing = interact('[data-id]', { context: svg }).draggable({
+      // The pointer's look is the style sheet's: set on the whole page it would lay all of it out again.
+      const thing = interact('[data-id]', { context: svg }).styleCursor(false).draggable({
         // The ground pans; only things are dragged.
         allowFrom: '[data-id]',
         listeners: {
