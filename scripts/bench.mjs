@@ -4,7 +4,7 @@ import { cpus } from 'node:os';
 import { benchCore } from './bench/core.mjs';
 import { benchLarge } from './bench/large.mjs';
 import { benchPerson, openNursery } from './bench/nursery.mjs';
-import { benchServer, startProcess } from './bench/server.mjs';
+import { benchServer, soak, startProcess } from './bench/server.mjs';
 import { benchInterface } from './bench/interface.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages } from './lib/packages.mjs';
@@ -26,12 +26,18 @@ import { fail, step } from './lib/steps.mjs';
  * npm run bench: how long the things that must be quick take on this machine, beside what the machine
  * itself needs for bare work of the same amount.
  * npm run bench -- --nursery 2000: only what a nursery of so many lots, a hundred records each, costs server and browser.
- * It is built once and kept. With --open it is left running, to be worked with by hand.
+ * It is built once and kept. With --open it is left running, to be worked with by hand; with --soak 10 a hundred people
+ * work on it for ten minutes, and it is said what the server held of memory after each.
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 
 const { values: options } = parseArgs({
-  options: { nursery: { type: 'string' }, open: { type: 'boolean' }, port: { type: 'string' } },
+  options: {
+    nursery: { type: 'string' },
+    open: { type: 'boolean' },
+    port: { type: 'string' },
+    soak: { type: 'string' },
+  },
 });
 
 async function main() {
@@ -65,7 +71,14 @@ async function large(bin, chromium, lots) {
   const owner = new pg.Pool({ connectionString: url, max: 2 });
   const server = await startProcess(url, Number(options.port ?? 0));
   try {
-    await step(`Nursery of ${lots} lots`, () => openNursery(server, owner, { lots, records: lots * 100 }));
+    const { nurseryId, cookie } = await step(`Nursery of ${lots} lots`, () =>
+      openNursery(server, owner, { lots, records: lots * 100 }),
+    );
+    if (options.soak) {
+      const { held, asked, faults } = await soak(server, nurseryId, cookie, Number(options.soak));
+      console.log(`${asked} calls, ${faults} errors; memory after each minute, MB: ${held.join(' ')}`);
+      return;
+    }
     if (options.open) {
       console.log(`\n${server.url}  ${benchPerson.email}  ${benchPerson.password}\nCtrl-C stops it.`);
       await once(process, 'SIGINT');

@@ -1,5 +1,6 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { createInterface } from 'node:readline';
 import { v7 as newId } from 'uuid';
@@ -60,6 +61,9 @@ export async function startProcess(databaseUrl, port = 0) {
   const [line] = await once(createInterface(child.stdout), 'line');
   return {
     url: line.replace('ready ', ''),
+    /** Memory of the process that is in RAM, MB. */
+    memoryMb: () =>
+      Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024),
     stop: async () => {
       child.kill('SIGTERM');
       await once(child, 'exit');
@@ -77,7 +81,7 @@ async function settled(url, cookie) {
     const { working } = await answer.json();
     slowest = Math.max(slowest, performance.now() - started);
     if (!working) return { slowest, took: performance.now() - began };
-    await new Promise((resolve) => setTimeout(resolve, 20));
+    await new Promise((resolve) => setTimeout(resolve, 50));
   }
 }
 
@@ -118,8 +122,8 @@ async function measure(server, nurseryId, cookie, n) {
 
 const PEOPLE = 100;
 
-/** A hundred people at once: Today, pages of lots, a lot, and a write in ten. */
-async function benchCrowd(server, nurseryId, cookie) {
+/** One call of somebody at work: Today, pages of lots, a lot, and a write in ten. */
+function somebody(server, nurseryId, cookie) {
   const agent = new Agent({ keepAlive: true, maxSockets: PEOPLE });
   const base = `${server.url}/api/nurseries/${nurseryId}`;
   let faults = 0;
@@ -129,7 +133,7 @@ async function benchCrowd(server, nurseryId, cookie) {
     const lot = 1 + ((n * 7919) % LOTS);
     try {
       if (n % 10 === 0) await measure(server, nurseryId, cookie, lot);
-      else if (n % 10 < 5) await get(agent, `${base}/today`, cookie);
+      else if (n % 10 < 5) await get(agent, `${base}/today?each=40`, cookie);
       else if (n % 10 < 8)
         await get(agent, `${base}/lots?limit=50&after=L-${String(lot).padStart(5, '0')}`, cookie);
       else await get(agent, `${base}/lots/${lotId(lot)}`, cookie);
@@ -138,13 +142,39 @@ async function benchCrowd(server, nurseryId, cookie) {
       if (faults === 1) console.error(error);
     }
   };
+  return { ask, faults: () => faults, leave: () => agent.destroy() };
+}
+
+/** A hundred people at once. */
+async function benchCrowd(server, nurseryId, cookie) {
+  const { ask, faults, leave } = somebody(server, nurseryId, cookie);
   const { p50, p95 } = await load(ask, PEOPLE, 3000);
-  agent.destroy();
+  leave();
   return [
     [`${PEOPLE} people mixing Today, lists, a lot and writes, 2 000 lots, p50`, ms(p50), '', '', ''],
     [`the same, p95`, ms(p95), '', '', '≤ 1 s'],
-    ['the same, answers that were errors', String(faults), '', '', '0'],
+    ['the same, answers that were errors', String(faults()), '', '', '0'],
   ];
+}
+
+/** The same hundred for some minutes: what the server holds of memory at the end of each, MB, and answers that were errors. */
+export async function soak(server, nurseryId, cookie, minutes) {
+  const { ask, faults, leave } = somebody(server, nurseryId, cookie);
+  const held = [];
+  let asked = 0;
+  for (let minute = 0; minute < minutes; minute++) {
+    const until = performance.now() + 60_000;
+    const person = async () => {
+      while (performance.now() < until) {
+        await ask();
+        asked++;
+      }
+    };
+    await Promise.all(Array.from({ length: PEOPLE }, person));
+    held.push(server.memoryMb());
+  }
+  leave();
+  return { held, asked, faults: faults() };
 }
 
 export async function benchServer(cluster) {

@@ -7,12 +7,11 @@ import type pg from 'pg';
 import type { Logger } from 'pino';
 import { nursery } from '../db/schema/index';
 import { inNursery, openPool } from '../db/tenant';
+import { dueAt } from './pace';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 
 /** Local hour by which a nursery's Today of the new day is worked out, before anyone asks. */
 const DAWN_HOUR = 3;
-/** Writes that come in quick succession are taken together, ms. */
-const TOGETHER_MS = 150;
 
 /** Long work, kept as rows in PostgreSQL and done by whichever server is free. */
 export interface Jobs {
@@ -44,6 +43,8 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
     work: (job: TodayJob) => refreshToday({ pool, failed }, job),
     close: () => Promise.resolve(),
   };
+  /** By nursery: before this it is not worked out again. */
+  const restUntil = new Map<string, number>();
   const utils = await makeWorkerUtils({ pgPool: queuePool, logger });
   const add = (nurseryId: string) =>
     utils.addJob(
@@ -64,7 +65,10 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
         const [home] = await inNursery(pool, { nurseryId, personId: NOBODY }, (tx) =>
           tx.select().from(nursery).where(eq(nursery.id, nurseryId)),
         );
-        if (home) await thread.work({ nurseryId, today: today(home.timeZone) });
+        if (!home) return;
+        const begun = Date.now();
+        await thread.work({ nurseryId, today: today(home.timeZone) });
+        restUntil.set(nurseryId, 2 * Date.now() - begun);
       },
       dawn: async () => {
         const { rows } = await queuePool.query<{ id: string; time_zone: string }>(
@@ -76,21 +80,29 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
       },
     },
   });
-  const waiting = new Map<string, NodeJS.Timeout>();
+  const waiting = new Map<string, { firstAt: number; timer: NodeJS.Timeout }>();
   let stopped = false;
   return {
     askToday(nurseryId) {
-      if (stopped || waiting.has(nurseryId)) return;
-      const soon = setTimeout(() => {
-        waiting.delete(nurseryId);
-        if (!stopped) add(nurseryId).catch((err: unknown) => log.error({ err }, 'Today was not asked for'));
-      }, TOGETHER_MS);
-      soon.unref();
-      waiting.set(nurseryId, soon);
+      if (stopped) return;
+      const before = waiting.get(nurseryId);
+      clearTimeout(before?.timer);
+      const lastAt = Date.now();
+      const firstAt = before?.firstAt ?? lastAt;
+      const due = dueAt({ firstAt, lastAt, restUntil: restUntil.get(nurseryId) ?? 0 });
+      const timer = setTimeout(
+        () => {
+          waiting.delete(nurseryId);
+          if (!stopped) add(nurseryId).catch((err: unknown) => log.error({ err }, 'Today was not asked for'));
+        },
+        Math.max(0, due - lastAt),
+      );
+      timer.unref();
+      waiting.set(nurseryId, { firstAt, timer });
     },
     async stop() {
       stopped = true;
-      for (const soon of waiting.values()) clearTimeout(soon);
+      for (const { timer } of waiting.values()) clearTimeout(timer);
       await runner.stop().catch(() => undefined);
       await utils.release();
       await thread.close();

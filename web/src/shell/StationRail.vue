@@ -11,9 +11,9 @@ const book = useTodayBook();
 const route = useRoute();
 /** A station's own page, or a part of it such as «yard-site». */
 const here = (name: string) => String(route.name).split('-')[0] === name;
-const { agenda, load } = useToday();
+const { counts, load } = useToday();
 /** As Today says. */
-const now = computed(() => agenda.value.lines.filter((line) => line.when === 'now').length);
+const now = computed(() => counts.value.now);
 onMounted(() => {
   seed.load().catch(() => undefined);
   book.load().catch(() => undefined);

@@ -45,6 +45,7 @@ export const todayRoutes = {
   }),
   today: route(paths.today, 'visitor', 'Today as it was last worked out, and when', {
     params: inNursery,
+    query: today.TodayQuery,
     answer: today.ServerToday,
   }),
   calendar: route(

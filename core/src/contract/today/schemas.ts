@@ -82,6 +82,8 @@ export type TodayBook = z.infer<typeof TodayBook>;
 /** The private address of one person's calendar; shown once, only its digest is kept. */
 export const CalendarAddress = z.object({ path: z.string() });
 
+const whenKind = z.enum(['now', 'week', 'weeks', 'watch']);
+
 /** One act as the server works it out. */
 export const ServerAct = z.object({
   rule,
@@ -91,7 +93,7 @@ export const ServerAct = z.object({
   /** The lot, batch, bag or layer, and what it is called; null where it is about several lots. */
   subjectId: Id.nullable(),
   about: z.string(),
-  when: z.enum(['now', 'week', 'weeks', 'watch']),
+  when: whenKind,
   by: PlainDate.nullable(),
   trees: z.number(),
   loss: z.number(),
@@ -103,9 +105,20 @@ export const ServerAct = z.object({
   waiting: z.string(),
   assignedTo: Id.nullable(),
 });
+export const TodayQuery = z.object({
+  each: z.coerce
+    .number()
+    .int()
+    .min(1)
+    .max(1000)
+    .optional()
+    .describe('At most so many acts of each kind of urgency; all where it is left out'),
+});
 export const ServerToday = z.object({
   on: PlainDate,
   acts: z.array(ServerAct),
+  /** Acts of each kind of urgency, with those left out. */
+  counts: z.record(whenKind, z.number()),
   /** Lots forecast anew when it was worked out; the others stood as they were. */
   forecast: z.number(),
   /** Lots whose forecast failed, with why. */

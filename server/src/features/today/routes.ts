@@ -33,7 +33,8 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
     return todayBook(work, work.today);
   },
   async today(call) {
-    const { today, text } = await serverToday(call.tx, call.nurseryId, (await workOf(call)).today);
+    const on = (await workOf(call)).today;
+    const { today, text } = await serverToday(call.tx, call.nurseryId, on, call.query.each);
     if (today.working) call.server.askToday(call.nurseryId);
     return new ReadyJson(text) as unknown as typeof today;
   },

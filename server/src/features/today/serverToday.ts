@@ -17,11 +17,13 @@ const answered = new LastFew<string, { laid: Laid; text: string }>(30);
 /**
  * Today of a nursery as it was last worked out, with what was done about its acts since. Says when that was, and whether
  * something newer is still to come; nothing is forecast here.
+ * @param each at most so many acts of each kind of urgency
  */
 export async function serverToday(
   tx: Tx,
   nurseryId: string,
   today: string,
+  each = Infinity,
 ): Promise<{ today: ServerToday; text: string }> {
   const { rows } = await tx.$client.query<{ worked: string; known: string | null; marks: string }>(
     `select worked_at::text as worked, known,
@@ -34,6 +36,7 @@ export async function serverToday(
     const none: ServerToday = {
       on: today,
       acts: [],
+      counts: { now: 0, week: 0, weeks: 0, watch: 0 },
       faults: [],
       forecast: 0,
       workedAt: null,
@@ -43,16 +46,16 @@ export async function serverToday(
   }
   const working = kept.known !== (await lastChange(tx, nurseryId));
   const { version } = await readValue({ tx, nurseryId }, 'today');
-  const key = [nurseryId, today, kept.worked, kept.marks, version].join(' ');
+  const key = [nurseryId, today, kept.worked, kept.marks, version, each].join(' ');
   let answer = answered.get(key);
   if (!answer) {
-    const laid = await layOut(tx, nurseryId, today);
+    const laid = await layOut(tx, nurseryId, today, each);
     answer = answered.set(key, { laid, text: JSON.stringify(laid).slice(1) });
   }
   return { today: { ...answer.laid, working }, text: `{"working":${working},${answer.text}` };
 }
 
-async function layOut(tx: Tx, nurseryId: string, today: string): Promise<Laid> {
+async function layOut(tx: Tx, nurseryId: string, today: string, each: number): Promise<Laid> {
   const [kept] = await tx.select().from(nurseryToday).where(eq(nurseryToday.nurseryId, nurseryId));
   const marks = await marksOf({ tx, nurseryId }, today);
   const { value: rules } = await readValue({ tx, nurseryId }, 'today');
@@ -61,12 +64,15 @@ async function layOut(tx: Tx, nurseryId: string, today: string): Promise<Laid> {
     todayKnown(marks, rules as TodayRules),
     dayOf(today),
   );
+  const counts = { now: 0, week: 0, weeks: 0, watch: 0 };
+  const shown = agenda.lines.filter(({ when }) => ++counts[when] <= each);
   return {
     on: today,
+    counts,
     forecast: kept.forecast,
     faults: kept.faults,
     workedAt: kept.workedAt.toISOString(),
-    acts: agenda.lines.map(({ item, when, loss, minutes, lossPerHour, assigned }) => ({
+    acts: shown.map(({ item, when, loss, minutes, lossPerHour, assigned }) => ({
       rule: item.rule,
       part: item.part,
       of: item.of,

@@ -14,7 +14,7 @@ import { useTodayBook } from '../../stores/todayBook';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import TodayLine from './TodayLine.vue';
-import { lotOf as lotOfLine, useToday } from './useToday';
+import { lotOf as lotOfLine, SHOWN_OF_EACH, useToday } from './useToday';
 
 const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
 const TodayRulesDialog = defineAsyncComponent(() => import('./TodayRulesDialog.vue'));
@@ -24,7 +24,7 @@ const season = useSeason();
 const session = useSession();
 const book = useTodayBook();
 const { lots } = useLots();
-const { agenda, rates, byId, load, shown: isThere, isOwn } = useToday();
+const { agenda, counts, rates, byId, load, shown: isThere, isOwn } = useToday();
 const fault = ref<string | null>(null);
 onMounted(() => {
   // Read anew whenever it is opened: until this browser has worked its own out, it is what is shown.
@@ -46,8 +46,7 @@ const shown = computed(() =>
 );
 /** Lines drawn of each group: the first few at once, the others frame by frame, more when they are asked for. */
 const FIRST = 6;
-const USUALLY = 40;
-const drawn = useGrowing(FIRST, USUALLY);
+const drawn = useGrowing(FIRST, SHOWN_OF_EACH);
 const more = ref<Partial<Record<When, number>>>({});
 const limitOf = (when: When) => drawn.value + (more.value[when] ?? 0);
 const showMore = (when: When) => (more.value[when] = (more.value[when] ?? 0) + 100);
@@ -149,7 +148,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
             group.words
           }}</span>
           <template v-else>{{ group.words }}</template>
-          <span class="text-muted font-sans text-base font-normal">{{ group.lines.length }}</span>
+          <span class="text-muted font-sans text-base font-normal">{{ counts[group.when] }}</span>
         </h2>
         <ul class="panel divide-rule divide-y">
           <TodayLine
@@ -161,7 +160,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           />
         </ul>
         <button
-          v-if="group.lines.length > limitOf(group.when) && drawn === USUALLY"
+          v-if="group.lines.length > limitOf(group.when) && isOwn && drawn === SHOWN_OF_EACH"
           class="quiet"
           type="button"
           @click="showMore(group.when)"

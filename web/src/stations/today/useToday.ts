@@ -12,6 +12,7 @@ import {
   type EpochDay,
   type LotAsks,
   type TodayItem,
+  type When,
 } from '@kauri/core';
 import type { AnswerOf } from '@kauri/core/contract';
 import { createSharedComposable, useDebounceFn } from '@vueuse/core';
@@ -30,6 +31,8 @@ import { useTodayBook } from '../../stores/todayBook';
 import { useComingUp } from '../seed/up/useComingUp';
 
 const nobodyPulled = { call: 'pull', failing: 0, pulled: 0 } as const;
+/** Acts of each kind of urgency shown before more are asked for. */
+export const SHOWN_OF_EACH = 40;
 const nothing: Agenda<TodayItem> = { lines: [], hidden: [], muted: 0 };
 
 /**
@@ -101,7 +104,7 @@ export const useToday = createSharedComposable(() => {
   const fromServer = shallowRef<AnswerOf<'today'> | null>(null);
   async function load() {
     void roots.load().catch(() => undefined);
-    const answer = await call('today', { params: nursery.params });
+    const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     if (answer.workedAt !== null) fromServer.value = answer;
   }
   // A mark set before this browser has a list of its own: the server’s follows.
@@ -115,11 +118,18 @@ export const useToday = createSharedComposable(() => {
     if (answer === null || dayOf(answer.on) !== season.view) return null;
     return { lines: answer.acts.map(lineOf), hidden: [], muted: 0 };
   });
+  /** Acts by urgency, with those that are not at hand yet. */
+  const counts = computed<Record<When, number>>(() => {
+    if (own.value === null && servers.value !== null) return fromServer.value!.counts;
+    const counted = { now: 0, week: 0, weeks: 0, watch: 0 };
+    for (const { when } of agenda.value.lines) counted[when]++;
+    return counted;
+  });
   const agenda = computed(() => own.value ?? servers.value ?? nothing);
   /** Whether there is a list to show, and whether it is this browser’s own. */
   const shown = computed(() => own.value !== null || servers.value !== null);
   const isOwn = computed(() => own.value !== null);
-  return { agenda, rates, byId, load, shown, isOwn };
+  return { agenda, counts, rates, byId, load, shown, isOwn };
 });
 
 /** A line of the server’s list as the screen shows its own. */

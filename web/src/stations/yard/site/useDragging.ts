@@ -34,52 +34,54 @@ export function useDragging({ frame, scale, snap, moving, boxOfThing, others, dr
       stop();
       if (!svg) return;
       // The pointer's look is the style sheet's: set on the whole page it would lay all of it out again.
-      const thing = interact('[data-id]', { context: svg }).styleCursor(false).draggable({
-        // The ground pans; only things are dragged.
-        allowFrom: '[data-id]',
-        listeners: {
-          start: ({ target }: { target: SVGElement }) => {
-            const ids = moving(target.dataset.id!);
-            const boxes = ids.map(boxOfThing).filter((b): b is Box => b !== null);
-            held = {
-              ids,
-              box: boxAround(boxes),
-              near: others(ids),
-              shapes: ids.flatMap((id) => [...svg.querySelectorAll<SVGElement>(`[data-id="${id}"]`)]),
-            };
-            for (const shape of held.shapes) shape.dataset.was = shape.getAttribute('transform') ?? '';
+      const thing = interact('[data-id]', { context: svg })
+        .styleCursor(false)
+        .draggable({
+          // The ground pans; only things are dragged.
+          allowFrom: '[data-id]',
+          listeners: {
+            start: ({ target }: { target: SVGElement }) => {
+              const ids = moving(target.dataset.id!);
+              const boxes = ids.map(boxOfThing).filter((b): b is Box => b !== null);
+              held = {
+                ids,
+                box: boxAround(boxes),
+                near: others(ids),
+                shapes: ids.flatMap((id) => [...svg.querySelectorAll<SVGElement>(`[data-id="${id}"]`)]),
+              };
+              for (const shape of held.shapes) shape.dataset.was = shape.getAttribute('transform') ?? '';
+            },
+            move: ({
+              clientX,
+              clientY,
+              clientX0,
+              clientY0,
+            }: Interact.DragEvent & { clientX0: number; clientY0: number }) => {
+              if (!held) return;
+              const s = scale();
+              const raw: Point = [(clientX - clientX0) / s, -(clientY - clientY0) / s];
+              move = snap()
+                ? snapMove(held.box, raw, held.near, { gridM: GRID_M, reachM: REACH_PX / s, pathM: PATH_M })
+                : raw;
+              for (const shape of held.shapes)
+                shape.setAttribute('transform', `translate(${move[0]} ${move[1]}) ${shape.dataset.was}`);
+              during?.(held.ids, move);
+            },
+            end: () => {
+              if (!held) return;
+              const { ids, shapes } = held;
+              for (const shape of shapes) {
+                if (shape.dataset.was) shape.setAttribute('transform', shape.dataset.was);
+                else shape.removeAttribute('transform');
+                delete shape.dataset.was;
+              }
+              held = null;
+              during?.(ids, null);
+              if (Math.hypot(move[0], move[1]) > 1e-6) dropped(ids, move);
+              move = [0, 0];
+            },
           },
-          move: ({
-            clientX,
-            clientY,
-            clientX0,
-            clientY0,
-          }: Interact.DragEvent & { clientX0: number; clientY0: number }) => {
-            if (!held) return;
-            const s = scale();
-            const raw: Point = [(clientX - clientX0) / s, -(clientY - clientY0) / s];
-            move = snap()
-              ? snapMove(held.box, raw, held.near, { gridM: GRID_M, reachM: REACH_PX / s, pathM: PATH_M })
-              : raw;
-            for (const shape of held.shapes)
-              shape.setAttribute('transform', `translate(${move[0]} ${move[1]}) ${shape.dataset.was}`);
-            during?.(held.ids, move);
-          },
-          end: () => {
-            if (!held) return;
-            const { ids, shapes } = held;
-            for (const shape of shapes) {
-              if (shape.dataset.was) shape.setAttribute('transform', shape.dataset.was);
-              else shape.removeAttribute('transform');
-              delete shape.dataset.was;
-            }
-            held = null;
-            during?.(ids, null);
-            if (Math.hypot(move[0], move[1]) > 1e-6) dropped(ids, move);
-            move = [0, 0];
-          },
-        },
-      });
+        });
       stop = () => thing.unset();
     },
     { immediate: true },
