@@ -66,8 +66,10 @@ async function large(bin, chromium, lots) {
   const { default: pg } = await import('pg');
   const folder = join(clusterFolder(homeFolder(root)), 'bench');
   const cluster = await step('Kept database', () => openCluster(bin, folder));
-  const url = cluster.url(`nursery_${lots}`);
-  await ensureDatabase(cluster, `nursery_${lots}`);
+  // What a soak writes is not left in the nursery that is kept.
+  const name = `${options.soak ? 'soak' : 'nursery'}_${lots}`;
+  const url = cluster.url(name);
+  await ensureDatabase(cluster, name);
   const owner = new pg.Pool({ connectionString: url, max: 2 });
   const server = await startProcess(url, Number(options.port ?? 0));
   try {

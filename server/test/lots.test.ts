@@ -1,3 +1,4 @@
+import type { LotRow } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addPerson, bedPlace, openTestServer, setUpLots, type Caller, type TestServer } from './harness';
@@ -342,6 +343,36 @@ describe('a lot moved on', () => {
     });
     expect(back.evidence.stages).toHaveLength(1);
   });
+  it('is told of before anything seen in its old home is kept', async () => {
+    const at = await yard.sow('MOVE-SEEN', cells(1, 0), 50);
+    const seen = (await crew.ok('lot', { params: at })).lot.stage.id;
+    const asked = shift(at);
+    await crew.ok('shiftLot', asked);
+    const sample = { on: '2026-09-02', note: '', heightsCm: [20, 21], diametersMm: [], seen };
+    const refused = await crew.refused('measureLot', { params: at, body: { id: newId(), ...sample } });
+    expect(refused).toMatchObject({ status: 409, type: '/problems/moved-meanwhile' });
+    expect(refused.detail).toMatch(/MOVE-SEEN was moved meanwhile: it stands in .+ since 2026-09-01/);
+    expect((refused.current as LotRow).stage.id).toBe(asked.body.stage.id);
+    const care = (stage: string) => ({
+      params: yard.nursery,
+      body: {
+        id: newId(),
+        on: '2026-09-02',
+        note: '',
+        done: { what: 'water' as const, mm: 5 },
+        lots: [{ id: newId(), lotId: at.lot, seen: stage }],
+      },
+    });
+    expect((await crew.refused('recordCare', care(seen))).type).toBe('/problems/moved-meanwhile');
+    expect((await crew.ok('lot', { params: at })).evidence).toMatchObject({ sizes: [], care: [] });
+    // Told, and meant for the lot as it stands; or by someone who does not say what they saw.
+    await crew.ok('recordCare', care(asked.body.stage.id));
+    await crew.ok('measureLot', {
+      params: at,
+      body: { id: newId(), ...sample, seen: asked.body.stage.id },
+    });
+    await crew.ok('measureLot', { params: at, body: { id: newId(), ...sample, seen: undefined } });
+  });
   it('carries flats elsewhere with all that stands in them', async () => {
     const flat = yard.catalogue.containers.findIndex((c) => c.values.name === 'Open flat');
     const at = await yard.sow('MOVE-F', cells(1, flat), 80);
@@ -353,7 +384,7 @@ describe('a lot moved on', () => {
     );
   });
   it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
-    const at = await yard.sow('MOVE-2', cells(1, 0), 80);
+    const at = await yard.sow('MOVE-SEEN', cells(1, 0), 80);
     const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;
     expect(await said({ stage: cells(9_000) })).toMatch(/do not fit/);
     expect(await said({ lost: 2 })).toMatch(/what became of those/);
@@ -365,5 +396,67 @@ describe('a lot moved on', () => {
     const none = await yard.sow('MOVE-3', cells(1, 0), 0);
     expect((await crew.refused('shiftLot', shift(none))).detail).toMatch(/nothing to move/);
     expect((await crew.ok('lot', { params: at })).evidence.stages).toHaveLength(1);
+  });
+});
+
+describe('lots by name, and the records of some', () => {
+  const stampOf = async (id: string) => {
+    const { stamps } = await crew.ok('lotStamps', { params: yard.nursery });
+    return stamps.find((lot) => lot.id === id)!;
+  };
+  it('change their stamp with anything of them, and no other', async () => {
+    const at = await yard.sow(
+      'STAMP-1',
+      { kind: 'bed', id: newId(), placeId: yard.bed.id, densityPerM2: 100, areaM2: 0.1 },
+      10,
+    );
+    const other = (await stampOf(yard.onBench.lot)).stamp;
+    const before = await stampOf(at.lot);
+    expect(before).toMatchObject({ code: 'STAMP-1', closedOn: null });
+    const body = { id: newId(), on: '2026-09-02', note: '', heightsCm: [20, 21], diametersMm: [] };
+    await crew.ok('measureLot', { params: at, body });
+    const measured = await stampOf(at.lot);
+    expect(measured.stamp).not.toBe(before.stamp);
+    await crew.ok('undoEntry', {
+      params: { ...at, entry: body.id },
+      body: { id: newId(), on: '2026-09-03' },
+    });
+    const undone = await stampOf(at.lot);
+    expect([before.stamp, measured.stamp]).not.toContain(undone.stamp);
+    const lost = {
+      id: newId(),
+      on: '2026-09-04',
+      note: '',
+      from: 'standing' as const,
+      cause: 'died' as const,
+    };
+    const { standing } = (await crew.ok('lot', { params: at })).lot.held;
+    await crew.ok('writeOff', { params: at, body: { ...lost, count: standing } });
+    const { sown } = (await crew.ok('lot', { params: at })).lot.held;
+    if (sown > 0)
+      await crew.ok('writeOff', { params: at, body: { ...lost, id: newId(), from: 'sown', count: sown } });
+    expect((await stampOf(at.lot)).closedOn).toBe('2026-09-04');
+    expect((await stampOf(yard.onBench.lot)).stamp).toBe(other);
+  });
+  it('are answered for as many as are asked, up to a stated number, of this nursery alone', async () => {
+    const ids = [yard.onBench.lot, yard.inBed.lot];
+    const { lots, evidence } = await crew.ok('lotRecords', {
+      params: yard.nursery,
+      query: { ids: ids.join() },
+    });
+    expect(lots.map(({ id }) => id).sort()).toEqual([...ids].sort());
+    const alone = (await crew.ok('lot', { params: yard.onBench })).evidence;
+    expect(evidence.find((e) => e.lotId === yard.onBench.lot)).toEqual(alone);
+    const none = await crew.ok('lotRecords', { params: yard.nursery, query: { ids: newId() } });
+    expect(none).toEqual({ lots: [], evidence: [] });
+    const many = Array.from({ length: 51 }, () => newId()).join();
+    for (const wrong of ['', 'nonsense', many])
+      expect((await crew.refused('lotRecords', { params: yard.nursery, query: { ids: wrong } })).status).toBe(
+        422,
+      );
+  });
+  it('say what changed last, as the day does', async () => {
+    const { changed } = await crew.ok('lotStamps', { params: yard.nursery });
+    expect((await crew.ok('day', { params: yard.nursery })).changed).toBe(changed);
   });
 });

@@ -55,3 +55,6 @@ export const Problem = z.object({
   requestId: z.string().optional(),
 });
 export type Problem = z.infer<typeof Problem>;
+
+/** The stage a lot stood in, as whoever writes of it saw it: what is written of a lot moved meanwhile is asked about first. */
+export const Seen = Id.optional().describe('The stage the lot was seen in');

@@ -9,6 +9,7 @@ import { useSeason } from '../stores/season';
 import type { ShownLot } from './useLots';
 import { useDraft } from './useDraft';
 import { useSaving } from './useSaving';
+import { useSeen } from './useSeen';
 
 type Recording =
   'countEmergence' | 'measureLot' | 'pullRoots' | 'shiftLot' | 'inspectRoots' | 'liftLot' | 'writeOff';
@@ -29,6 +30,7 @@ export function useRecording<N extends Recording, F extends object>(
   const key = `${name}.${lotId}`;
   const { draft, clear } = useDraft(key, { ...initial, on: '', note: '' });
   const saving = useSaving(key);
+  const seen = useSeen(() => [lot().row]);
 
   /** The day of the record: as typed, else the ribbon's date, never one still to come. */
   const on = computed({
@@ -38,18 +40,21 @@ export function useRecording<N extends Recording, F extends object>(
 
   /** @returns whether it was taken */
   async function record(
-    fields: Omit<BodyInputOf<N>, 'id' | 'on' | 'note'>,
+    fields: Omit<BodyInputOf<N>, 'id' | 'on' | 'note' | 'seen'>,
     said: string,
     { keepOpen = false } = {},
   ): Promise<boolean> {
-    const body = { ...fields, on: on.value, note: draft.value.note };
+    const body = { ...fields, on: on.value, note: draft.value.note, seen: seen.of(lotId) };
     const params = { ...nursery.params, lot: lotId };
     let entry = '';
     const answer = await saving.save(body, (id) => {
       entry = id;
       return call(name, { params, body: { ...body, id } as unknown as BodyInputOf<N> } as never);
     });
-    if (answer === null) return false;
+    if (answer === null) {
+      seen.told(saving.fault.value);
+      return false;
+    }
     nursery.takeLot(answer);
     if (!keepOpen) clear();
     messages.say(said, async () => {

@@ -44,7 +44,14 @@ export const useForecasts = defineStore('forecasts', () => {
   /** Lots as the worker has them. */
   let sentFacts: ReadonlyMap<string, LotFacts> = new Map();
 
-  async function prepared(): Promise<Remote<ForecastWorker>> {
+  /** The worker with everything it needs; who asks while it is being handed over waits for all of it. */
+  let preparing: Promise<unknown> = Promise.resolve();
+  function prepared(): Promise<Remote<ForecastWorker>> {
+    const now = preparing.then(handOver);
+    preparing = now.catch(() => undefined);
+    return now;
+  }
+  async function handOver(): Promise<Remote<ForecastWorker>> {
     worker ??= wrap<ForecastWorker>(startWorker());
     const { series, weatherVersion, catalogue, facts } = nursery;
     if (sentWeather !== weatherVersion) {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { inoculumSources, stakeKinds, weedings, type CareDone } from '../../growing/care';
 import { eventKinds } from '../../growing/events';
 import { HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, Seen, wholeNumber } from '../basics';
 
 const trees = (what: string) => wholeNumber(what, 0, 10_000_000);
 const patch = z
@@ -24,7 +24,7 @@ export const RecordEvent = z.object({
   lots: z
     .array(
       z
-        .object({ id: Id, lotId: Id, hit: trees('Trees hit'), dead: trees('Trees dead') })
+        .object({ id: Id, lotId: Id, seen: Seen, hit: trees('Trees hit'), dead: trees('Trees dead') })
         .refine((l) => l.dead <= l.hit, {
           message: 'No more can have died than were hit.',
           path: ['dead'],
@@ -56,7 +56,7 @@ export const RecordCare = z.object({
   note: Note,
   done: CareDoneSchema,
   lots: z
-    .array(z.object({ id: Id, lotId: Id }))
+    .array(z.object({ id: Id, lotId: Id, seen: Seen }))
     .min(1, 'Name at least one lot.')
     .max(200, atMost),
 });

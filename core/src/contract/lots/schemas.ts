@@ -4,7 +4,7 @@ import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurement
 import { accounts, outCauses } from '../../ledger/ledger';
 import { CareRecord, EventRecord } from '../growing/schemas';
 import { RootRecord } from '../roots/schemas';
-import { Id, Name, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Name, Note, numberBetween, PlainDate, Seen, wholeNumber } from '../basics';
 
 const lotWords = {
   speciesId: Id,
@@ -114,6 +114,7 @@ export const ShiftLot = z.object({
   id: Id,
   on: PlainDate,
   note: Note,
+  seen: Seen,
   stage: NewStage,
   /** Trees lost or culled in moving, and how. */
   lost: wholeNumber('Lost in moving', 0, 10_000_000),
@@ -265,7 +266,7 @@ export const LotRecords = z.object({ lots: z.array(LotRow), evidence: z.array(Ev
 export const LotDetail = z.object({ lot: LotRow, evidence: Evidence, journal: z.array(JournalEntry) });
 export type LotDetail = z.infer<typeof LotDetail>;
 
-const entry = { id: Id, on: PlainDate, note: Note };
+const entry = { id: Id, on: PlainDate, note: Note, seen: Seen };
 
 export const EmergenceCount = z
   .object({

@@ -3,7 +3,7 @@ import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurement
 import type { RootFigure } from '../../roots/rootFigures';
 import { depthBands, rootPaths, tapForms, tipColours, type RootPlant } from '../../roots/rootPlant';
 import { rootSchools } from '../../roots/scorecard';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, Seen, wholeNumber } from '../basics';
 
 const grade = numberBetween('Grade', 0, 3);
 const score = z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3), z.literal(4)]).nullable();
@@ -54,6 +54,7 @@ export const InspectRoots = z.object({
   id: Id,
   on: PlainDate,
   note: Note,
+  seen: Seen,
   plant: RootPlantSchema,
   spoiled: z.boolean(),
 });

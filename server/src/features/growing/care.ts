@@ -11,6 +11,7 @@ export async function recordCare(work: Work, body: BodyOf<'recordCare'>): Promis
   const rows = await lockLots(
     work,
     body.lots.map(({ lotId }) => lotId),
+    body.lots.map(({ seen }) => seen),
   );
   for (const row of rows.values()) {
     mustBeRecordable(work, row, on);

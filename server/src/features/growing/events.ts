@@ -16,6 +16,7 @@ export async function recordEvent(work: Work, body: BodyOf<'recordEvent'>): Prom
   const rows = await lockLots(
     work,
     body.lots.map(({ lotId }) => lotId),
+    body.lots.map(({ seen }) => seen),
   );
   for (const { lotId, hit, dead } of body.lots) {
     const row = rows.get(lotId)!;

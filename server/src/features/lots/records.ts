@@ -2,15 +2,18 @@ import { countToMovements } from '@kauri/core';
 import type { BodyOf, LotRow } from '@kauri/core/contract';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
-import { lot, observation } from '../../db/schema/index';
+import { lot, observation, place } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { held, move } from './ledger';
 import { lotRow, lotRowsOf } from './lotRows';
 import { storeSizes } from './storeSizes';
 
-/** The lot, locked against other writers until this transaction ends. */
-export async function lockLot(work: Work, lotId: string): Promise<LotRow> {
+/**
+ * The lot, locked against other writers until this transaction ends.
+ * @param seen the stage whoever writes saw it in; left out where they do not say
+ */
+export async function lockLot(work: Work, lotId: string, seen?: string): Promise<LotRow> {
   await work.tx
     .select({ id: lot.id })
     .from(lot)
@@ -18,15 +21,37 @@ export async function lockLot(work: Work, lotId: string): Promise<LotRow> {
     .for('no key update');
   const row = await lotRow(work.tx, work.nurseryId, lotId);
   if (!row) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  await mustStandAsSeen(work, row, seen);
   return row;
+}
+
+/** What was seen in one home says little of a lot that somebody moved meanwhile: whoever writes is told first. */
+async function mustStandAsSeen(work: Work, row: LotRow, seen?: string): Promise<void> {
+  const { id, placeId, startedOn } = row.stage;
+  if (seen === undefined || seen === id) return;
+  const [to] = await work.tx
+    .select({ name: place.name })
+    .from(place)
+    .where(and(eq(place.nurseryId, work.nurseryId), eq(place.id, placeId)));
+  throw new Refusal(
+    409,
+    'moved-meanwhile',
+    `${row.code} was moved meanwhile: it stands in ${to?.name ?? 'another place'}, since ${startedOn}. Nothing was recorded yet; if what you typed still holds, keep it again.`,
+    { current: row },
+  );
 }
 
 /**
  * Several lots, locked together in the order all writers keep to, so that nobody waits on another in a ring: two queries
  * however many there are.
- * @throws Refusal when one is named twice, or is not of this nursery
+ * @param seen the stage that whoever writes saw each in
+ * @throws Refusal when one is named twice, is not of this nursery, or was moved meanwhile
  */
-export async function lockLots(work: Work, lotIds: readonly string[]): Promise<ReadonlyMap<string, LotRow>> {
+export async function lockLots(
+  work: Work,
+  lotIds: readonly string[],
+  seen: readonly (string | undefined)[] = [],
+): Promise<ReadonlyMap<string, LotRow>> {
   if (new Set(lotIds).size < lotIds.length) throw new Refusal(422, 'invalid', 'A lot is named twice.');
   const ids = [...lotIds].sort();
   await work.tx
@@ -37,6 +62,7 @@ export async function lockLots(work: Work, lotIds: readonly string[]): Promise<R
     .for('no key update');
   const rows = new Map((await lotRowsOf(work.tx, work.nurseryId, ids)).map((row) => [row.id, row]));
   if (rows.size < ids.length) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  for (const [i, lotId] of lotIds.entries()) await mustStandAsSeen(work, rows.get(lotId)!, seen[i]);
   return rows;
 }
 
@@ -64,7 +90,7 @@ export async function countEmergence(
   lotId: string,
   body: BodyOf<'countEmergence'>,
 ): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   const moves = countToMovements(body.counted, row.held.standing, row.held.sown, body.cause);
   await work.tx.insert(observation).values({
@@ -87,7 +113,7 @@ export async function countEmergence(
 }
 
 export async function measureLot(work: Work, lotId: string, body: BodyOf<'measureLot'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   if (row.held.standing === 0)
     throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; count what came up first.`);
@@ -103,7 +129,7 @@ export async function measureLot(work: Work, lotId: string, body: BodyOf<'measur
 }
 
 export async function pullRoots(work: Work, lotId: string, body: BodyOf<'pullRoots'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   if (row.stage.containerTypeId === null)
     throw new Refusal(422, 'no-plugs', `${row.code} stands in a bed: it has no plugs to score.`);
@@ -135,7 +161,7 @@ export async function pullRoots(work: Work, lotId: string, body: BodyOf<'pullRoo
 }
 
 export async function liftLot(work: Work, lotId: string, body: BodyOf<'liftLot'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   if (body.lifted + body.culled > row.held.standing) {
     throw new Refusal(
@@ -159,7 +185,7 @@ export async function liftLot(work: Work, lotId: string, body: BodyOf<'liftLot'>
 }
 
 export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   const there = await held(work, lotId, body.from);
   if (body.count > there) {

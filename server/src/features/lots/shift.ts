@@ -10,7 +10,7 @@ import { mustFit, standIn } from './sow';
 
 /** Moves a lot on as a whole; what was lost on the way leaves its ledger in the same breath. */
 export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   const { on, lost, cause } = body;
   mustBeRecordable(work, row, on);
   const { standing } = row.held;

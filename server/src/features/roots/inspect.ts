@@ -9,7 +9,7 @@ import { lockLot, mustBeRecordable } from '../lots/records';
 
 /** Records the roots of one pulled plant; a spoiled one leaves the lot. */
 export async function inspectRoots(work: Work, lotId: string, body: BodyOf<'inspectRoots'>): Promise<void> {
-  const row = await lockLot(work, lotId);
+  const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   const { standing } = row.held;
   if (standing === 0)

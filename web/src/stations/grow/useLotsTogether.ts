@@ -6,6 +6,7 @@ import { call } from '../../api/client';
 import { useDraft } from '../../parts/useDraft';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useSaving } from '../../parts/useSaving';
+import { useSeen } from '../../parts/useSeen';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
@@ -29,6 +30,7 @@ export function useLotsTogether<N extends Together, F extends object>(
   const key = `${name}.${lotId}`;
   const { draft, clear } = useDraft(key, { ...initial, on: '', note: '', whole: false });
   const saving = useSaving(key);
+  const seen = useSeen(() => [lot().row, ...lots.value.map(({ row }) => row)]);
 
   const on = computed({
     get: () => draft.value.on || isoOf(Math.min(season.view, season.today)),
@@ -52,13 +54,20 @@ export function useLotsTogether<N extends Together, F extends object>(
     const whole = { ...body, on: on.value, note: draft.value.note };
     const answer = await saving.save(whole, (id) => {
       // Each lot’s part has an id of its own that a retry finds again.
-      entries = body.lots.map((part, i) => ({ ...part, id: i === 0 ? id : childOf(id, i) }));
+      entries = body.lots.map((part, i) => ({
+        ...part,
+        seen: seen.of(part.lotId),
+        id: i === 0 ? id : childOf(id, i),
+      }));
       return call(name, {
         params: nursery.params,
         body: { ...whole, id: childOf(id, 999), lots: entries } as unknown as BodyInputOf<N>,
       } as never) as Promise<{ lots: LotDetail[] }>;
     });
-    if (answer === null) return false;
+    if (answer === null) {
+      seen.told(saving.fault.value);
+      return false;
+    }
     nursery.takeLots(answer.lots);
     clear();
     messages.say(said, async () => {

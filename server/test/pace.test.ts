@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dueAt } from './pace';
+import { dueAt } from '../src/jobs/pace';
 
 describe('when Today is worked out next', () => {
   const ms = fc.integer({ min: 0, max: 100_000 });
