@@ -1,4 +1,4 @@
-import { act, expect, signIn, station, test } from './kauri';
+import { act, expect, openLot, signIn, station, test } from './kauri';
 
 test('lots are found by half a word, narrowed, worked on together and the work taken back', async ({
   own,
@@ -38,4 +38,82 @@ test('lots are found by half a word, narrowed, worked on together and the work t
   await expect.poll(done).toBe(2);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(done).toBe(0);
+});
+
+test('several lots are carried to another place together, and what they ask for is handed to someone; both can be undone', async ({
+  own,
+  page,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await page.goto(`${own.url}/grow?place=Bench+1`);
+  const said = page.getByTestId('lots-said');
+  await expect(said).toContainText('in Bench 1');
+  const count = Number(/: (\d+) lots/.exec(await said.innerText())![1]);
+  expect(count).toBeGreaterThan(1);
+  const choose = async () => {
+    await page.getByRole('button', { name: 'Choose several lots' }).click();
+    await page.getByRole('button', { name: 'All', exact: true }).click();
+  };
+  await choose();
+  await page.getByRole('button', { name: 'Hand to someone' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText(/ask for: \d+ acts? of Today/);
+  const acts = Number(/(\d+) acts? of Today/.exec(await dialog.innerText())![1]);
+  await dialog.getByLabel('Whose it is').selectOption({ label: 'Tam, crew' });
+  await act(page, 'Give it');
+  const given = async () =>
+    (
+      await own.database.query(
+        "select count(*)::int as n from act_mark where mark = 'assigned' and struck_at is null and on_date = '2026-11-24'",
+      )
+    ).rows[0].n;
+  await expect.poll(given).toBe(acts);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(given).toBe(0);
+
+  await page.getByRole('button', { name: 'Carry elsewhere' }).click();
+  await dialog.getByLabel('To', { exact: true }).selectOption({ label: 'Bench 2' });
+  await act(page, 'Carry them');
+  await expect(dialog).toBeHidden();
+  const there = async () =>
+    (
+      await own.database.query(
+        "select count(*)::int as n from stage s join place p on p.id = s.place_id where p.name = 'Bench 2' and s.started_on = '2026-11-24' and s.ended_on is null",
+      )
+    ).rows[0].n;
+  await expect.poll(there).toBe(count);
+  await expect(page.getByText('No lot is like that.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect.poll(there).toBe(0);
+  await expect(said).toContainText(`${count} lots`);
+});
+
+test('a sheet about a lot that somebody moves meanwhile is told of it, keeps what was typed, and can be kept again', async ({
+  own,
+  page,
+  browser,
+  expected,
+}) => {
+  expected.faults.push(/409/);
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-ALN-07');
+  await page.keyboard.press('c');
+  await page.getByRole('dialog').getByLabel('Seedlings standing now').fill('400');
+  const other = await browser.newContext();
+  const tam = await other.newPage();
+  await signIn(tam, own, 'tam@withybeck.example');
+  await tam.goto(`${own.url}/grow?find=26-ALN-07`);
+  await openLot(tam, '26-ALN-07');
+  await tam.keyboard.press('s');
+  await tam.getByRole('dialog').getByLabel('Place').selectOption({ label: 'Bench 2' });
+  await act(tam, 'Move it on');
+  await expect(tam.getByRole('dialog')).toBeHidden();
+  await other.close();
+  await act(page, 'Keep the count');
+  const alert = page.getByRole('dialog').getByRole('alert');
+  await expect(alert).toContainText('26-ALN-07 was moved meanwhile: it stands in Bench 2');
+  await expect(page.getByRole('dialog').getByLabel('Seedlings standing now')).toHaveValue('400');
+  await act(page, 'Keep the count');
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByText('Bench 2').first()).toBeVisible();
 });

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addPerson, openTestServer, setUpLots, type Caller, type TestServer } from './harness';
+import { addPerson, benchPlace, openTestServer, setUpLots, type Caller, type TestServer } from './harness';
 
 let server: TestServer;
 let yard: Awaited<ReturnType<typeof setUpLots>>;
@@ -238,5 +238,67 @@ describe('photos', () => {
       401,
     );
     expect((await crew.send('photo', { params: { nursery: newId(), photo: id } })).status).toBe(404);
+  });
+});
+
+describe('lots carried together', () => {
+  const carry = (lots: string[], placeId: string, more: object = {}) => ({
+    params: yard.nursery,
+    body: {
+      id: newId(),
+      on: '2026-09-10',
+      note: '',
+      placeId,
+      lots: lots.map((lotId) => ({ id: newId(), stageId: newId(), lotId })),
+      ...more,
+    },
+  });
+  const stageOf = async (lot: string) =>
+    (await crew.ok('lot', { params: { ...yard.nursery, lot } })).lot.stage;
+  const tray = () => ({
+    kind: 'container' as const,
+    id: newId(),
+    placeId: yard.bench.id,
+    containerTypeId: yard.catalogue.containers[0].id,
+    trays: 1,
+  });
+  let there: string;
+  beforeAll(async () => {
+    const beyond = await yard.owner.ok('addPlace', {
+      params: yard.nursery,
+      body: { id: newId(), place: benchPlace('Bench beyond') },
+    });
+    there = beyond.id;
+  });
+
+  it('stand in their trays in the other place, and back again, all at once', async () => {
+    const lots = [(await yard.sow('CARRY-1', tray(), 20)).lot, (await yard.sow('CARRY-2', tray(), 20)).lot];
+    const before = await Promise.all(lots.map(stageOf));
+    const asked = carry(lots, there);
+    const { lots: moved } = await crew.ok('carryLots', asked);
+    for (const { lot } of moved)
+      expect(lot.stage).toMatchObject({ placeId: there, trays: 1, startedOn: '2026-09-10' });
+    expect((await crew.ok('carryLots', asked)).lots[0].evidence.stages).toHaveLength(2);
+    await crew.ok('undoTogether', {
+      params: yard.nursery,
+      body: {
+        id: newId(),
+        on: '2026-09-11',
+        entries: asked.body.lots.map(({ id, lotId }) => ({ lot: lotId, entry: id })),
+      },
+    });
+    expect(await Promise.all(lots.map(stageOf))).toEqual(before);
+  });
+
+  it('are all left where they are when one cannot go', async () => {
+    const lot = (await yard.sow('CARRY-3', tray(), 20)).lot;
+    const before = await stageOf(lot);
+    expect((await crew.refused('carryLots', carry([lot, yard.inBed.lot], there))).detail).toMatch(
+      /stands in a bed and cannot be carried/,
+    );
+    expect((await crew.refused('carryLots', carry([lot], yard.bench.id))).detail).toMatch(/there already/);
+    expect((await crew.refused('carryLots', carry([lot], yard.bed.id))).detail).toMatch(/trays need a bench/);
+    expect((await crew.refused('carryLots', carry([lot], there, { on: '2026-04-01' }))).status).toBe(422);
+    expect(await stageOf(lot)).toEqual(before);
   });
 });

@@ -384,7 +384,7 @@ describe('a lot moved on', () => {
     );
   });
   it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
-    const at = await yard.sow('MOVE-SEEN', cells(1, 0), 80);
+    const at = await yard.sow('MOVE-2', cells(1, 0), 80);
     const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;
     expect(await said({ stage: cells(9_000) })).toMatch(/do not fit/);
     expect(await said({ lost: 2 })).toMatch(/what became of those/);

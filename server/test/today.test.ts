@@ -125,6 +125,36 @@ describe('what is done about acts', () => {
     );
     expect((await crew.refused('markAct', mark({ on: '2027-05-01' }))).detail).toMatch(/still to come/);
   });
+  it('is written of several at once or of none, and taken back the same way', async () => {
+    const { people } = await crew.ok('todayBook', { params: yard.nursery });
+    const kit = people.find((p) => p.role === 'crew')!;
+    const given = (assignedTo: string) => mark({ mark: 'assigned', assignedTo, subjectId: newId() }).body;
+    const marks = [given(kit.id), given(kit.id), given(kit.id)];
+    const of = (ids: string[]) => ({ params: yard.nursery, body: { id: newId(), marks: ids } });
+    const held = async () => {
+      const book = await crew.ok('todayBook', { params: yard.nursery });
+      return marks.filter(({ id }) => book.marks.some((m) => m.id === id)).length;
+    };
+    const wrong = { params: yard.nursery, body: { id: newId(), marks: [...marks, given(newId())] } };
+    expect((await crew.refused('markTogether', wrong)).detail).toMatch(/Nobody of this nursery/);
+    expect(await held()).toBe(0);
+    await crew.ok('markTogether', { params: yard.nursery, body: { id: newId(), marks } });
+    expect(await held()).toBe(3);
+    const ids = marks.map(({ id }) => id);
+    expect((await crew.refused('undoMarks', of([...ids, newId()]))).status).toBe(404);
+    expect(await held()).toBe(3);
+    await crew.ok('undoMarks', of(ids));
+    expect(await held()).toBe(0);
+  });
+  it('is asked for a few of each kind of urgency, and counted whole', async () => {
+    const all = await crew.today(yard.nursery);
+    const few = await crew.ok('today', { params: yard.nursery, query: { each: 1 } });
+    expect(few.counts).toEqual(all.counts);
+    expect(Object.values(all.counts).reduce((a, b) => a + b)).toBe(all.acts.length);
+    for (const [when, n] of Object.entries(all.counts))
+      expect(few.acts.filter((a) => a.when === when)).toHaveLength(Math.min(1, n));
+    expect(few.acts[0]).toEqual(all.acts[0]);
+  });
   it('learns how long work takes from the minutes written down', async () => {
     const before = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
     const slow = mark({ subjectId: newId(), trees: 1000, minutes: 2000 });

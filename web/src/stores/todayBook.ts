@@ -22,6 +22,13 @@ export const useTodayBook = defineStore('today', () => {
   async function mark(body: BodyInputOf<'markAct'>): Promise<void> {
     book.value = await call('markAct', { params: nursery.params, body });
   }
+  /** Marks several acts, all or none. */
+  async function markTogether(body: BodyInputOf<'markTogether'>): Promise<void> {
+    book.value = await call('markTogether', { params: nursery.params, body });
+  }
+  async function undoTogether(marks: string[]): Promise<void> {
+    book.value = await call('undoMarks', { params: nursery.params, body: { id: newId(), marks } });
+  }
   async function undo(mark: string): Promise<void> {
     book.value = await call('undoMark', { params: { ...nursery.params, mark }, body: { id: newId() } });
   }
@@ -38,5 +45,17 @@ export const useTodayBook = defineStore('today', () => {
   }
   const on = computed(() => isoOf(Math.min(season.view, season.today)));
   const nameOf = (personId: string | null) => book.value?.people.find((p) => p.id === personId)?.name ?? '';
-  return { book, load, mark, undo, setRules, makeCalendar, dropCalendar, on, nameOf };
+  return {
+    book,
+    load,
+    mark,
+    markTogether,
+    undoTogether,
+    undo,
+    setRules,
+    makeCalendar,
+    dropCalendar,
+    on,
+    nameOf,
+  };
 });

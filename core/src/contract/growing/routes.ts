@@ -16,6 +16,11 @@ export const growingRoutes = {
     body: growing.RecordCare,
     answer: z.object({ lots: z.array(lots.LotDetail) }),
   }),
+  carryLots: route(paths.carryLots, 'crew', 'Carry lots in their trays to another place, all or none', {
+    params: inNursery,
+    body: growing.CarryLots,
+    answer: z.object({ lots: z.array(lots.LotDetail) }),
+  }),
   keepPhoto: route(paths.keepPhoto, 'crew', 'Keep a photo; sending it again changes nothing', {
     params: atPhoto,
     bodyType: 'image/jpeg',

@@ -61,6 +61,18 @@ export const RecordCare = z.object({
     .max(200, atMost),
 });
 
+/** Lots carried in the trays they stand in; each lot’s move is a record of its own, with the stage it begins. */
+export const CarryLots = z.object({
+  id: Id,
+  on: PlainDate,
+  note: Note,
+  placeId: Id,
+  lots: z
+    .array(z.object({ id: Id, lotId: Id, seen: Seen, stageId: Id }))
+    .min(1, 'Name at least one lot.')
+    .max(200, atMost),
+});
+
 export const EventRecord = z.object({
   entry: Id,
   on: PlainDate,

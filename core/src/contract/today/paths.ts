@@ -4,6 +4,8 @@ import type { Path } from '../route';
 export const todayPaths = {
   todayBook: ['GET', '/nurseries/:nursery/today/book'],
   markAct: ['POST', '/nurseries/:nursery/today/marks'],
+  markTogether: ['POST', '/nurseries/:nursery/today/marks/together'],
+  undoMarks: ['POST', '/nurseries/:nursery/today/marks/undo'],
   undoMark: ['POST', '/nurseries/:nursery/today/marks/:mark/undo'],
   setTodayRules: ['PUT', '/nurseries/:nursery/today/rules'],
   makeCalendar: ['POST', '/nurseries/:nursery/today/calendar'],

@@ -20,6 +20,16 @@ export const todayRoutes = {
     body: today.MarkAct,
     answer: today.TodayBook,
   }),
+  markTogether: route(paths.markTogether, 'crew', 'Mark several acts at once, all or none', {
+    params: inNursery,
+    body: today.MarkTogether,
+    answer: today.TodayBook,
+  }),
+  undoMarks: route(paths.undoMarks, 'crew', 'Take several marks back, all or none', {
+    params: inNursery,
+    body: z.object({ id: Id, marks: z.array(Id).min(1).max(500) }),
+    answer: today.TodayBook,
+  }),
   undoMark: route(paths.undoMark, 'crew', 'Take a mark back', {
     params: z.object({ nursery: Id, mark: Id }),
     body: z.object({ id: Id }),

@@ -39,6 +39,9 @@ export const MarkAct = z
     path: ['assignedTo'],
   });
 
+/** What was done about several acts at once. */
+export const MarkTogether = z.object({ id: Id, marks: z.array(MarkAct).min(1).max(500) });
+
 export const KeptMark = z.object({
   id: Id,
   rule,

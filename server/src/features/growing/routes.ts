@@ -1,9 +1,9 @@
-import type { LotDetail } from '@kauri/core/contract';
-import type { growingRoutes } from '@kauri/core/contract';
-import type { Handlers, HandlersOf } from '../../http/context';
+import type { growingRoutes, LotDetail, RouteName } from '@kauri/core/contract';
+import type { HandlersOf, NurseryCall } from '../../http/context';
 import { lotDetails } from '../lots/lotDetail';
 import { workOf } from '../../nursery/work';
 import { recordCare } from './care';
+import { carryLots } from './carry';
 import { recordEvent } from './events';
 import { keepPhoto, photoOf } from './photos';
 
@@ -16,6 +16,10 @@ export const growingHandlers: HandlersOf<typeof growingRoutes> = {
     await recordCare(await workOf(call), call.body);
     return { lots: await those(call, call.body.lots) };
   },
+  async carryLots(call) {
+    await carryLots(await workOf(call), call.body);
+    return { lots: await those(call, call.body.lots) };
+  },
   keepPhoto: async (call) => keepPhoto(await workOf(call), call.params.photo, call.req),
   async photo(call) {
     const jpeg = await photoOf(call, call.params.photo);
@@ -26,7 +30,7 @@ export const growingHandlers: HandlersOf<typeof growingRoutes> = {
 };
 
 const those = (
-  { tx, nurseryId }: Parameters<Handlers['recordEvent']>[0] | Parameters<Handlers['recordCare']>[0],
+  { tx, nurseryId }: Pick<NurseryCall<RouteName>, 'tx' | 'nurseryId'>,
   lots: readonly { lotId: string }[],
 ): Promise<LotDetail[]> =>
   lotDetails(

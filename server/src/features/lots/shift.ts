@@ -8,9 +8,13 @@ import { move } from './ledger';
 import { lockLot, mustBeRecordable } from './records';
 import { mustFit, standIn } from './sow';
 
-/** Moves a lot on as a whole; what was lost on the way leaves its ledger in the same breath. */
 export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot'>): Promise<void> {
-  const row = await lockLot(work, lotId, body.seen);
+  await moveOn(work, await lockLot(work, lotId, body.seen), body);
+}
+
+/** Moves a locked lot on as a whole; what was lost on the way leaves its ledger in the same breath. */
+export async function moveOn(work: Work, row: LotRow, body: BodyOf<'shiftLot'>): Promise<void> {
+  const lotId = row.id;
   const { on, lost, cause } = body;
   mustBeRecordable(work, row, on);
   const { standing } = row.held;

@@ -41,8 +41,8 @@ export async function undoEntry(
 }
 
 /**
- * Takes back what was recorded of several lots in one act, all or none and in a fixed number of queries. Moves are taken
- * back one lot at a time: each gives room back and takes other room.
+ * Takes back what was recorded of several lots in one act, all or none and in a fixed number of queries but for moves:
+ * each gives room back and takes other room.
  */
 export async function undoTogether(work: Work, body: BodyOf<'undoTogether'>): Promise<void> {
   const rows = await lockLots(
@@ -71,8 +71,7 @@ export async function undoTogether(work: Work, body: BodyOf<'undoTogether'>): Pr
         'no-such-entry',
         `There is no such record of ${rows.get(lot)!.code} to take back. Nothing was taken back.`,
       );
-    if (found.values.kind === 'shift')
-      throw new Refusal(422, 'not-undone', 'A move is taken back lot by lot. Nothing was taken back.');
+    if (found.values.kind === 'shift') await undoShift(work, rows.get(lot)!.stage.id, found.values);
   }
   const on = isoOf(Math.min(dayOf(body.on), dayOf(work.today)));
   await reverseEntries(work, ids, body.id, on);

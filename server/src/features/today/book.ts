@@ -1,7 +1,7 @@
-import { dayOf, isoOf, restUntil } from '@kauri/core';
+import { dayOf, isoOf, restUntil, type EpochDay } from '@kauri/core';
 import type { BodyOf, KeptMark, Role, TodayBook, TodayRules } from '@kauri/core/contract';
-import { and, desc, eq, gt, isNotNull, isNull, or } from 'drizzle-orm';
-import { note } from '../../db/journal';
+import { and, desc, eq, gt, inArray, isNotNull, isNull, or } from 'drizzle-orm';
+import { noteAll } from '../../db/journal';
 import { actMark, calendarToken, membership, person } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
@@ -69,35 +69,51 @@ export async function marksOf(
   }));
 }
 
-export async function markAct(work: Work, body: BodyOf<'markAct'>): Promise<void> {
-  const { id, rule, subjectId, mark, on, reason, minutes, trees, assignedTo } = body;
-  if (on > work.today)
-    throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${work.today}.`, {
+/** Writes down what was done about some acts, all or none. */
+export async function markActs(work: Work, marks: readonly BodyOf<'markAct'>[]): Promise<void> {
+  const late = marks.find(({ on }) => on > work.today);
+  if (late)
+    throw new Refusal(422, 'not-yet', `${late.on} is still to come; today is ${work.today}.`, {
       fields: [{ path: 'on', message: `Today is ${work.today}.` }],
     });
-  if (mark === 'assigned') await mustBelong(work, assignedTo!);
-  const day = dayOf(on);
-  const until =
-    mark === 'done'
-      ? isoOf(restUntil(rule, day))
-      : mark === 'assigned'
-        ? isoOf(day + ASSIGNED_DAYS)
-        : body.until!;
-  await work.tx.insert(actMark).values({
-    nurseryId: work.nurseryId,
-    id,
-    rule,
-    subjectId,
-    mark,
-    onDate: on,
-    until,
-    reason,
-    minutes: mark === 'done' ? minutes : null,
-    trees,
-    assignedTo: mark === 'assigned' ? assignedTo : null,
-    personId: work.personId,
-  });
-  await note(work, `act ${mark}`, subjectId ?? work.nurseryId, null, body);
+  const people = marks.flatMap(({ mark, assignedTo }) => (mark === 'assigned' ? [assignedTo!] : []));
+  for (const personId of new Set(people)) await mustBelong(work, personId);
+  await work.tx.insert(actMark).values(
+    marks.map(({ id, rule, subjectId, mark, on, until, reason, minutes, trees, assignedTo }) => ({
+      nurseryId: work.nurseryId,
+      id,
+      rule,
+      subjectId,
+      mark,
+      onDate: on,
+      until: markedUntil(mark, rule, dayOf(on), until),
+      reason,
+      minutes: mark === 'done' ? minutes : null,
+      trees,
+      assignedTo: mark === 'assigned' ? assignedTo : null,
+      personId: work.personId,
+    })),
+  );
+  await noteAll(
+    work,
+    marks.map((mark) => ({
+      act: `act ${mark.mark}`,
+      subjectId: mark.subjectId ?? work.nurseryId,
+      before: null,
+      after: mark,
+    })),
+  );
+}
+
+/** Last day a mark holds: as its rule says where the act was done, as whoever skipped it said. */
+function markedUntil(
+  mark: KeptMark['mark'],
+  rule: KeptMark['rule'],
+  on: EpochDay,
+  until: string | null,
+): string {
+  if (mark === 'done') return isoOf(restUntil(rule, on));
+  return mark === 'assigned' ? isoOf(on + ASSIGNED_DAYS) : until!;
 }
 
 async function mustBelong({ tx, nurseryId }: Work, personId: string): Promise<void> {
@@ -109,13 +125,24 @@ async function mustBelong({ tx, nurseryId }: Work, personId: string): Promise<vo
     throw new Refusal(422, 'missing', 'Nobody of this nursery who could do it was named.');
 }
 
-export async function undoMark(work: Work, id: string): Promise<void> {
+/** Takes some marks back, all or none. */
+export async function undoMarks(work: Work, ids: readonly string[]): Promise<void> {
   const struck = await work.tx
     .update(actMark)
     .set({ struckAt: new Date() })
-    .where(and(eq(actMark.nurseryId, work.nurseryId), eq(actMark.id, id), isNull(actMark.struckAt)))
-    .returning({ subjectId: actMark.subjectId });
-  if (struck.length === 0)
+    .where(
+      and(eq(actMark.nurseryId, work.nurseryId), inArray(actMark.id, [...ids]), isNull(actMark.struckAt)),
+    )
+    .returning({ id: actMark.id, subjectId: actMark.subjectId });
+  if (struck.length < new Set(ids).size)
     throw new Refusal(404, 'no-such-mark', 'There is no such mark, or it was taken back already.');
-  await note(work, 'take a mark back', struck[0].subjectId ?? work.nurseryId, { mark: id }, null);
+  await noteAll(
+    work,
+    struck.map(({ id, subjectId }) => ({
+      act: 'take a mark back',
+      subjectId: subjectId ?? work.nurseryId,
+      before: { mark: id },
+      after: null,
+    })),
+  );
 }

@@ -2,7 +2,7 @@ import type { todayRoutes } from '@kauri/core/contract';
 import { ReadyJson, type HandlersOf } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { keepValue } from '../../nursery/values';
-import { markAct, todayBook, undoMark } from './book';
+import { markActs, todayBook, undoMarks } from './book';
 import { calendarFeed, dropCalendar, makeCalendar } from './calendar';
 import { serverToday } from './serverToday';
 
@@ -13,12 +13,22 @@ export const todayHandlers: HandlersOf<typeof todayRoutes> = {
   },
   async markAct(call) {
     const work = await workOf(call);
-    await markAct(work, call.body);
+    await markActs(work, [call.body]);
+    return todayBook(work, work.today);
+  },
+  async markTogether(call) {
+    const work = await workOf(call);
+    await markActs(work, call.body.marks);
+    return todayBook(work, work.today);
+  },
+  async undoMarks(call) {
+    const work = await workOf(call);
+    await undoMarks(work, call.body.marks);
     return todayBook(work, work.today);
   },
   async undoMark(call) {
     const work = await workOf(call);
-    await undoMark(work, call.params.mark);
+    await undoMarks(work, [call.params.mark]);
     return todayBook(work, work.today);
   },
   async setTodayRules(call) {

@@ -10,14 +10,33 @@ import { useMessages } from '../../stores/messages';
 import { useSession } from '../../stores/session';
 import { several } from '../../words/numbers';
 import type { ShownLot } from '../useLots';
-import { filterWords, groupsOf } from './lotFilter';
+import { filterWords, groupsOf, type LotGroupRows, type LotOrder } from './lotFilter';
 import LotFilterBar from './LotFilterBar.vue';
 import LotLine from './LotLine.vue';
 import { useLotFilter } from './useLotFilter';
 
 /** The lots of a nursery as a list to work with: found, filtered, ordered, grouped, several chosen at once. */
-const props = defineProps<{ lots: readonly ShownLot[]; chosenId: string | null }>();
-const emit = defineEmits<{ together: [act: 'care' | 'labels', lots: ShownLot[]] }>();
+const props = withDefaults(
+  defineProps<{
+    lots: readonly ShownLot[];
+    chosenId: string | null;
+    station?: 'grow' | 'roots' | 'lift';
+    /** What “most urgent first” means here. */
+    urgent?: LotOrder;
+    /** The parts the list falls into where it is not grouped otherwise. */
+    sections?: (lots: readonly ShownLot[]) => LotGroupRows[];
+    /** Whether several lots can be worked on at once, and lots that are gone stay folded away. */
+    whole?: boolean;
+    testid?: string;
+    /** Height of a line, px: only those in sight of a long list are drawn. */
+    linePx?: number;
+  }>(),
+  { station: 'grow', urgent: undefined, sections: undefined, whole: true, testid: 'lots', linePx: 81 },
+);
+defineSlots<{ default?: () => unknown; line?: (of: { lot: ShownLot }) => unknown }>();
+const emit = defineEmits<{ together: [act: Together, lots: ShownLot[]] }>();
+/** What can be done with several lots at once. */
+type Together = 'care' | 'labels' | 'carry' | 'hand-over';
 const router = useRouter();
 const session = useSession();
 const nursery = useNursery();
@@ -26,11 +45,15 @@ const messages = useMessages();
 const withEnded = ref(false);
 
 const isLive = (lot: ShownLot) => !['lifted', 'ended'].includes(lot.view.standing.status);
-const { filter, set, clear, shown, leavesOut } = useLotFilter(toRef(props, 'lots'));
+const { filter, set, clear, shown, leavesOut } = useLotFilter(
+  toRef(props, 'lots'),
+  props.station,
+  props.urgent,
+);
 const live = computed(() => shown.value.filter(isLive));
 /** Lots that are gone stay folded away, unless they were asked for. */
 const wantsEnded = computed(() => withEnded.value || ['lifted', 'ended'].includes(filter.value.status));
-const folded = computed(() => !wantsEnded.value);
+const folded = computed(() => props.whole && !wantsEnded.value);
 /** Lots that left long ago are fetched when they are wanted. */
 const away = computed(() => (nursery.past === 'here' ? 0 : nursery.pastLots.length));
 watch(wantsEnded, (wanted) => wanted && lookBack(), { immediate: true });
@@ -41,7 +64,7 @@ const listed = computed(() => (folded.value ? live.value : shown.value));
 const words = computed(() =>
   leavesOut.value || filter.value.sort !== 'urgent'
     ? filterWords(filter.value, listed.value)
-    : `${several(live.value.length, 'lot')}, most urgent first`,
+    : `${several((folded.value ? live : listed).value.length, 'lot')}, most urgent first`,
 );
 const failed = computed(() =>
   [...nursery.unread, ...forecasts.faults].map(([id, fault]) => ({
@@ -50,9 +73,14 @@ const failed = computed(() =>
   })),
 );
 
+const parted = computed(() =>
+  props.sections && filter.value.group === 'none'
+    ? props.sections(listed.value).filter(({ lots }) => lots.length)
+    : groupsOf(listed.value, filter.value.group),
+);
 type Row = { key: string; name: string; lot: null } | { key: string; name: ''; lot: ShownLot };
 const rows = computed(() =>
-  groupsOf(listed.value, filter.value.group).flatMap(({ name, lots }): Row[] => [
+  parted.value.flatMap(({ name, lots }): Row[] => [
     ...(name ? [{ key: `group ${name}`, name: `${name}, ${several(lots.length, 'lot')}`, lot: null }] : []),
     ...lots.map((lot) => ({ key: lot.row.id, name: '' as const, lot })),
   ]),
@@ -71,7 +99,7 @@ const virtual = useVirtualizer(
   computed(() => ({
     count: rows.value.length > DRAWN_WHOLE ? rows.value.length : 0,
     getScrollElement: () => scroller.value,
-    estimateSize: (i: number) => (rows.value[i]?.lot ? 81 : 36),
+    estimateSize: (i: number) => (rows.value[i]?.lot ? props.linePx : 36),
     getItemKey: (i: number) => rows.value[i]?.key ?? i,
     overscan: 8,
   })),
@@ -89,12 +117,16 @@ function step(by: number) {
   const next = listed.value[Math.max(0, Math.min(listed.value.length - 1, at + by))];
   if (next)
     void router.replace({
-      name: 'grow',
+      name: props.station,
       params: { lot: next.row.id },
       query: router.currentRoute.value.query,
     });
 }
 
+const others: readonly { act: Together; words: string }[] = [
+  { act: 'carry', words: 'Carry elsewhere' },
+  { act: 'hand-over', words: 'Hand to someone' },
+];
 const choosing = ref(false);
 const picked = ref<ReadonlySet<string>>(new Set());
 /** Those picked that still stand and are in sight: what is gone, or filtered away unseen, is not worked on. */
@@ -125,7 +157,7 @@ function choose() {
         <p class="text-muted font-bold" data-testid="lots-said" aria-live="polite">{{ words }}</p>
         <span class="flex gap-2">
           <button
-            v-if="session.may('crew') && choosable.length > 1"
+            v-if="whole && session.may('crew') && choosable.length > 1"
             class="act px-2.5"
             type="button"
             :aria-pressed="choosing"
@@ -156,6 +188,16 @@ function choose() {
         >
           Labels
         </button>
+        <button
+          v-for="{ act, words: said } in others"
+          :key="act"
+          class="act"
+          type="button"
+          :disabled="together.length === 0"
+          @click="emit('together', act, together)"
+        >
+          {{ said }}
+        </button>
       </div>
     </div>
     <p v-for="{ code, fault } in failed" :key="code" class="bg-tag text-tag-ink px-4 py-2" role="alert">
@@ -171,7 +213,7 @@ function choose() {
     <ul
       ref="list"
       class="relative"
-      data-testid="lots"
+      :data-testid="testid"
       :style="isLong ? { height: `${virtual.getTotalSize()}px` } : undefined"
       @keydown.down.prevent="step(1)"
       @keydown.up.prevent="step(-1)"
@@ -195,12 +237,14 @@ function choose() {
             />
             <span class="sr-only">Choose {{ row.lot.row.code }}</span>
           </label>
-          <LotLine :lot="row.lot" :chosen="row.lot.row.id === chosenId" />
+          <slot name="line" :lot="row.lot">
+            <LotLine :lot="row.lot" :chosen="row.lot.row.id === chosenId" :station="station" />
+          </slot>
         </template>
       </li>
     </ul>
     <button
-      v-if="live.length < shown.length + away"
+      v-if="whole && live.length < shown.length + away"
       class="quiet px-4"
       type="button"
       :aria-expanded="withEnded"

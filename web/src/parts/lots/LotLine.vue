@@ -7,7 +7,7 @@ import StatusMark from '../StatusMark.vue';
 import type { ShownLot } from '../useLots';
 
 /** One lot in a list: its section, what it is, where it stands, and what to do about it. */
-withDefaults(defineProps<{ lot: ShownLot; chosen: boolean; station?: 'grow' | 'lift' }>(), {
+withDefaults(defineProps<{ lot: ShownLot; chosen: boolean; station?: 'grow' | 'roots' | 'lift' }>(), {
   station: 'grow',
 });
 const season = useSeason();

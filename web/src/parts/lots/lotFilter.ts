@@ -86,8 +86,10 @@ export const byNature = (a: string, b: string) => natural.compare(a, b);
 
 export const seasonOf = (lot: ShownLot) => lot.row.sownOn.slice(0, 4);
 
-const sorters: Record<LotSort, (a: ShownLot, b: ShownLot) => number> = {
-  urgent: byUrgency,
+/** Which of two lots comes first. */
+export type LotOrder = (a: ShownLot, b: ShownLot) => number;
+
+const sorters: Record<Exclude<LotSort, 'urgent'>, LotOrder> = {
   code: (a, b) => byNature(a.row.code, b.row.code),
   species: (a, b) => byNature(a.species, b.species) || byNature(a.row.code, b.row.code),
   place: (a, b) => byNature(a.place, b.place) || byNature(a.row.code, b.row.code),
@@ -138,11 +140,15 @@ export function lotIndex(lots: readonly ShownLot[]): (words: string) => Readonly
   };
 }
 
-/** Lots that pass a filter, in its order. */
+/**
+ * Lots that pass a filter, in its order.
+ * @param urgent what “most urgent first” means where the list stands
+ */
 export function filtered(
   lots: readonly ShownLot[],
   filter: LotFilter,
   find: (words: string) => ReadonlySet<string>,
+  urgent: LotOrder = byUrgency,
 ): ShownLot[] {
   const found = filter.words.trim() ? find(filter.words) : null;
   return lots
@@ -154,7 +160,7 @@ export function filtered(
         (!filter.status || lot.view.standing.status === filter.status) &&
         (!filter.season || seasonOf(lot) === filter.season),
     )
-    .sort(sorters[filter.sort]);
+    .sort(filter.sort === 'urgent' ? urgent : sorters[filter.sort]);
 }
 
 /** A filter and what it leaves, in words: "alder on Bench 2, root-bound: 3 lots, 210 trees". */

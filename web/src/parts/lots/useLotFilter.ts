@@ -12,18 +12,19 @@ import {
   noFilter,
   queryFromFilter,
   type LotFilter,
+  type LotOrder,
 } from './lotFilter';
 
 /**
  * How a list of lots is looked through: held by the address, so that back, reload and a link show the same, and
  * remembered for the person at this browser.
  */
-export function useLotFilter(lots: Ref<readonly ShownLot[]>) {
+export function useLotFilter(lots: Ref<readonly ShownLot[]>, station: string, urgent?: LotOrder) {
   const route = useRoute();
   const router = useRouter();
   const session = useSession();
   const kept = useLocalStorage<Record<string, string | undefined>>(
-    keptKey(`lots.${session.me?.person.id ?? ''}`),
+    keptKey(`lots.${session.me?.person.id ?? ''}${station === 'grow' ? '' : `.${station}`}`),
     {},
   );
   const said = Object.keys(queryFromFilter(noFilter));
@@ -36,7 +37,7 @@ export function useLotFilter(lots: Ref<readonly ShownLot[]>) {
     void router.replace({ query: { ...route.query, ...query } });
   };
   const find = computed(() => lotIndex(lots.value));
-  const shown = computed(() => filtered(lots.value, filter.value, (words) => find.value(words)));
+  const shown = computed(() => filtered(lots.value, filter.value, (words) => find.value(words), urgent));
   const clear = () => set({ ...noFilter, sort: filter.value.sort, group: filter.value.group });
   return { filter, set, clear, shown, leavesOut: computed(() => leavesOut(filter.value)) };
 }

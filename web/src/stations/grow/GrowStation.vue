@@ -14,6 +14,8 @@ import NewLotDialog from './NewLotDialog.vue';
 import { byUrgency } from '../../parts/sortLots';
 
 const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
+const CarryDialog = defineAsyncComponent(() => import('./CarryDialog.vue'));
+const HandOverDialog = defineAsyncComponent(() => import('./HandOverDialog.vue'));
 
 const route = useRoute();
 const router = useRouter();
@@ -51,9 +53,9 @@ function close() {
   void router.replace({ query });
 }
 /** Lots that a sheet is open about together. */
-const several = shallowRef<ShownLot[]>([]);
-function begin(act: 'care' | 'labels', these: ShownLot[]) {
-  if (act === 'care') several.value = these;
+const several = shallowRef<{ act: 'care' | 'carry' | 'hand-over'; lots: ShownLot[] } | null>(null);
+function begin(act: 'care' | 'labels' | 'carry' | 'hand-over', these: ShownLot[]) {
+  if (act !== 'labels') several.value = { act, lots: these };
   else void router.push({ name: 'seed-labels', query: { lot: these.map((lot) => lot.row.id) } });
 }
 </script>
@@ -95,6 +97,13 @@ function begin(act: 'care' | 'labels', these: ShownLot[]) {
       </EmptyState>
     </div>
     <NewLotDialog v-if="adding" @close="close" />
-    <CareDialog v-if="several.length" :lot="several[0]" :chosen="several" @close="several = []" />
+    <CareDialog
+      v-if="several?.act === 'care'"
+      :lot="several.lots[0]"
+      :chosen="several.lots"
+      @close="several = null"
+    />
+    <CarryDialog v-if="several?.act === 'carry'" :lots="several.lots" @close="several = null" />
+    <HandOverDialog v-if="several?.act === 'hand-over'" :lots="several.lots" @close="several = null" />
   </div>
 </template>

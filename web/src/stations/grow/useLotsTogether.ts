@@ -3,6 +3,7 @@ import { isoOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
 import { call } from '../../api/client';
+import { childOf } from '../../parts/childOf';
 import { useDraft } from '../../parts/useDraft';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useSaving } from '../../parts/useSaving';
@@ -11,7 +12,7 @@ import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 
-type Together = 'recordEvent' | 'recordCare';
+type Together = 'recordEvent' | 'recordCare' | 'carryLots';
 
 /**
  * One record on a lot, or on all the lots of its place at once: its draft with day and note, its saving, and the undo
@@ -58,6 +59,7 @@ export function useLotsTogether<N extends Together, F extends object>(
         ...part,
         seen: seen.of(part.lotId),
         id: i === 0 ? id : childOf(id, i),
+        ...(name === 'carryLots' ? { stageId: childOf(id, 1000 + i) } : {}),
       }));
       return call(name, {
         params: nursery.params,
@@ -84,10 +86,4 @@ export function useLotsTogether<N extends Together, F extends object>(
     return true;
   }
   return { draft, on, record, clear, together, place, ...saving };
-}
-
-/** An id made from another, the same for the same number: time and version stay, the last digits count. */
-function childOf(id: string, n: number): string {
-  const last = (parseInt(id.slice(-8), 16) ^ (n * 0x9e3779b1)) >>> 0;
-  return id.slice(0, -8) + last.toString(16).padStart(8, '0');
 }

@@ -2,13 +2,12 @@
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
-import LotList from '../../parts/LotList.vue';
+import LotBrowser from '../../parts/lots/LotBrowser.vue';
 import { byUrgency } from '../../parts/sortLots';
-import { useLots } from '../../parts/useLots';
+import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useSeason } from '../../stores/season';
 import { longDate, shortDate, yearOf } from '../../words/dates';
-import { several } from '../../words/numbers';
 import LiftPage from './LiftPage.vue';
 
 const route = useRoute();
@@ -17,11 +16,17 @@ const forecasts = useForecasts();
 const { lots } = useLots();
 
 const sorted = computed(() => [...lots.value].sort(byUrgency));
-const inWindow = computed(() => sorted.value.filter((lot) => lot.view.standing.status === 'lift'));
+const inWindow = computed(() => sorted.value.filter(isToLift));
 /** Container stock whose plugs hold: it leaves by its holding window, not by dormancy. */
 const toMove = computed(() =>
   sorted.value.filter((lot) => ['bound', 'holding', 'ready'].includes(lot.view.standing.status)),
 );
+const listed = computed(() => [...inWindow.value, ...toMove.value]);
+const isToLift = (lot: ShownLot) => lot.view.standing.status === 'lift';
+const sections = (these: readonly ShownLot[]) => [
+  { name: 'Beds in the lifting window', lots: these.filter(isToLift) },
+  { name: 'Containers whose plugs hold', lots: these.filter((lot) => !isToLift(lot)) },
+];
 const next = computed(() =>
   Math.min(
     ...lots.value.flatMap(({ view }) =>
@@ -53,24 +58,18 @@ watch(
       class="border-rule md:overflow-y-auto md:border-r"
       :class="route.params.lot ? 'hidden md:block' : ''"
     >
-      <LotList
-        station="lift"
-        :lots="inWindow"
-        :chosen-id="chosen?.row.id ?? null"
-        :title="`${several(inWindow.length, 'bed lot')} in the lifting window`"
-      />
       <p v-if="!inWindow.length && forecasts.viewsOf !== null" class="text-muted px-4 py-3">
         No bed lot is dormant on {{ longDate(season.view, yearOf(season.today)) }}.
         <template v-if="Number.isFinite(next)"
           >The next window opens about {{ shortDate(next, yearOf(season.view)) }}.</template
         >
       </p>
-      <LotList
-        v-if="toMove.length"
+      <LotBrowser
         station="lift"
-        :lots="toMove"
+        :lots="listed"
         :chosen-id="chosen?.row.id ?? null"
-        :title="`${several(toMove.length, 'container lot')} whose plugs hold`"
+        :sections="sections"
+        :whole="false"
       />
     </div>
     <div class="md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">

@@ -1,19 +1,17 @@
 <script setup lang="ts">
-import type { SequentialCall } from '@kauri/core';
-import { Check, CircleDashed, Hand, X } from 'lucide-vue-next';
+import type { LotVerdict } from '@kauri/core';
 import { computed, onMounted, ref, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
-import PickRow from '../../parts/PickRow.vue';
+import LotBrowser from '../../parts/lots/LotBrowser.vue';
 import { byUrgency } from '../../parts/sortLots';
-import { useLots } from '../../parts/useLots';
+import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
-import { callWords } from '../../words/roots';
-import { several } from '../../words/numbers';
 import ComparePage from './ComparePage.vue';
+import RootLine from './RootLine.vue';
 import RootLotPage from './RootLotPage.vue';
 
 const route = useRoute();
@@ -25,17 +23,21 @@ const fault = ref<string | null>(null);
 onMounted(() => roots.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
 
 const rank: Record<string, number> = { begun: 0, reject: 1, none: 2, accept: 3 };
+const stageOf = (s: LotVerdict['sequential'] | null) =>
+  !s || s.pulled === 0 ? 'none' : s.call === 'pull' ? 'begun' : s.call;
 /** Lots with something standing: those half judged first, then the rejected, then the most urgent. */
+const rankOf = (lot: ShownLot) => rank[stageOf(roots.verdictOf(lot.row.id)?.value.sequential ?? null)];
+const byJudged = (a: ShownLot, b: ShownLot) => rankOf(a) - rankOf(b) || byUrgency(a, b);
 const rows = computed(() =>
   lots.value
     .filter(({ row, view }) => view.standing.tally.standing > 0 || roots.plantsOf(row.id).length > 0)
     .map((lot) => {
       const s = roots.verdictOf(lot.row.id)?.value.sequential ?? null;
-      const stage = !s || s.pulled === 0 ? 'none' : s.call === 'pull' ? 'begun' : s.call;
-      return { lot, s, stage };
+      return { lot, s };
     })
-    .sort((a, b) => rank[a.stage] - rank[b.stage] || byUrgency(a.lot, b.lot)),
+    .sort((a, b) => byJudged(a.lot, b.lot)),
 );
+const judgedById = computed(() => new Map(rows.value.map(({ lot, s }) => [lot.row.id, s])));
 const chosen = computed(
   () => rows.value.find((r) => r.lot.row.id === route.params.lot) ?? rows.value[0] ?? null,
 );
@@ -46,8 +48,6 @@ watch(
   (on) => on && nursery.lookBack().catch((error: unknown) => (fault.value = sentenceOf(error))),
   { immediate: true },
 );
-const marks: Record<SequentialCall, typeof Check> = { accept: Check, reject: X, pull: Hand };
-const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').length);
 </script>
 
 <template>
@@ -64,34 +64,24 @@ const begun = computed(() => rows.value.filter((r) => r.stage === 'begun').lengt
       class="border-rule md:overflow-y-auto md:border-r"
       :class="route.params.lot ? 'hidden md:block' : ''"
     >
-      <div class="border-rule flex min-h-15 items-center justify-between gap-2 border-b px-4">
-        <p class="text-muted font-bold">
-          {{ begun ? `${several(begun, 'lot')} half judged` : 'Roots by lot' }}
-        </p>
+      <LotBrowser
+        station="roots"
+        testid="root-lots"
+        :lots="rows.map((r) => r.lot)"
+        :chosen-id="comparing ? null : (chosen?.lot.row.id ?? null)"
+        :urgent="byJudged"
+        :whole="false"
+        :line-px="63"
+      >
         <RouterLink class="act" :to="{ name: 'roots', params: { lot: 'compare' } }">Compare</RouterLink>
-      </div>
-      <ul class="divide-rule divide-y" data-testid="root-lots">
-        <PickRow
-          v-for="{ lot, s, stage } in rows"
-          :key="lot.row.id"
-          :to="{ name: 'roots', params: { lot: lot.row.id } }"
-          :chosen="!comparing && lot.row.id === chosen?.lot.row.id"
-        >
-          <span class="flex justify-between gap-2">
-            <span
-              ><b>{{ lot.row.code }}</b> {{ lot.species }}</span
-            >
-            <span class="flex items-center gap-1 font-bold whitespace-nowrap">
-              <component :is="s && s.pulled ? marks[s.call] : CircleDashed" :size="18" aria-hidden="true" />
-              {{ stage === 'none' ? 'Not pulled' : callWords[s!.call] }}
-            </span>
-          </span>
-          <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
-            <span class="truncate">{{ lot.where }}</span>
-            <span v-if="s && s.pulled" class="whitespace-nowrap">{{ s.failing }} of {{ s.pulled }} fail</span>
-          </span>
-        </PickRow>
-      </ul>
+        <template #line="{ lot }">
+          <RootLine
+            :lot="lot"
+            :judged="judgedById.get(lot.row.id) ?? null"
+            :chosen="!comparing && lot.row.id === chosen?.lot.row.id"
+          />
+        </template>
+      </LotBrowser>
     </div>
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <template v-if="comparing">
