@@ -25,7 +25,7 @@ test('lots are found by half a word, narrowed, worked on together and the work t
 
   await page.getByRole('button', { name: 'Choose several lots' }).click();
   await page.getByRole('button', { name: 'All', exact: true }).click();
-  await page.getByRole('button', { name: 'Work done on 2 lots' }).click();
+  await page.getByRole('button', { name: 'Work done: 2 lots' }).click();
   await page.getByRole('dialog').getByText('Weed', { exact: true }).click();
   await act(page, 'Write it down');
   await expect(page.getByRole('dialog')).toBeHidden();
@@ -55,7 +55,7 @@ test('several lots are carried to another place together, and what they ask for 
     await page.getByRole('button', { name: 'All', exact: true }).click();
   };
   await choose();
-  await page.getByRole('button', { name: 'Hand to someone' }).click();
+  await page.getByRole('button', { name: /^Hand over: / }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText(/ask for: \d+ acts? of Today/);
   const acts = Number(/(\d+) acts? of Today/.exec(await dialog.innerText())![1]);
@@ -71,7 +71,7 @@ test('several lots are carried to another place together, and what they ask for 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(given).toBe(0);
 
-  await page.getByRole('button', { name: 'Carry elsewhere' }).click();
+  await page.getByRole('button', { name: /^Carry: / }).click();
   await dialog.getByLabel('To', { exact: true }).selectOption({ label: 'Bench 2' });
   await act(page, 'Carry them');
   await expect(dialog).toBeHidden();

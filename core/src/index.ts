@@ -610,6 +610,8 @@ export {
 } from './forecast/coverage';
 export { emergenceClock, emergenceOf, type Emergence } from './forecast/emergence';
 export {
+  MEASURE_MARGIN,
+  plantsToMeasure,
   forecastLot,
   plantCv,
   type ForecastOptions,

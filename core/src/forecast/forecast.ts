@@ -1,3 +1,4 @@
+import { sampleSize } from '../growth/sample';
 import { Unfit } from '../working/unfit';
 import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
@@ -278,6 +279,13 @@ function stateAt(
     shareToSize: target === null ? null : toSize,
   };
 }
+
+/** A mean is known well enough once it is known to a tenth of itself, nine times in ten. */
+export const MEASURE_MARGIN = 0.1;
+
+/** Plants to measure of a lot, so that their mean is known to `MEASURE_MARGIN`: never more than stand. */
+export const plantsToMeasure = (facts: LotFacts, standing: number): number =>
+  Math.min(standing, sampleSize(plantCv(facts), MEASURE_MARGIN));
 
 /** Spread between plants: the latest sample of six or more, else the species' starting value. */
 export function plantCv(facts: LotFacts): number {

@@ -32,7 +32,8 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       };
     case 'hold-ends':
       return {
-        title: `Move ${code} on by ${short(act.by!)}`,
+        title:
+          act.by! < view ? `Move ${code} on: its window is closing` : `Move ${code} on by ${short(act.by!)}`,
         reason: `Fill ${f.fill.toFixed(2)}; the plug holds.`,
         waiting: `After that more than 1 in 10 forecasts are root-bound${Number.isFinite(f.half) ? `, half by ${short(f.half)}` : ''}: ${trees}.`,
       };
@@ -82,7 +83,7 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       return {
         title: `Measure ${code}`,
         reason: `Last looked at ${short(f.last)}; ${percent(f.fromStart)} of the doubt in its height is still the starting value.`,
-        waiting: 'Ten heights narrow every date of this lot.',
+        waiting: `${several(f.plants, 'height')}, spread over the lot, give its mean to a tenth; every date of it leans on that.`,
       };
     case 'count-up':
       return {

@@ -1,6 +1,6 @@
 import { autumnStart, growthStop, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
-import type { LotForecast } from '../forecast/forecast';
+import { plantsToMeasure, type LotForecast } from '../forecast/forecast';
 import { homesOf } from '../forecast/lotHomes';
 import { INOCULATE_FROM_DAYS, INOCULATE_UNTIL_DAYS } from '../growing/care';
 import type { LotFacts } from '../forecast/lotFacts';
@@ -132,7 +132,8 @@ const rules = {
     );
     if (day - last < MEASURE_EVERY_DAYS) return null;
     const fromStart = forecast.heightStartingShare;
-    return { when: fromStart > 0.5 ? 'weeks' : 'watch', by: null, figures: { last, fromStart } };
+    const plants = plantsToMeasure(facts, standing.tally.standing);
+    return { when: fromStart > 0.5 ? 'weeks' : 'watch', by: null, figures: { last, fromStart, plants } };
   },
 
   'count-up': ({ facts, forecast, standing }: Situation): Finding => {

@@ -1,4 +1,4 @@
-import { actWords, dayOf, ruleNames, type Act, type Decision, type Status } from '@kauri/core';
+import { dayOf, type Decision, type Status } from '@kauri/core';
 import { describe, expect, it } from 'vitest';
 import { accountWords, causeWords } from './causes';
 import { dateWords, longDate, shortDate } from './dates';
@@ -91,37 +91,6 @@ describe('a decision in words', () => {
       'ended',
     ];
     expect(new Set(all.map((status) => statusWords[status])).size).toBe(all.length);
-  });
-});
-
-describe('an act of Today in words', () => {
-  const figures = {
-    since: day('2026-11-06'),
-    chance: 0.6,
-    fill: 1.02,
-    half: day('2026-12-20'),
-    headroomCm: 33,
-    from: day('2026-11-14'),
-    until: day('2027-03-28'),
-    seasons: 2,
-    around: day('2026-11-28'),
-    lastCount: day('2026-11-01'),
-    chanceReady: 0.5,
-    chanceBound: 0.2,
-    vigourFromStart: 0.8,
-    seen: day('2026-05-12'),
-    last: day('2026-07-01'),
-    fromStart: 0.6,
-    heightCm: 22,
-  };
-  it.each(ruleNames)('%s says what, why, and what waiting costs', (rule) => {
-    const act: Act = { lotId: 'a', rule, when: 'now', by: day('2026-12-01'), figures, trees: 412 };
-    const words = actWords(act, '26-ALN-07', view);
-    expect(words.title).toContain('26-ALN-07');
-    for (const text of Object.values(words)) {
-      expect(text).not.toMatch(/NaN|undefined|Infinity|null|!/);
-      expect(text.length).toBeGreaterThan(10);
-    }
   });
 });
 

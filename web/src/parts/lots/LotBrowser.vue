@@ -123,9 +123,11 @@ function step(by: number) {
     });
 }
 
-const others: readonly { act: Together; words: string }[] = [
-  { act: 'carry', words: 'Carry elsewhere' },
-  { act: 'hand-over', words: 'Hand to someone' },
+const acts: readonly { act: Together; words: string }[] = [
+  { act: 'care', words: 'Work done' },
+  { act: 'carry', words: 'Carry' },
+  { act: 'hand-over', words: 'Hand over' },
+  { act: 'labels', words: 'Labels' },
 ];
 const choosing = ref(false);
 const picked = ref<ReadonlySet<string>>(new Set());
@@ -168,36 +170,27 @@ function choose() {
           <slot />
         </span>
       </div>
-      <div v-if="choosing" class="flex flex-wrap items-center gap-2" data-testid="together">
-        <button class="act" type="button" @click="pickAll">
-          {{ together.length === choosable.length ? 'None' : 'All' }}
-        </button>
-        <button
-          class="act-main"
-          type="button"
-          :disabled="together.length === 0"
-          @click="emit('together', 'care', together)"
-        >
-          Work done on {{ several(together.length, 'lot') }}
-        </button>
-        <button
-          class="act"
-          type="button"
-          :disabled="together.length === 0"
-          @click="emit('together', 'labels', together)"
-        >
-          Labels
-        </button>
-        <button
-          v-for="{ act, words: said } in others"
-          :key="act"
-          class="act"
-          type="button"
-          :disabled="together.length === 0"
-          @click="emit('together', act, together)"
-        >
-          {{ said }}
-        </button>
+      <div v-if="choosing" data-testid="together">
+        <div class="flex items-center gap-3">
+          <button class="act" type="button" @click="pickAll">
+            {{ together.length === choosable.length ? 'None' : 'All' }}
+          </button>
+          <p class="text-muted" aria-live="polite">{{ several(together.length, 'lot') }} chosen</p>
+        </div>
+        <div class="mt-2 flex flex-wrap gap-1.5">
+          <button
+            v-for="{ act, words: said } in acts"
+            :key="act"
+            class="px-2.5"
+            :class="act === 'care' ? 'act-main' : 'act'"
+            type="button"
+            :disabled="together.length === 0"
+            :aria-label="`${said}: ${several(together.length, 'lot')}`"
+            @click="emit('together', act, together)"
+          >
+            {{ said }}
+          </button>
+        </div>
       </div>
     </div>
     <p v-for="{ code, fault } in failed" :key="code" class="bg-tag text-tag-ink px-4 py-2" role="alert">

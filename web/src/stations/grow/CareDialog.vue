@@ -16,7 +16,7 @@ import { several } from '../../words/numbers';
 import { useLotsTogether } from './useLotsTogether';
 
 /** Work done to this lot, or to all that stands in its place, without moving it. */
-const props = defineProps<{ lot: ShownLot; chosen?: readonly ShownLot[] }>();
+const props = defineProps<{ lot: ShownLot; chosen?: readonly ShownLot[]; begin?: CareKind }>();
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
@@ -40,6 +40,7 @@ const { draft, on, record, busy, sentence, wrong, together, place } = useLotsTog
     height: '',
   },
 );
+if (props.begin && !props.chosen) draft.value.what = props.begin;
 const kinds = computed(() =>
   careKinds
     .filter((kind) => inCells.value || (kind !== 'spread' && kind !== 'pack'))

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  isoOf,
   plantCv,
   type Band,
   type LotFacts,
@@ -9,7 +10,8 @@ import {
 } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
-import { count, percent } from '../../words/numbers';
+import { dateWords } from '../../words/dates';
+import { count, percent, several } from '../../words/numbers';
 
 const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: Standing }>();
 const { show, shown } = usePreferences();
@@ -19,6 +21,20 @@ function banded(band: Band, quantity: Quantity, digits?: number): string {
   const part = (value: number) => shown(value, quantity).toFixed(digits ?? 0);
   return `${show(band.p50, quantity, digits)} (${part(band.p10)}–${part(band.p90)})`;
 }
+/** The latest sample of heights, where it is young enough to be held against the figure shown. */
+const YOUNG_DAYS = 28;
+const sample = computed(() => {
+  const { day } = props.forecast.state;
+  const last = props.facts.sizes.filter((s) => s.what === 'height' && s.n > 1 && s.day <= day).at(-1);
+  return last && day - last.day <= YOUNG_DAYS && props.standing.tally.standing > 0 ? last : null;
+});
+/** Why the figure is not the sample’s, where they are further apart than rounding. */
+const apart = computed(() => {
+  if (!sample.value) return null;
+  const { p50 } = props.forecast.state.heightCm;
+  if (Math.abs(sample.value.mean - p50) < 0.03 * p50) return null;
+  return `Measured ${show(sample.value.mean, 'height', 1)} on ${dateWords(isoOf(sample.value.day))}, ${several(sample.value.n, 'plant')}. The height shown weighs that with all earlier samples and with how such lots grow.`;
+});
 const rows = computed(() => {
   const { state } = props.forecast;
   const { tally } = props.standing;
@@ -50,10 +66,13 @@ const rows = computed(() => {
 </script>
 
 <template>
-  <dl class="text-[0.95rem]" data-testid="figures">
-    <div v-for="row in rows" :key="row.name" class="border-rule flex justify-between gap-2 border-b py-1">
-      <dt class="text-muted">{{ row.name }}</dt>
-      <dd class="text-right font-bold">{{ row.value }}</dd>
-    </div>
-  </dl>
+  <div>
+    <dl class="text-[0.95rem]" data-testid="figures">
+      <div v-for="row in rows" :key="row.name" class="border-rule flex justify-between gap-2 border-b py-1">
+        <dt class="text-muted">{{ row.name }}</dt>
+        <dd class="text-right font-bold">{{ row.value }}</dd>
+      </div>
+    </dl>
+    <p v-if="apart" class="text-muted mt-1 text-sm" data-testid="measured-apart">{{ apart }}</p>
+  </div>
 </template>

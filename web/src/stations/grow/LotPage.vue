@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
+import type { CareKind, RuleName } from '@kauri/core';
 import type { LotDetail } from '@kauri/core/contract';
 import { call } from '../../api/client';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -9,12 +10,14 @@ import StatusMark from '../../parts/StatusMark.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useKeys } from '../../shell/useKeys';
 import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { decisionWords } from '../../words/decision';
 import { begunWords } from '../../words/seed';
 import { dateWords } from '../../words/dates';
+import { useToday } from '../today/useToday';
 import LiftDialog from '../lift/LiftDialog.vue';
 import CountDialog from './CountDialog.vue';
 import EditLotDialog from './EditLotDialog.vue';
@@ -23,6 +26,7 @@ import LotLedger from './LotLedger.vue';
 import LotOdds from './LotOdds.vue';
 import LotRecords from './LotRecords.vue';
 import LotSection from './LotSection.vue';
+import { sheetOfRule, type LotSheet } from './lotSheets';
 import MeasureDialog from './MeasureDialog.vue';
 import PullDialog from './PullDialog.vue';
 import ShiftDialog from './ShiftDialog.vue';
@@ -35,13 +39,12 @@ const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
 const props = defineProps<{ lot: ShownLot }>();
 const session = useSession();
+const messages = useMessages();
 const season = useSeason();
 const nursery = useNursery();
 const forecasts = useForecasts();
 
-type Sheet =
-  'event' | 'care' | 'what-if' | 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
-const sheet = ref<Sheet | null>(null);
+const sheet = ref<LotSheet | null>(null);
 const tab = ref<'records' | 'ledger' | 'journal'>('records');
 const detail = ref<LotDetail | null>(null);
 
@@ -50,24 +53,43 @@ const words = computed(() => decisionWords(standing.value.decision, season.view)
 const inBed = computed(() => props.lot.facts.home.kind === 'bed');
 const may = computed(() => session.may('crew'));
 const held = computed(() => props.lot.row.held);
-const acts = computed(() => [
-  { sheet: 'count' as const, words: 'Count', key: 'C', on: held.value.sown + held.value.standing > 0 },
-  { sheet: 'measure' as const, words: 'Measure', key: 'M', on: held.value.standing > 0 },
-  { sheet: 'pull' as const, words: 'Pull plugs', key: 'R', on: held.value.standing > 0 && !inBed.value },
-  { sheet: 'shift' as const, words: 'Move on', key: 'S', on: held.value.standing > 0 },
-  { sheet: 'care' as const, words: 'Work done', key: 'W', on: held.value.sown + held.value.standing > 0 },
-  { sheet: 'event' as const, words: 'What happened', key: 'E', on: held.value.standing > 0 },
-  { sheet: 'lift' as const, words: 'Lift', key: 'L', on: held.value.standing > 0 },
-  {
-    sheet: 'write-off' as const,
-    words: 'Write off',
-    key: 'X',
-    on: held.value.sown + held.value.standing > 0,
-  },
-]);
-function open(name: Sheet) {
-  if (may.value && (name === 'edit' || acts.value.find((act) => act.sheet === name)?.on)) sheet.value = name;
+/** Each key of the page, and why it cannot act; null where it can. */
+const acts = computed(() => {
+  const { sown, standing: trees } = held.value;
+  const { code } = props.lot.row;
+  const anything = sown + trees > 0 ? null : `Nothing of ${code} is left in the ground or standing.`;
+  const standing = trees > 0 ? null : `Nothing of ${code} stands.`;
+  const plugs = inBed.value ? `${code} stands in a bed: it has no plugs to pull.` : standing;
+  return [
+    { sheet: 'count', words: 'Count', key: 'C', why: anything },
+    { sheet: 'measure', words: 'Measure', key: 'M', why: standing },
+    { sheet: 'pull', words: 'Pull plugs', key: 'R', why: plugs },
+    { sheet: 'shift', words: 'Move on', key: 'S', why: standing },
+    { sheet: 'care', words: 'Work done', key: 'W', why: anything },
+    { sheet: 'event', words: 'What happened', key: 'E', why: standing },
+    { sheet: 'lift', words: 'Lift', key: 'L', why: standing },
+    { sheet: 'write-off', words: 'Write off', key: 'X', why: anything },
+  ] as const;
+});
+/** The work a sheet begins with: what Today asks for, where it asks for some. */
+const work = ref<CareKind | undefined>();
+/** Opens a sheet, or says why it cannot. */
+function open(name: LotSheet, begin = firstWork.value) {
+  const why = may.value
+    ? (acts.value.find((act) => act.sheet === name)?.why ?? null)
+    : `Recording needs the role of crew; yours is ${session.membership?.role}.`;
+  if (why !== null) return messages.say(why);
+  work.value = begin;
+  sheet.value = name;
 }
+const { agenda } = useToday();
+/** What Today asks of this lot, in Today’s order. */
+const asked = computed(() =>
+  agenda.value.lines
+    .filter(({ item }) => item.part === 'lot' && item.subjectId === props.lot.row.id)
+    .map(({ item }) => ({ words: item.words, opens: sheetOfRule[item.rule as RuleName] })),
+);
+const firstWork = computed(() => asked.value.find(({ opens }) => opens?.work)?.opens?.work);
 useKeys({
   c: () => open('count'),
   m: () => open('measure'),
@@ -115,7 +137,7 @@ const tabs = [
       <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-96">
         <button
           v-for="act in acts"
-          v-show="act.on"
+          v-show="act.why === null"
           :key="act.sheet"
           class="act"
           type="button"
@@ -125,6 +147,15 @@ const tabs = [
         </button>
       </div>
     </div>
+    <ul v-if="asked.length" class="mt-2 flex flex-wrap items-center gap-x-4" data-testid="asked">
+      <li class="text-muted">{{ season.isToday ? 'Today' : 'That day' }} asks:</li>
+      <li v-for="{ words: said, opens } in asked" :key="said.title" :title="said.reason">
+        <button v-if="may && opens" class="quiet" type="button" @click="open(opens.sheet, opens.work)">
+          {{ said.title }}
+        </button>
+        <template v-else>{{ said.title }}</template>
+      </li>
+    </ul>
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
       <span v-if="lot.row.note">{{ lot.row.note }}</span>
       <RouterLink class="quiet" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }">Label</RouterLink>
@@ -207,7 +238,7 @@ const tabs = [
     <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
     <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
     <EventDialog v-if="sheet === 'event'" :lot="lot" @close="sheet = null" />
-    <CareDialog v-if="sheet === 'care'" :lot="lot" @close="sheet = null" />
+    <CareDialog v-if="sheet === 'care'" :lot="lot" :begin="work" @close="sheet = null" />
     <WhatIfDialog
       v-if="sheet === 'what-if'"
       :lot="lot"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plantCv, sampleSize, summarise } from '@kauri/core';
+import { MEASURE_MARGIN as MARGIN, plantCv, plantsToMeasure, sampleSize, summarise } from '@kauri/core';
 import { computed, nextTick, useTemplateRef } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -24,8 +24,6 @@ const { draft, on, record, busy, sentence, wrong, clear } = useRecording('measur
 const run = useMeasureRun(() => props.lot, draft);
 const { typed, fault, asking, askWords, next, plant, valuesOf, take, shrank } = run;
 
-/** Enough once the mean is known to a tenth of itself, nine times in ten. */
-const MARGIN = 0.1;
 const modes = [
   { mode: 'height', words: 'Heights' },
   { mode: 'diameter', words: 'Collars' },
@@ -103,7 +101,8 @@ const together = computed(() => {
   }
   return words.join(' · ');
 });
-const advised = computed(() => sampleSize(plantCv(props.lot.facts), MARGIN));
+/** As Today asks. */
+const advised = computed(() => plantsToMeasure(props.lot.facts, props.lot.row.held.standing));
 const total = computed(() => Math.max(draft.value.heightsCm.length, draft.value.diametersMm.length));
 
 async function save() {

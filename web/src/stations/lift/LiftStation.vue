@@ -23,9 +23,11 @@ const toMove = computed(() =>
 );
 const listed = computed(() => [...inWindow.value, ...toMove.value]);
 const isToLift = (lot: ShownLot) => lot.view.standing.status === 'lift';
+const isBound = (lot: ShownLot) => lot.view.standing.status === 'bound';
 const sections = (these: readonly ShownLot[]) => [
   { name: 'Beds in the lifting window', lots: these.filter(isToLift) },
-  { name: 'Containers whose plugs hold', lots: these.filter((lot) => !isToLift(lot)) },
+  { name: 'Containers whose plugs hold', lots: these.filter((lot) => !isToLift(lot) && !isBound(lot)) },
+  { name: 'Root-bound in their containers', lots: these.filter(isBound) },
 ];
 const next = computed(() =>
   Math.min(

@@ -9,6 +9,7 @@ import ShowWorking from '../../parts/ShowWorking.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useKeys } from '../../shell/useKeys';
 import { useRoots } from '../../stores/roots';
+import { useMessages } from '../../stores/messages';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
@@ -28,6 +29,7 @@ import SequentialChart from './SequentialChart.vue';
 const props = defineProps<{ lot: ShownLot }>();
 const roots = useRoots();
 const session = useSession();
+const messages = useMessages();
 const sheet = ref<'bench' | 'rules' | null>(null);
 const school = ref<RootSchool>(roots.rules!.school);
 const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
@@ -51,7 +53,12 @@ const plants = computed(() =>
     .reverse(),
 );
 const mayPull = computed(() => session.may('crew') && props.lot.row.held.standing > 0);
-useKeys({ r: () => mayPull.value && (sheet.value = 'bench') });
+const whyNot = computed(() =>
+  session.may('crew')
+    ? `Nothing of ${props.lot.row.code} stands: there is no plant to pull.`
+    : `Recording needs the role of crew; yours is ${session.membership?.role}.`,
+);
+useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNot.value)) });
 </script>
 
 <template>

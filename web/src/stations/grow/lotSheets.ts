@@ -1,0 +1,22 @@
+import type { CareKind, RuleName } from '@kauri/core';
+
+/** The sheets of a lot’s page. */
+export type LotSheet =
+  'event' | 'care' | 'what-if' | 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
+
+/** The sheet in which each act that Today asks of a lot is written down, and the work chosen in it; none where it is done elsewhere. */
+export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: CareKind } | null>> = {
+  'write-off': { sheet: 'write-off' },
+  'root-bound': { sheet: 'shift' },
+  'hold-ends': { sheet: 'shift' },
+  'second-season': { sheet: 'shift' },
+  // The lid is the bed’s, not the lot’s.
+  'lid-reached': null,
+  lift: { sheet: 'lift' },
+  spread: { sheet: 'care', work: 'spread' },
+  inoculate: { sheet: 'care', work: 'inoculum' },
+  'feed-out': { sheet: 'care', work: 'feed' },
+  'count-up': { sheet: 'count' },
+  measure: { sheet: 'measure' },
+  'pull-plug': { sheet: 'pull' },
+};
