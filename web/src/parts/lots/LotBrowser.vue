@@ -177,7 +177,7 @@ function choose() {
           </button>
           <p class="text-muted" aria-live="polite">{{ several(together.length, 'lot') }} chosen</p>
         </div>
-        <div class="mt-2 flex flex-wrap gap-1.5">
+        <div class="mt-2 flex flex-wrap gap-1">
           <button
             v-for="{ act, words: said } in acts"
             :key="act"
