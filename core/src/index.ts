@@ -630,6 +630,7 @@ export {
   type Status,
 } from './forecast/standing';
 export { TEACHES_AFTER_DAYS, teachingOf, type Teaching } from './forecast/teaching';
+export { FEWEST_LOTS, lessonsOf, type Lesson, type LotTeaching } from './forecast/lessons';
 export { coverKey, outlookUnderCover } from './forecast/underCover';
 
 // today: what is to be done

@@ -34,7 +34,7 @@ const ONE_SOWING = 2000;
 
 /** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up. */
 export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up'] as const;
-export type ActSubject = (typeof actSubjects)[number];
+type ActSubject = (typeof actSubjects)[number];
 
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {

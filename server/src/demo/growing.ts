@@ -3,7 +3,9 @@ import { v7 as newId } from 'uuid';
 import { recordCare } from '../features/growing/care';
 import { recordEvent } from '../features/growing/events';
 import { lotPage } from '../features/lots/lotRows';
-import { addStation, coverFitOf, readStations, rowsOf } from '../features/weather/stations';
+import { readStations } from '../features/weather/readings';
+import { stationRows } from '../features/weather/stationRows';
+import { addStation, coverFitOf } from '../features/weather/stations';
 import { keepValue } from '../nursery/values';
 import type { Work } from '../http/context';
 
@@ -48,7 +50,7 @@ export async function makeStations(
   await addStation(work, { id: newId(), name: station, coverId: null });
   await addStation(work, { id: newId(), name: logger, coverId });
   await readStations(work, stationUrl);
-  const under = (await rowsOf(work)).find((row) => row.coverId === coverId)!;
+  const under = (await stationRows(work)).find((row) => row.coverId === coverId)!;
   const { lowC, highC, days, lowSd, highSd } = await coverFitOf(work, under.id);
   const round = (c: number) => Math.round(c * 100) / 100;
   const fitted = { stationId: under.id, days, lowSd: round(lowSd), highSd: round(highSd) };

@@ -8,20 +8,13 @@ import {
   type TreatmentClock,
   type ViabilityOutlook,
   type Worked,
-  lotShares,
   seedRecordsOf,
   storedLot,
   treatmentFacts,
-  pooledShare,
   seedHeld,
   startOf,
-  type Outcome,
-  type PooledShare,
-  type CuttingKind,
-  type School,
   type SeedHeld,
   type SeedRecordOf,
-  type SowingChain,
   type StartValues,
   type StoredLot,
   type TreatmentFacts,
@@ -35,6 +28,7 @@ import { plain, seedWork } from '../workers/seedWork';
 import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
+import { seedShares } from './seedShares';
 
 export type RecordOf<K extends SeedRecord['values']['kind']> = SeedRecordOf<K>;
 
@@ -179,67 +173,14 @@ export const useSeed = defineStore('seed', () => {
   const clockFacts = (batch: Treatment): TreatmentFacts =>
     treatmentFacts(batch, speciesOf(lotById.value.get(batch.seedLotId)!.speciesId), known.value.records);
 
-  /** What the nursery's lots of a species say of each share, by their ledgers; of those treated alike, or cut alike, if asked. */
-  function outcomesOf(
-    speciesId: string,
-    school: School | null = null,
-    cutting: CuttingKind | null = null,
-  ): Record<'emergence' | 'establishment' | 'grade' | 'strike', Outcome[]> {
-    const outcomes = { emergence: [], establishment: [], grade: [], strike: [] } as Record<
-      'emergence' | 'establishment' | 'grade' | 'strike',
-      Outcome[]
-    >;
-    const { viability } = speciesOf(speciesId).values;
-    const alive = viability.alpha / (viability.alpha + viability.beta);
-    for (const lot of nursery.lots.values()) {
-      if (lot.speciesId !== speciesId || !['seed', 'cuttings'].includes(lot.origin)) continue;
-      const treated = lot.treatmentId === null ? undefined : treatmentById.value.get(lot.treatmentId)?.school;
-      const alike = school === null || treated === undefined || treated === school;
-      const shares = lotShares(nursery.evidence.get(lot.id)?.movements ?? []);
-      if (shares.emergenceOver) {
-        if (lot.origin === 'cuttings' && (cutting === null || lot.cutting === cutting))
-          outcomes.strike.push({ k: shares.up, n: shares.sown });
-        if (lot.origin === 'seed' && alike) {
-          const live = Math.max(shares.up, Math.round(shares.sown * alive));
-          outcomes.emergence.push({ k: shares.up, n: live });
-        }
-        if (shares.up > 0) outcomes.establishment.push(shares.established);
-      }
-      if (shares.grade.n > 0) outcomes.grade.push(shares.grade);
-    }
-    return outcomes;
-  }
-
-  /** The shares between a seed and a tree for a species. */
-  function sharesOf(
-    speciesId: string,
-    school: School | null = null,
-  ): Record<'emergence' | 'establishment' | 'grade', PooledShare> {
-    const { values } = speciesOf(speciesId);
-    const outcomes = outcomesOf(speciesId, school);
-    return {
-      emergence: pooledShare(values.emergence, outcomes.emergence),
-      establishment: pooledShare(values.establishment, outcomes.establishment),
-      grade: pooledShare(values.grade, outcomes.grade),
-    };
-  }
-
-  /** The shares between a seed and a tree, of a bag and a batch of it where they are chosen. */
-  function chainOf(speciesId: string, lot: SeedLot | null, school: School | null): SowingChain {
-    const own = lot ? viability.value.get(lot.id)?.value.now : undefined;
-    const tests = own ? recordsOf(lot!.id, 'test').length : 0;
-    return {
-      viability: own
-        ? {
-            beta: own.beta,
-            lots: tests,
-            origin: tests ? 'record' : 'starting',
-            startingShare: Math.min(1, 10 / (own.beta.alpha + own.beta.beta)),
-          }
-        : pooledShare(speciesOf(speciesId).values.viability, []),
-      ...sharesOf(speciesId, school),
-    };
-  }
+  const { outcomesOf, sharesOf, chainOf } = seedShares({
+    lots: () => nursery.lots,
+    evidence: () => nursery.evidence,
+    schoolOf: (treatmentId) => treatmentById.value.get(treatmentId)?.school,
+    speciesOf,
+    outlookOf: (seedLotId) => viability.value.get(seedLotId)?.value,
+    testsOf: (seedLotId) => recordsOf(seedLotId, 'test').length,
+  });
 
   /** Lots sown of a seed lot, by code. */
   const sownOf = (seedLotId: string): LotRow[] =>

@@ -6,7 +6,7 @@ const waiting: (() => void)[] = [];
 channel.port1.onmessage = () => waiting.shift()?.();
 
 /** Lets the page do what waits: paint, answer a key or a pointer. */
-export const aBreath = (): Promise<void> =>
+const aBreath = (): Promise<void> =>
   new Promise((resolve) => {
     waiting.push(resolve);
     channel.port2.postMessage(null);

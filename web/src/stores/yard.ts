@@ -164,7 +164,26 @@ export const useYard = defineStore('yard', () => {
     if (await apply(edit)) done.value = [...done.value, edit];
   }
 
-  return { site, water, checks, stock, elements, done, undone, saving, fault, load, make, undo, redo };
+  /** What lies on the heap of a medium, L. */
+  const litresOf = (mediumId: string): number =>
+    stock.value.reduce((sum, row) => (row.mediumId === mediumId ? sum + row.litres : sum), 0);
+
+  return {
+    site,
+    water,
+    checks,
+    stock,
+    litresOf,
+    elements,
+    done,
+    undone,
+    saving,
+    fault,
+    load,
+    make,
+    undo,
+    redo,
+  };
 });
 
 function spotOf({ eastM, northM, angleDeg }: PlaceBody): Spot {

@@ -3,7 +3,7 @@ import { noteAll } from '../../db/journal';
 import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { lockLots, mustBeRecordable } from '../lots/records';
+import { lockLots, mustBeRecordable } from '../lots/locked';
 
 /** Records work done to some lots without moving them, all or none. */
 export async function recordCare(work: Work, body: BodyOf<'recordCare'>): Promise<void> {

@@ -1,7 +1,7 @@
 import type { BodyOf } from '@kauri/core/contract';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { lockLots } from '../lots/records';
+import { lockLots } from '../lots/locked';
 import { moveOn } from '../lots/shift';
 
 /** Carries some lots in the trays they stand in to another place, all or none. */

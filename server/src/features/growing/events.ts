@@ -6,7 +6,7 @@ import { observation, photo } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { moveAll } from '../lots/ledger';
-import { lockLots, mustBeRecordable } from '../lots/records';
+import { lockLots, mustBeRecordable } from '../lots/locked';
 
 /** Records what befell some lots, all or none: how many were hit, and the dead out of the ledger by their cause. */
 export async function recordEvent(work: Work, body: BodyOf<'recordEvent'>): Promise<void> {

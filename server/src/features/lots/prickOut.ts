@@ -4,7 +4,7 @@ import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { beginStanding } from './beginStanding';
 import { move } from './ledger';
-import { lockLot, mustBeRecordable } from './records';
+import { lockLot, mustBeRecordable } from './locked';
 
 /**
  * Pricks seedlings of a flat out into cells, each size a lot of its own with the flat as its parent. All or

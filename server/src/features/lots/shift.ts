@@ -5,7 +5,7 @@ import { containerType, observation, stage } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { move } from './ledger';
-import { lockLot, mustBeRecordable } from './records';
+import { lockLot, mustBeRecordable } from './locked';
 import { mustFit, standIn } from './sow';
 
 export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot'>): Promise<void> {

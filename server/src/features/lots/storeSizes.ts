@@ -11,26 +11,27 @@ export interface Sizes {
   note: string;
 }
 
-/** Stores a sample with its single values and their summary. */
-export async function storeSizes(
-  work: Work,
-  { id, lotId, on, heightsCm, diametersMm, note }: Sizes,
-): Promise<void> {
-  const h = heightsCm.length ? summarise(heightsCm) : null;
-  const d = diametersMm.length ? summarise(diametersMm) : null;
-  await work.tx.insert(observation).values({
-    nurseryId: work.nurseryId,
-    id,
-    lotId,
-    kind: 'size',
-    onDate: on,
-    values: { kind: 'size', heightsCm, diametersMm },
-    heightN: h?.n,
-    heightMean: h?.mean,
-    heightSd: h?.sd,
-    diameterN: d?.n,
-    diameterMean: d?.mean,
-    diameterSd: d?.sd,
-    note,
-  });
+/** Stores samples, each with its single values and their summary: one query however many. */
+export async function storeSizes(work: Work, samples: readonly Sizes[]): Promise<void> {
+  await work.tx.insert(observation).values(
+    samples.map(({ id, lotId, on, heightsCm, diametersMm, note }) => {
+      const h = heightsCm.length ? summarise(heightsCm) : null;
+      const d = diametersMm.length ? summarise(diametersMm) : null;
+      return {
+        nurseryId: work.nurseryId,
+        id,
+        lotId,
+        kind: 'size' as const,
+        onDate: on,
+        values: { kind: 'size' as const, heightsCm, diametersMm },
+        heightN: h?.n,
+        heightMean: h?.mean,
+        heightSd: h?.sd,
+        diameterN: d?.n,
+        diameterMean: d?.mean,
+        diameterSd: d?.sd,
+        note,
+      };
+    }),
+  );
 }

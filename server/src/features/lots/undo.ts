@@ -6,7 +6,7 @@ import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { reverseEntries } from './ledger';
-import { lockLot, lockLots } from './records';
+import { lockLot, lockLots } from './locked';
 import { undoShift } from './shift';
 
 /** Takes a record back: its movements are reversed, its observation struck. Sowing itself is not undone here. */

@@ -5,7 +5,7 @@ import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { move } from '../lots/ledger';
-import { lockLot, mustBeRecordable } from '../lots/records';
+import { lockLot, mustBeRecordable } from '../lots/locked';
 
 /** Records the roots of one pulled plant; a spoiled one leaves the lot. */
 export async function inspectRoots(work: Work, lotId: string, body: BodyOf<'inspectRoots'>): Promise<void> {

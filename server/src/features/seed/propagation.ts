@@ -110,13 +110,8 @@ async function pot(
     stage,
   });
   if (heightCm !== null)
-    await storeSizes(work, {
-      id: newId(),
-      lotId: id,
-      on: severedOn,
-      heightsCm: [heightCm],
-      diametersMm: [],
-      note: '',
-    });
+    await storeSizes(work, [
+      { id: newId(), lotId: id, on: severedOn, heightsCm: [heightCm], diametersMm: [], note: '' },
+    ]);
   await note(work, 'pot layer', id, null, { layerId, code });
 }

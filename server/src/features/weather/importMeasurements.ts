@@ -7,9 +7,12 @@ import { v7 as newId } from 'uuid';
 import { lot } from '../../db/schema/index';
 import { note } from '../../db/journal';
 import type { Work } from '../../http/context';
-import { stopIfGone, tableLines } from '../../http/tableStream';
+import { tableLines, tellStored } from '../../http/tableStream';
 import { storeSizes } from '../lots/storeSizes';
 import { ImportTally } from './importReport';
+
+/** Samples stored at once: others have their turn between. */
+const BATCH = 200;
 
 interface Sample {
   lotId: string;
@@ -53,11 +56,13 @@ export async function importMeasurements(
     }
   }
   if (!columns.check) {
-    for (const sample of samples.values()) {
-      stopIfGone(res);
-      await storeSizes(work, { id: newId(), note: '', ...sample });
+    const all = [...samples.values()];
+    for (let at = 0; at < all.length; at += BATCH) {
+      tellStored(res, at / all.length);
+      const batch = all.slice(at, at + BATCH).map((sample) => ({ id: newId(), note: '', ...sample }));
+      await storeSizes(work, batch);
     }
-    stopIfGone(res);
+    tellStored(res, 1);
     await note(work, 'import measurements', columns.id, null, {
       good: tally.good,
       bad: tally.bad,

@@ -5,10 +5,11 @@ import type { Request, Response } from 'express';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import type { Work } from '../../http/context';
-import { stopIfGone, tableLines } from '../../http/tableStream';
+import { tableLines, tellStored } from '../../http/tableStream';
 import { ImportTally } from './importReport';
 
-const BATCH = 10_000;
+/** Days stored at once: others have their turn between. */
+const BATCH = 2000;
 
 /** Checks a station's table, and unless only checking, stores its good days: all of them or none. */
 export async function importWeather(
@@ -37,8 +38,7 @@ export async function importWeather(
     }
   }
   if (!columns.check) {
-    await storeDays(work, [...days.values()], () => stopIfGone(res));
-    stopIfGone(res);
+    await storeDays(work, [...days.values()], (share) => tellStored(res, share));
     const report = tally.report([...days.keys()], true, false);
     await note(work, 'import weather', newId(), null, {
       good: report.good,
@@ -50,14 +50,17 @@ export async function importWeather(
   return tally.report([...days.keys()], !columns.check, true);
 }
 
-/** Stores days of weather, replacing what was kept for the same dates. */
+/**
+ * Stores days of weather, replacing what was kept for the same dates.
+ * @param told of the share stored, between one batch and the next
+ */
 export async function storeDays(
   work: Work,
   days: readonly StationDay[],
-  between: () => void = () => undefined,
+  told: (share: number) => void = () => undefined,
 ): Promise<void> {
   for (let at = 0; at < days.length; at += BATCH) {
-    between();
+    told(at / days.length);
     const batch = days.slice(at, at + BATCH);
     await work.tx.$client.query(
       `insert into weather_day (nursery_id, day, t_min_c, t_max_c, rain_mm)
@@ -72,4 +75,5 @@ export async function storeDays(
       ],
     );
   }
+  told(1);
 }

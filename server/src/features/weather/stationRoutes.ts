@@ -7,7 +7,8 @@ import { Refusal } from '../../http/problems';
 import type { Handlers } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { keepValue, readValue } from '../../nursery/values';
-import { addStation, coverFitOf, failStation, readingsOf, readStations, stationsOf } from './stations';
+import { readingsOf, readStations } from './readings';
+import { addStation, coverFitOf, failStation, stationsOf } from './stations';
 import { daysOf, toColumns } from './weatherDays';
 
 /** Longest stretch of raw readings sent at once, days. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, learnFrom, type Learnt, type LearntFigure, type LotTaught, type Step } from '@kauri/core';
+import { isoOf, lessonsOf, type Lesson } from '@kauri/core';
 import type { LearntValue } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, ref, shallowRef } from 'vue';
@@ -33,52 +33,24 @@ onMounted(async () => {
   }
 });
 
-interface Lesson {
-  key: string;
-  speciesId: string;
-  containerTypeId: string | null;
-  figure: LearntFigure;
-  value: Learnt;
-  working: Step[];
+interface ShownLesson extends Lesson {
   kept: LearntValue | null;
 }
-/** One lot says too much of itself and too little of its kind. */
-const FEWEST_LOTS = 2;
-const lessons = computed<Lesson[]>(() => {
-  const groups = new Map<
-    string,
-    { lots: LotTaught[]; prior: number; first: Omit<Lesson, 'value' | 'working' | 'kept'> }
-  >();
-  for (const { lotId, teaching } of taught.value ?? []) {
-    const row = nursery.lots.get(lotId)!;
-    for (const figure of ['vigour', 'height'] as const) {
-      const said = teaching[figure];
-      if (!said) continue;
-      const { speciesId } = row;
-      const { containerTypeId } = row.stage;
-      const key = `${speciesId} ${containerTypeId ?? ''} ${figure}`;
-      const group = groups.get(key) ?? {
-        lots: [],
-        prior: said.priorSdLog,
-        first: { key, speciesId, containerTypeId, figure },
-      };
-      group.lots.push(said);
-      groups.set(key, group);
-    }
-  }
-  return [...groups.values()]
-    .flatMap(({ lots, prior, first }): Lesson[] => {
-      const learnt = lots.length >= FEWEST_LOTS ? learnFrom(lots, prior) : null;
-      if (!learnt) return [];
-      const kept = values.value.find(
+const lessons = computed<ShownLesson[]>(() => {
+  const taughtBy = (taught.value ?? []).map(({ lotId, teaching }) => {
+    const { speciesId, stage } = nursery.lots.get(lotId)!;
+    return { speciesId, containerTypeId: stage.containerTypeId, teaching };
+  });
+  return lessonsOf(taughtBy).map((lesson) => ({
+    ...lesson,
+    kept:
+      values.value.find(
         (v) =>
-          v.speciesId === first.speciesId &&
-          v.containerTypeId === first.containerTypeId &&
-          v.figure === first.figure,
-      );
-      return [{ ...first, ...learnt, kept: kept ?? null }];
-    })
-    .sort((a, b) => Math.abs(Math.log(b.value.factor)) - Math.abs(Math.log(a.value.factor)));
+          v.speciesId === lesson.speciesId &&
+          v.containerTypeId === lesson.containerTypeId &&
+          v.figure === lesson.figure,
+      ) ?? null,
+  }));
 });
 const values = computed(() => nursery.learnt?.learnt.values ?? []);
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
@@ -114,8 +86,8 @@ async function keep(next: LearntValue[], said: string): Promise<void> {
     fault.value = sentenceOf(error);
   }
 }
-const without = (lesson: Lesson) => values.value.filter((v) => v.id !== lesson.kept?.id);
-function decide(lesson: Lesson, state: 'accepted' | 'declined') {
+const without = (lesson: ShownLesson) => values.value.filter((v) => v.id !== lesson.kept?.id);
+function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
   const { speciesId, containerTypeId, figure, value } = lesson;
   const { factor, sdLog, lots } = value;
   void keep(

@@ -1,15 +1,5 @@
 <script setup lang="ts">
-import {
-  bedSupports,
-  boardNames,
-  buildOf,
-  footKinds,
-  cornersOf,
-  freeSpot,
-  nextSpot,
-  timberClasses,
-  type BedDesign,
-} from '@kauri/core';
+import { bedSupports, boardNames, cornersOf, freeSpot, nextSpot, type BedDesign } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -22,6 +12,7 @@ import { useDraft } from '../../parts/useDraft';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useYard } from '../../stores/yard';
+import BedCarpentry from './BedCarpentry.vue';
 import BedFigures from './BedFigures.vue';
 import BedMore from './BedMore.vue';
 import DesignKeeper from './DesignKeeper.vue';
@@ -29,7 +20,16 @@ import BedSection from './BedSection.vue';
 import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
 import { bedAnswers } from './bedAnswers';
-import { buildFields, cloths, fromDesign, meshes, toDesign, USUAL_DENSITY, type BedForm } from './bedForm';
+import {
+  buildFields,
+  cloths,
+  designText,
+  fromDesign,
+  meshes,
+  toDesign,
+  USUAL_DENSITY,
+  type BedForm,
+} from './bedForm';
 import { spotWarning } from './spotWarning';
 import { useKeepPlace } from './useKeepPlace';
 import type { ShownPlace } from './usePlaces';
@@ -146,54 +146,15 @@ const body = computed<PlaceBody>(() => ({
 }));
 /** The kept design the form now says word for word, if any. */
 const builtFrom = computed(() => {
-  const typed = JSON.stringify(sorted(design.value));
-  const same = nursery.catalogue!.designs.find(
-    (d) => JSON.stringify(sorted(d.design as BedDesign)) === typed,
-  );
+  const typed = designText(design.value);
+  const same = nursery.catalogue!.designs.find((d) => designText(d.design as BedDesign) === typed);
   if (same) return { designId: same.id, version: same.version };
   const before = props.place?.place.kind === 'bed' ? props.place.place.builtFrom : null;
-  return before && JSON.stringify(sorted((props.place!.place as { design: BedDesign }).design)) === typed
-    ? before
-    : null;
+  return before && designText((props.place!.place as { design: BedDesign }).design) === typed ? before : null;
 });
-/** A design with its keys in one order and its build said, so that two can be compared as text. */
-function sorted(d: BedDesign): unknown {
-  const order = (value: unknown): unknown =>
-    Array.isArray(value)
-      ? value.map(order)
-      : value && typeof value === 'object'
-        ? Object.fromEntries(
-            Object.entries(value)
-              .sort(([a], [b]) => a.localeCompare(b))
-              .map(([k, v]) => [k, order(v)]),
-          )
-        : value;
-  return order({ ...d, build: buildOf(d) });
-}
 function startFrom(d: BedDesign) {
   Object.assign(draft.value, fromDesign(d, preferences));
 }
-const timbers = timberClasses.map((value) => ({
-  value,
-  words: { treated: 'Treated', durable: 'Durable, untreated', scrap: 'Scrap' }[value],
-}));
-const feet = footKinds.map((value) => ({
-  value,
-  words: { bricks: 'Bricks', blocks: 'Blocks', legs: 'Legs', pallet: 'Pallets' }[value],
-}));
-const corners = [
-  { value: 'brackets', words: 'Corner brackets' },
-  { value: 'butt', words: 'Butt joints, screwed' },
-] as const;
-const bearerOptions = computed(() =>
-  [
-    ...new Set([
-      preferences.units === 'us' ? '2x3' : '50x75',
-      preferences.units === 'us' ? '2x4' : '50x100',
-      draft.value.bearerBoard,
-    ]),
-  ].map((value) => ({ value, words: value })),
-);
 const density = computed(() => preferences.typed(typedNumber(draft.value.density), 'density'));
 const worked = computed(() => {
   const medium = nursery.lookup.media.get(draft.value.mediumId) ?? nursery.catalogue!.media[0];
@@ -306,42 +267,7 @@ async function save() {
           inputmode="decimal"
           :fault="wrong('design.lidAboveRimMm')"
         />
-        <details class="panel p-3" :open="!place">
-          <summary class="min-h-8 cursor-pointer font-bold">How it is put together</summary>
-          <div class="mt-2 grid grid-cols-2 gap-3">
-            <SelectField v-model="draft.timber" label="Timber" :options="timbers" />
-            <SelectField v-model="draft.corners" label="Corners" :options="corners" />
-            <FormField
-              v-model="draft.bearers"
-              label="Bearers across"
-              inputmode="numeric"
-              :fault="wrong('design.build.crossMembers')"
-            />
-            <SelectField v-model="draft.bearerBoard" label="Bearer" :options="bearerOptions" />
-            <SelectField v-model="draft.feet" label="Feet" :options="feet" />
-            <FormField
-              v-model="draft.footCount"
-              label="How many feet"
-              inputmode="numeric"
-              :fault="wrong('design.build.feet.count')"
-            />
-            <FormField
-              v-model="draft.risers"
-              label="Tiers that lift off"
-              inputmode="numeric"
-              :fault="wrong('design.build.riserTiers')"
-            />
-            <div>
-              <label class="flex min-h-11 items-center gap-2"
-                ><input v-model="draft.loosenSide" type="checkbox" class="size-5" /> A long side
-                unscrews</label
-              >
-              <label class="flex min-h-11 items-center gap-2"
-                ><input v-model="draft.runners" type="checkbox" class="size-5" /> Runners hold the mesh</label
-              >
-            </div>
-          </div>
-        </details>
+        <BedCarpentry v-model="draft" :open="!place" :wrong="wrong" />
         <FormField
           v-model="draft.builtOn"
           label="Built on"

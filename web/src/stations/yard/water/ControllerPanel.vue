@@ -4,7 +4,8 @@ import { call } from '../../../api/client';
 import { useNursery } from '../../../stores/nursery';
 import { useSession } from '../../../stores/session';
 import { count, percent } from '../../../words/numbers';
-import { faultWords, type LaidDrip, type WaterDesk } from './useWatering';
+import { faultWords, type WaterDesk } from './useWatering';
+import type { LaidDrip } from './wateredPlace';
 
 /** What the controller reports: litres, moisture, and which place does not respond. */
 const props = defineProps<{ w: WaterDesk; chosen?: LaidDrip; may: boolean }>();

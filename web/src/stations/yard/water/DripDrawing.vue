@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
-import type { WateredPlace } from './useWatering';
+import type { WateredPlace } from './wateredPlace';
 
 /** The drip on its bed from above, to scale: manifold, lines, every emitter. */
 const props = defineProps<{ watered: WateredPlace }>();

@@ -2,7 +2,7 @@
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { usePreferences } from '../../../stores/preferences';
 import { count, percent, several } from '../../../words/numbers';
-import { flowOf, type WateredPlace } from './useWatering';
+import { flowOf, type WateredPlace } from './wateredPlace';
 
 /** What the drip on a place does, what it holds, and what rain alone would do. */
 defineProps<{ watered: WateredPlace }>();

@@ -6,7 +6,8 @@ import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import DripDrawing from './DripDrawing.vue';
-import type { LaidDrip, WaterDesk, WateredPlace } from './useWatering';
+import type { WaterDesk } from './useWatering';
+import type { LaidDrip, WateredPlace } from './wateredPlace';
 
 /** The drip on one place: drawn, and changed for it or for all of its kind. */
 const props = defineProps<{ w: WaterDesk; chosen: LaidDrip; may: boolean }>();

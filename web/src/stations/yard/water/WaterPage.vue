@@ -9,7 +9,8 @@ import DripFigures from './DripFigures.vue';
 import DripForm from './DripForm.vue';
 import WaterSupply from './WaterSupply.vue';
 import WaterZones from './WaterZones.vue';
-import { faultWords, flowOf, usualDrip, useWatering, type WateredPlace } from './useWatering';
+import { faultWords, useWatering } from './useWatering';
+import { flowOf, usualDrip, type WateredPlace } from './wateredPlace';
 
 const nursery = useNursery();
 const session = useSession();

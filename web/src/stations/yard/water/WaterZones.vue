@@ -6,7 +6,8 @@ import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
 import { shortDate } from '../../../words/dates';
 import { count } from '../../../words/numbers';
-import { flowOf, type WaterDesk } from './useWatering';
+import type { WaterDesk } from './useWatering';
+import { flowOf } from './wateredPlace';
 
 /** Zones within what the tap gives, and the timer's programme for each, week by week. */
 const props = defineProps<{ w: WaterDesk; may: boolean }>();

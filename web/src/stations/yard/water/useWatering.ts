@@ -1,29 +1,14 @@
 import {
-  bedGeometry,
-  bucketHolds,
   bucketTest,
-  containerVolume,
   dayOf,
-  dripGrid,
-  dripParts,
-  heldShareOf,
-  lateralUniformity,
-  longestLateral,
   mondayOf,
   USABLE_SUPPLY,
   waterFault,
-  waterPlan,
   waterYears,
   zoneRun,
-  type Bucket,
-  type DripGrid,
-  type DripParts,
-  type LateralFlow,
-  type Step,
   type WaterFault,
-  type WaterPlan as SeasonPlan,
 } from '@kauri/core';
-import type { Drip, KeptWater, Programme, Watering, WaterPlan } from '@kauri/core/contract';
+import type { KeptWater, Programme, Watering, WaterPlan } from '@kauri/core/contract';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../../../api/client';
 import { ProblemError, sentenceOf } from '../../../api/problem';
@@ -31,54 +16,14 @@ import { useMessages } from '../../../stores/messages';
 import { useNursery } from '../../../stores/nursery';
 import { useSeason } from '../../../stores/season';
 import { useYard } from '../../../stores/yard';
-import { usePlaces, type ShownPlace } from '../usePlaces';
+import { usePlaces } from '../usePlaces';
+import { flowOf, wateredPlace, type WaterBasis, type WateredPlace } from './wateredPlace';
 
-/** A watered place with all that Kauri can say of its water. */
-export interface WateredPlace {
-  shown: ShownPlace;
-  drip: Drip;
-  insideLengthMm: number;
-  insideWidthMm: number;
-  grid: DripGrid;
-  line: LateralFlow;
-  longest: number;
-  bucket: Bucket;
-  runMinutes: number;
-  heldMm: number;
-  plan: SeasonPlan | null;
-  parts: DripParts;
-  working: Step[];
-  fault: string | null;
-}
-
-/** A place with drip laid: watered, or with what is wrong with its drip. */
-export type LaidDrip = WateredPlace | { shown: ShownPlace; drip: Drip; fault: string };
 /** Everything the water screens share. */
 export type WaterDesk = ReturnType<typeof useWatering>;
 
-/** What a place draws while its zone runs, L/h. */
-export function flowOf(w: WateredPlace): number {
-  return w.line.totalFlowLph * w.grid.lines;
-}
-
 /** Weeks a season's programme is drawn for. */
 const SEASON_WEEKS = 28;
-
-/** The drip a place starts with. */
-export function usualDrip(placeId: string): Drip {
-  return {
-    placeId,
-    lineSpacingMm: 300,
-    emitterSpacingMm: 300,
-    emitterFlowLph: 1.6,
-    nominalPressureM: 10,
-    exponent: 0.5,
-    insideDiameterMm: 10,
-    manufacturingCv: 0.04,
-    canopyCover: 0.8,
-    rainShare: 0.9,
-  };
-}
 
 export function useWatering() {
   const nursery = useNursery();
@@ -101,87 +46,16 @@ export function useWatering() {
     return waterYears(nursery.series, { latitudeDeg, elevationM }, monday.value, SEASON_WEEKS * 7);
   });
 
-  function watered(shown: ShownPlace, drip: Drip): LaidDrip {
-    const body = shown.place.place;
-    const medium = nursery.lookup.media.get(body.mediumId ?? '')?.values;
-    const heldShare = medium ? heldShareOf(medium) : 0.25;
-    try {
-      let inside: { insideLengthMm: number; insideWidthMm: number; depthMm: number };
-      if (body.kind === 'bed') {
-        const g = bedGeometry(body.design, medium?.settling).value;
-        inside = { ...g, depthMm: g.settledDepthMm };
-      } else {
-        // A bench is as deep as the medium of what stands on it would be, spread over its area.
-        const stage = shown.lots[0]?.row.stage;
-        const c =
-          nursery.lookup.containers.get(stage?.containerTypeId ?? '') ?? nursery.catalogue!.containers[0];
-        const litresPerM2 =
-          ((containerVolume(c.values).value / 1000) * c.values.cellsPerTray) /
-          ((c.values.trayLengthMm * c.values.trayWidthMm) / 1e6);
-        inside = {
-          insideLengthMm: body.design.lengthMm,
-          insideWidthMm: body.design.widthMm,
-          depthMm: litresPerM2,
-        };
-      }
-      const grid = dripGrid({
-        insideLengthMm: inside.insideLengthMm,
-        insideWidthMm: inside.insideWidthMm,
-        lineSpacingMm: drip.lineSpacingMm,
-        emitterSpacingMm: drip.emitterSpacingMm,
-        emitterFlowLph: drip.emitterFlowLph,
-      });
-      const lateral = {
-        emitterSpacingM: drip.emitterSpacingMm / 1000,
-        nominalFlowLph: drip.emitterFlowLph,
-        nominalPressureM: drip.nominalPressureM,
-        exponent: drip.exponent,
-        insideDiameterMm: drip.insideDiameterMm,
-        inletPressureM: plan.value!.pressureM,
-        manufacturingCv: drip.manufacturingCv,
-      };
-      const line = lateralUniformity({ ...lateral, emitters: grid.value.emittersPerLine });
-      const bucket: Bucket = {
-        depthMm: inside.depthMm,
-        heldShare,
-        canopyCover: drip.canopyCover,
-        dryDown: plan.value!.dryDown,
-        rainShare: drip.rainShare,
-        applicationMmPerH:
-          (line.value.totalFlowLph * grid.value.lines) /
-          ((inside.insideLengthMm * inside.insideWidthMm) / 1e6),
-      };
-      const holds = bucketHolds(bucket);
-      const seasonPlan = years.value.length ? waterPlan(bucket, years.value, monday.value) : null;
-      return {
-        shown,
-        drip,
-        ...inside,
-        grid: grid.value,
-        line: line.value,
-        longest: longestLateral(lateral),
-        bucket,
-        runMinutes: holds.value.runMinutes,
-        heldMm: holds.value.heldMm,
-        plan: seasonPlan?.value ?? null,
-        parts: dripParts(
-          inside.insideLengthMm,
-          inside.insideWidthMm,
-          grid.value.lines,
-          grid.value.emitters,
-          !!drip.looped,
-        ),
-        working: [...grid.working, ...line.working, ...(seasonPlan?.working ?? holds.working)],
-        fault: null,
-      };
-    } catch (error) {
-      return { shown, drip, fault: (error as Error).message };
-    }
-  }
+  const basis = computed<WaterBasis>(() => ({
+    plan: plan.value!,
+    years: years.value,
+    from: monday.value,
+    lookup: nursery.lookup,
+  }));
   const all = computed(() =>
     (plan.value?.drips ?? []).flatMap((drip) => {
       const shown = places.value.find((p) => p.place.id === drip.placeId);
-      return shown ? [watered(shown, drip)] : [];
+      return shown ? [wateredPlace(shown, drip, basis.value)] : [];
     }),
   );
   const good = computed(() => all.value.filter((w): w is WateredPlace => 'grid' in w));

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { batchFor } from '@kauri/core';
+import type { Catalogue } from '@kauri/core/contract';
+import { useSessionStorage } from '@vueuse/core';
+import { computed } from 'vue';
+import FormField from '../../../parts/FormField.vue';
+import ShowWorking from '../../../parts/ShowWorking.vue';
+import { typedNumber } from '../../../parts/typed';
+import { keptKey } from '../../../stores/kept';
+import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
+import { money } from '../money';
+
+/** What goes into a batch of a medium: bags, barrows, feed, and what it costs. */
+const props = defineProps<{ medium: Catalogue['media'][number] }>();
+const nursery = useNursery();
+const { show, typed, unit } = usePreferences();
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const batch = useSessionStorage(keptKey('batch'), {
+  litres: '200',
+  bag: '40',
+  barrow: '80',
+  feed: '3',
+  inoculum: '0',
+});
+const volume = (text: string) => typed(typedNumber(text), 'volume');
+const mixed = computed(() => {
+  const parts = props.medium.values.parts;
+  if (!parts?.length)
+    return { fault: 'This medium has no recipe yet: edit it to say what it is mixed from.' };
+  try {
+    return {
+      fault: null,
+      ...batchFor({
+        litres: volume(batch.value.litres),
+        parts,
+        bagL: volume(batch.value.bag),
+        barrowL: volume(batch.value.barrow),
+        feedGPerL: typedNumber(batch.value.feed),
+        inoculumMlPerL: typedNumber(batch.value.inoculum),
+      }),
+    };
+  } catch (error) {
+    return { fault: (error as Error).message };
+  }
+});
+</script>
+
+<template>
+  <section aria-labelledby="batch">
+    <h2 id="batch" class="text-lg">Mix a batch</h2>
+    <div class="grid grid-cols-3 gap-2">
+      <FormField v-model="batch.litres" label="Wanted" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.bag" label="Bag" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.barrow" label="Barrow" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.feed" label="Feed" unit="g/L" inputmode="decimal" />
+      <FormField v-model="batch.inoculum" label="Inoculum" unit="mL/L" inputmode="decimal" />
+    </div>
+    <p v-if="mixed.fault" class="mt-1 font-bold" role="status">{{ mixed.fault }}</p>
+    <template v-else-if="'value' in mixed && mixed.value">
+      <table class="mt-2 w-full text-[0.95rem]" data-testid="batch">
+        <tbody>
+          <tr v-for="p in mixed.value.parts" :key="p.material" class="border-rule border-b">
+            <th scope="row" class="py-1 text-left font-normal">{{ p.material }}</th>
+            <td class="text-right font-bold">{{ show(p.litres, 'volume') }}</td>
+            <td class="text-right">{{ p.bags }} {{ p.bags === 1 ? 'bag' : 'bags' }}</td>
+            <td class="text-right">{{ p.barrows.toFixed(1) }} barrows</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mt-1">
+        Feed <b>{{ mixed.value.feedG.toFixed(0) }} g</b
+        ><template v-if="mixed.value.inoculumMl > 0"
+          >, inoculum <b>{{ mixed.value.inoculumMl.toFixed(0) }} mL</b></template
+        >; costs {{ money(mixed.value.cost, currency) }}.
+      </p>
+      <p class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">
+        Damp the mix before turning it: dust, moulds and Legionella. Mask and gloves with feed; wash hands.
+      </p>
+      <ShowWorking :steps="mixed.working" />
+    </template>
+  </section>
+</template>
