@@ -93,11 +93,11 @@ export const useYard = defineStore('yard', () => {
     // What is taken away goes once the server agrees: lots may still name it.
   }
 
-  function send(edit: YardEdit, versions: ReadonlyMap<string, number>): Promise<boolean> {
+  function send(edit: YardEdit): Promise<boolean> {
     const id = newId();
     saving.value++;
     const run = queue.then(async () => {
-      const version = (placeId: string) => placeOf(placeId)?.version ?? versions.get(placeId) ?? 0;
+      const version = (placeId: string) => placeOf(placeId)?.version ?? 0;
       const body: Arrangement = {
         id,
         site: edit.elements
@@ -109,9 +109,10 @@ export const useYard = defineStore('yard', () => {
           ...after,
         })),
         added: (edit.added ?? []).map(({ id: placeId, place }) => ({ id: placeId, place })),
+        // Read now, not when it was asked for: a place just added has its version by the time it is taken away again.
         removed: (edit.removed ?? []).map(({ id: placeId }) => ({
           id: placeId,
-          version: versions.get(placeId) ?? 0,
+          version: version(placeId),
         })),
       };
       const answer = await call('arrangeYard', { params: nursery.params, body });
@@ -138,9 +139,8 @@ export const useYard = defineStore('yard', () => {
   }
 
   async function apply(edit: YardEdit): Promise<boolean> {
-    const versions = new Map((edit.removed ?? []).map(({ id }) => [id, placeOf(id)?.version ?? 0]));
     show(edit);
-    return send(edit, versions);
+    return send(edit);
   }
 
   /** Makes an edit; when it is refused the plan is shown again as the server has it. */
