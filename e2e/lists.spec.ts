@@ -117,3 +117,21 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByText('Bench 2').first()).toBeVisible();
 });
+
+test('a lot’s page says what Today asks of it and opens the sheet with that work; a key that cannot act says why', async ({
+  own,
+  page,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-ALN-07');
+  const asked = page.getByTestId('asked');
+  await expect(asked).toContainText('Today asks: Move 26-ALN-07 on');
+  await asked.getByRole('button', { name: 'Pull three plugs of 26-ALN-07' }).click();
+  await expect(page.getByRole('dialog').getByRole('heading', { level: 2 })).toContainText('Pull');
+  await page.keyboard.press('Escape');
+  await page.goto(`${own.url}/grow`);
+  await openLot(page, '26-QPE-01');
+  await page.keyboard.press('r');
+  await expect(page.getByText('26-QPE-01 stands in a bed: it has no plugs to pull.')).toBeVisible();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+});

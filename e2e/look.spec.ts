@@ -6,7 +6,7 @@ import { expect, openLot, seedPart, sheet, signIn, station, test, yardPart } fro
 async function expectSound(page: Page, what: string) {
   // Dialogs and menus fade nothing in; what is open is what is tested.
   const axe = new AxeBuilder({ page });
-  const isDark = await page.evaluate(() => matchMedia('(prefers-color-scheme: dark)').matches);
+  const isDark = await page.evaluate(() => localStorage.getItem('kauri.theme') === 'dark');
   const { violations } = await (
     isDark
       ? axe.withRules(['color-contrast', 'link-in-text-block'])
