@@ -66,12 +66,19 @@ const windows = computed(() => {
 let dragging = false;
 function pointTo(event: PointerEvent) {
   const box = strip.value!.getBoundingClientRect();
-  season.look(season.strip.start + ((event.clientX - box.left) / box.width) * span.value);
+  const { start, end } = season.strip;
+  const day = start + ((event.clientX - box.left) / box.width) * span.value;
+  season.look(Math.max(start, Math.min(end, day)));
 }
 function press(event: PointerEvent) {
   dragging = true;
+  season.hold();
   strip.value!.setPointerCapture(event.pointerId);
   pointTo(event);
+}
+function letGo() {
+  dragging = false;
+  season.release();
 }
 const steps: Record<string, number> = {
   ArrowLeft: -1,
@@ -115,8 +122,8 @@ function step(event: KeyboardEvent) {
       data-testid="ribbon"
       @pointerdown="press"
       @pointermove="dragging && pointTo($event)"
-      @pointerup="dragging = false"
-      @pointercancel="dragging = false"
+      @pointerup="letGo"
+      @pointercancel="letGo"
       @keydown="step"
     >
       <svg :width="width" :height="HEIGHT" class="absolute inset-0" aria-hidden="true">

@@ -38,7 +38,9 @@ onMounted(() => {
         v-if="station.name === 'today' && now"
         class="bg-tag text-tag-ink absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
       >
-        {{ now }}<span class="sr-only"> to do now</span>
+        <span aria-hidden="true">{{ now > 99 ? '99+' : now }}</span><span class="sr-only"
+          >{{ now }} to do now</span
+        >
       </span>
     </RouterLink>
   </nav>

@@ -33,6 +33,8 @@ import { useComingUp } from '../seed/up/useComingUp';
 const nobodyPulled = { call: 'pull', failing: 0, pulled: 0 } as const;
 /** Acts of each kind of urgency shown before more are asked for. */
 export const SHOWN_OF_EACH = 40;
+/** The server is asked again for a list that it is working out, ms. */
+const AGAIN_MS = 1000;
 const nothing: Agenda<TodayItem> = { lines: [], hidden: [], muted: 0 };
 
 /**
@@ -106,6 +108,9 @@ export const useToday = createSharedComposable(() => {
     void roots.load().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     if (answer.workedAt !== null) fromServer.value = answer;
+    // The first of the day is being worked out: whichever is ready first is shown.
+    else if (answer.working && own.value === null)
+      setTimeout(() => void load().catch(() => undefined), AGAIN_MS);
   }
   // A mark set before this browser has a list of its own: the server’s follows.
   watch(
