@@ -108,36 +108,48 @@ function swapped(words: string): string[] {
     .map((i) => words.slice(0, i) + words[i + 1] + words[i] + words.slice(i + 2));
 }
 
+/** The words one would look for a lot with. */
+const saidOf = ({ row, species, where }: ShownLot) => `${species} ${where} ${row.note}`;
+
 /**
  * An index of lots by the words one would look for them with. Words and their beginnings as typed come first; only where
- * nothing has them is a slip forgiven, then two.
+ * nothing has them is a slip forgiven, then two. A lot is indexed anew only when its words change.
  */
-export function lotIndex(lots: readonly ShownLot[]): (words: string) => ReadonlySet<string> {
-  const index = new MiniSearch<{ id: string; code: string; said: string }>({ fields: ['code', 'said'] });
-  index.addAll(
-    lots.map(({ row, species, where }) => ({
-      id: row.id,
-      code: row.code,
-      said: `${species} ${where} ${row.note}`,
-    })),
-  );
-  const search = (words: string, most: number) =>
-    index
-      .search(words, { prefix: true, combineWith: 'AND', fuzzy: slip(most) })
-      .map(({ id }) => id as string);
-  const ways = [
-    (words: string) => search(words, 0),
-    (words: string) => swapped(words).flatMap((other) => search(other, 0)),
-    (words: string) => search(words, 1),
-    (words: string) => search(words, 2),
-  ];
-  return (words) => {
+export class LotIndex {
+  private readonly index = new MiniSearch<{ id: string; code: string; said: string }>({
+    fields: ['code', 'said'],
+  });
+  private readonly known = new Map<string, string>();
+
+  /** Takes a lot in, as it is said now. */
+  take(lot: ShownLot): void {
+    const { id, code } = lot.row;
+    const said = saidOf(lot);
+    const before = this.known.get(id);
+    if (before === `${code} ${said}`) return;
+    if (before !== undefined) this.index.discard(id);
+    this.index.add({ id, code, said });
+    this.known.set(id, `${code} ${said}`);
+  }
+
+  /** Lots that the words may mean. */
+  find(words: string): ReadonlySet<string> {
+    const search = (said: string, most: number) =>
+      this.index
+        .search(said, { prefix: true, combineWith: 'AND', fuzzy: slip(most) })
+        .map(({ id }) => id as string);
+    const ways = [
+      () => search(words, 0),
+      () => swapped(words).flatMap((other) => search(other, 0)),
+      () => search(words, 1),
+      () => search(words, 2),
+    ];
     for (const way of ways) {
-      const found = way(words);
+      const found = way();
       if (found.length) return new Set(found);
     }
     return new Set();
-  };
+  }
 }
 
 /**

@@ -1,14 +1,16 @@
 import { useLocalStorage } from '@vueuse/core';
-import { computed, type Ref } from 'vue';
+import { computed, ref, watch, type Ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { keptKey } from '../../stores/kept';
+import { latestOnly } from '../../stores/latestOnly';
 import { useSession } from '../../stores/session';
+import { inSlices } from '../../stores/slices';
 import type { ShownLot } from '../useLots';
 import {
   filtered,
   filterFromQuery,
   leavesOut,
-  lotIndex,
+  LotIndex,
   noFilter,
   queryFromFilter,
   type LotFilter,
@@ -36,8 +38,20 @@ export function useLotFilter(lots: Ref<readonly ShownLot[]>, station: string, ur
     kept.value = JSON.parse(JSON.stringify(query));
     void router.replace({ query: { ...route.query, ...query } });
   };
-  const find = computed(() => lotIndex(lots.value));
-  const shown = computed(() => filtered(lots.value, filter.value, (words) => find.value(words), urgent));
+  const index = new LotIndex();
+  /** Grows with every change of the index, so that what was found is looked for again. */
+  const indexed = ref(0);
+  const take = latestOnly(async () => {
+    await inSlices(lots.value, (lot) => index.take(lot));
+    indexed.value++;
+  });
+  watch(lots, () => void take(), { immediate: true });
+  const find = (words: string) => {
+    // Read, so that it is looked for again once all are indexed; until then nothing is left out.
+    if (indexed.value === 0) return new Set(lots.value.map(({ row }) => row.id));
+    return index.find(words);
+  };
+  const shown = computed(() => filtered(lots.value, filter.value, find, urgent));
   const clear = () => set({ ...noFilter, sort: filter.value.sort, group: filter.value.group });
   return { filter, set, clear, shown, leavesOut: computed(() => leavesOut(filter.value)) };
 }
