@@ -35,8 +35,10 @@ export const useRoots = defineStore('roots', () => {
     const { cards, terms, cap } = rules.value;
     const by = school ?? rules.value.school;
     const records = plantsOf(lotId);
+    // Of lots of which nothing was pulled all that can be said is the same.
+    const of = records.length ? lotId : '';
     const plants = records.map((r) => r.entry).join();
-    const key = `${lotId}.${by}`;
+    const key = `${of}.${by}`;
     const kept = known.get(key);
     if (kept?.rules === rules.value && kept.plants === plants) return kept.verdict;
     const pulled = records.map((r) => ({ id: r.entry, day: dayOf(r.on), plant: r.plant }));

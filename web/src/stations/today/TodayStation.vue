@@ -45,7 +45,7 @@ const shown = computed(() =>
     .filter((group) => group.lines.length),
 );
 /** Lines drawn of each group: the first few at once, the others frame by frame, more when they are asked for. */
-const FIRST = 6;
+const FIRST = 3;
 const drawn = useGrowing(FIRST, SHOWN_OF_EACH);
 const more = ref<Partial<Record<When, number>>>({});
 const limitOf = (when: When) => drawn.value + (more.value[when] ?? 0);
