@@ -40,12 +40,17 @@ export async function benchLarge(url, executablePath) {
       await page.getByTestId('ground-line').waitFor();
     });
     const toGrow = await longest(page);
+    // At rest, as somebody who has looked at the list takes the ribbon.
+    await page.evaluate(() => new Promise((rest) => requestIdleCallback(rest)));
+    const drags = await dragFrames(page);
+    await page.keyboard.press('.');
+    await page.evaluate(() => new Promise((rest) => requestIdleCallback(rest)));
+    await longest(page);
     const find = await timed(async () => {
       await page.getByRole('searchbox', { name: 'Find a lot' }).fill('rowan');
       await page.getByTestId('lots-said').getByText('rowan').waitFor();
     });
     const finding = await longest(page);
-    const drags = await dragFrames(page);
     return [
       ['large nursery, from opening the page to Today’s first lines', ms(first), '', '', '≤ 2.5 s'],
       ['the same, to every record and forecast', ms(whole), '', '', ''],
