@@ -100,6 +100,16 @@ async function expectWorking(page: Page, least: number) {
     if (result !== 0) expect(Math.abs(again / result - 1), what).toBeLessThan(1e-4);
 }
 
+/** Opens every working there is; where the page is still being worked out, what is drawn anew is opened again. */
+async function openAll(page: Page) {
+  const closed = page.locator('details:not([open]) > summary', { hasText: 'Show working' });
+  await expect(async () => {
+    for (const opener of await closed.all()) await opener.click({ timeout: 2000 });
+    await expect(closed).toHaveCount(0, { timeout: 500 });
+    await expect(page.getByTestId('working').first()).toBeVisible({ timeout: 500 });
+  }).toPass();
+}
+
 test('Show working recomputes by hand to the figure', async ({ isla: page }) => {
   await openLot(page, '26-SOR-03');
   const shown = (
@@ -150,8 +160,7 @@ for (const [part, least] of [
       await expect(page.getByTestId('buy')).toBeVisible();
     }
     await expect(page.getByText('Show working').first()).toBeVisible();
-    for (const opener of await page.getByText('Show working').all()) await opener.click();
-    await expect(page.getByTestId('working').first()).toBeVisible();
+    await openAll(page);
     await expectWorking(page, least);
   });
 

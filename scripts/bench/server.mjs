@@ -188,7 +188,7 @@ async function benchTable(server, nurseryId, cookie, ask) {
     bytes += line.length + 1;
   }
   const query = new URLSearchParams({
-    ...{ lot: 0, date: 1, height: 2, diameter: -1, dateOrder: 'iso', heightUnit: 'cm', diameterUnit: 'mm' },
+    ...{ lot: 0, date: 1, height: 2, dateOrder: 'iso', heightUnit: 'cm', diameterUnit: 'mm' },
     ...{ check: 'false', id: newId() },
   });
   const usual = await load(ask);

@@ -159,6 +159,13 @@ describe('work done to lots', () => {
     expect((await crew.refused('recordCare', many)).detail).toMatch(/9999 staked, but/);
     const { lots } = await crew.ok('recordCare', care({ what: 'spread', apart: 2 }, yard.onBench.lot));
     expect(lots[0].evidence.care.at(-1)!.done).toEqual({ what: 'spread', apart: 2 });
+    // Taken back, nothing of it is left that its room could be reckoned from.
+    const entry = lots[0].evidence.care.at(-1)!.entry;
+    const undone = await crew.ok('undoEntry', {
+      params: { ...yard.onBench, entry },
+      body: { id: newId(), on: '2026-08-02' },
+    });
+    expect(undone.evidence.care.map(({ done }) => done.what)).not.toContain('spread');
   });
 });
 
