@@ -117,7 +117,7 @@ export const useForecasts = defineStore('forecasts', () => {
       const answer = await (await prepared()).all(view, today);
       const before = views.value;
       const changed = new Map<string, LotView>();
-      while (changed.size < answer.changed)
+      for (let left = answer.changed; left > 0; left -= AT_ONCE)
         for (const lot of await worker!.more(AT_ONCE)) changed.set(lot.forecast.lotId, lot);
       views.value = new Map(answer.ids.map((id) => [id, changed.get(id) ?? before.get(id)!]));
       faults.value = new Map(answer.faults.map(({ lotId, fault }) => [lotId, fault]));

@@ -22,6 +22,7 @@ function aServer(lots: Record<string, { stamp: string; closedOn?: string }>) {
           id,
           code: id,
           speciesId: 's',
+          sownOn: '2026-04-08',
           stamp,
           closedOn: closedOn ?? null,
         })),
@@ -122,6 +123,26 @@ describe('lots in the browser', () => {
     ] as unknown as LotDetail[]);
     expect(keeper.lots.value.get('a')!.version).toBe(2);
     expect(keeper.index.value.get('new')).toMatchObject({ code: 'new', closedOn: null });
+  });
+
+  it('keep what was written here while older answers were on their way', async () => {
+    const server = aServer({ a: { stamp: '1' }, b: { stamp: '1' } });
+    const keeper = lotKeeper(server.source, () => TODAY, vi.fn());
+    await keeper.refresh();
+    server.held.set('a', { stamp: '2' });
+    const { records: ask } = server.source;
+    server.source.records = async (ids) => {
+      const answer = await ask(ids);
+      keeper.takeLots([
+        { lot: row('a', 7), evidence: records('a', 'mine') },
+        { lot: row('new'), evidence: records('new') },
+      ] as unknown as LotDetail[]);
+      return answer;
+    };
+    await keeper.refresh();
+    expect(keeper.lots.value.get('a')!.version).toBe(7);
+    expect(keeper.evidence.value.get('a')).toEqual(records('a', 'mine'));
+    expect([...keeper.lots.value.keys()]).toContain('new');
   });
 
   it('know whether anything changed since', async () => {

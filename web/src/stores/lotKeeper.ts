@@ -42,12 +42,17 @@ export function lotKeeper(
   let seen: string | null = null;
   /** The stamp that each lot here was fetched at; none where it was written to since. */
   const stamps = new Map<string, string>();
+  /** When each lot was last written to here: what was asked for before that is older, and is not taken. */
+  const writtenAt = new Map<string, number>();
+  let writes = 0;
+  const writtenSince = (id: string, began: number) => (writtenAt.get(id) ?? 0) > began;
 
   const ofThePast = ({ closedOn }: LotStamp) => isPast(closedOn === null ? null : dayOf(closedOn), today());
   const pastLots = computed(() => [...index.value.values()].filter(ofThePast));
 
   /** Fetches lots some at a time, one request ahead of the reading, and shows them together. */
   async function bring(ids: readonly string[], told?: (share: number) => void): Promise<void> {
+    const began = writes;
     const came: Records = { lots: [], evidence: [] };
     const asked = parts(ids, AT_ONCE);
     const ask = (i: number) => {
@@ -66,8 +71,12 @@ export function lotKeeper(
       came.evidence.push(...records);
       told?.(came.lots.length);
     }
-    for (const { id } of came.lots) stamps.set(id, index.value.get(id)?.stamp ?? '');
-    show(came);
+    const fresh = (id: string) => !writtenSince(id, began);
+    for (const { id } of came.lots) if (fresh(id)) stamps.set(id, index.value.get(id)?.stamp ?? '');
+    show({
+      lots: came.lots.filter(({ id }) => fresh(id)),
+      evidence: came.evidence.filter(({ lotId }) => fresh(lotId)),
+    });
   }
 
   /** What did not change stays the object it was, so that nothing is derived from it again. */
@@ -90,8 +99,10 @@ export function lotKeeper(
   }
 
   /** Fetches what is not here or not as it was, but for lots of the past nobody looked for. */
-  async function fetchLots(named: AnswerOf<'lotStamps'>): Promise<void> {
-    index.value = new Map(named.stamps.map((lot) => [lot.id, lot]));
+  async function fetchLots(named: AnswerOf<'lotStamps'>, began: number): Promise<void> {
+    // A lot made here while the names were on their way is not among them yet.
+    const mine = [...index.value].filter(([id]) => writtenSince(id, began));
+    index.value = new Map([...named.stamps.map((lot) => [lot.id, lot] as const), ...mine]);
     const wanted = named.stamps.filter(
       (lot) =>
         stamps.get(lot.id) !== lot.stamp && (past.value === 'here' || stamps.has(lot.id) || !ofThePast(lot)),
@@ -110,9 +121,10 @@ export function lotKeeper(
   let refreshing: Promise<void> | null = null;
   /** Takes in what changed; asked for while it is at it, it is the same. */
   function refresh(): Promise<void> {
+    const began = writes;
     refreshing ??= source
       .stamps()
-      .then(fetchLots)
+      .then((named) => fetchLots(named, began))
       .finally(() => (refreshing = null));
     return refreshing;
   }
@@ -136,10 +148,12 @@ export function lotKeeper(
   /** Takes in what the server answered after a record, so that every view follows. */
   function takeLots(details: readonly LotDetail[]): void {
     const named = new Map(index.value);
+    writes++;
     for (const { lot } of details) {
-      stamps.delete(lot.id);
-      const { id, code, speciesId } = lot;
-      named.set(id, { id, code, speciesId, stamp: '', closedOn: null });
+      const { id, code, speciesId, sownOn } = lot;
+      stamps.delete(id);
+      writtenAt.set(id, writes);
+      named.set(id, { id, code, speciesId, sownOn, stamp: '', closedOn: null });
     }
     index.value = named;
     lots.value = new Map([...lots.value, ...details.map(({ lot }) => [lot.id, lot] as const)]);

@@ -83,7 +83,7 @@ export const useNursery = defineStore('nursery', () => {
   const firstDay = computed<EpochDay>(() => {
     if (!whole.value) return -Infinity;
     const today = dayOf(catalogue.value!.nursery.today);
-    return Math.min(today - 365, ...[...lots.value.values()].map((lot) => dayOf(lot.sownOn)));
+    return Math.min(today - 365, ...[...keeper.index.value.values()].map((lot) => dayOf(lot.sownOn)));
   });
 
   /** Opens the nursery; its lots arrive behind. */
@@ -133,7 +133,9 @@ export const useNursery = defineStore('nursery', () => {
       catalogue.value = { ...before, nursery: { ...before.nursery, today } };
       await reloadWeather();
     }
-    if (isNewDay || keeper.isBehind(changed)) await keeper.refresh();
+    if (!isNewDay && !keeper.isBehind(changed)) return;
+    await keeper.refresh();
+    trouble.value = null;
   }
 
   const takeLot = (detail: LotDetail) => keeper.takeLots([detail]);

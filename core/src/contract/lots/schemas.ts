@@ -164,6 +164,7 @@ export const LotStamp = z.object({
   id: Id,
   code: z.string(),
   speciesId: Id,
+  sownOn: PlainDate,
   stamp: z.string(),
   /** Day of its last movement, where nothing is left of it here; null while anything is. */
   closedOn: PlainDate.nullable(),

@@ -7,9 +7,9 @@ import type { Tx } from '../../db/tenant';
  * rewritten. Its stage’s last day is written later, and is part of the word.
  */
 const STAMPS = `
-  select l.id, l.code, l.species_id as "speciesId",
+  select l.id, l.code, l.species_id as "speciesId", l.sown_on::text as "sownOn",
     concat_ws('.', l.version, o.n, o.struck, o.last, m.n, s.n, s.last) as stamp,
-    case when coalesce(b.held, 0) = 0 then coalesce(m.last, l.sown_on) end as "closedOn"
+    case when coalesce(b.held, 0) = 0 then coalesce(m.last, l.sown_on)::text end as "closedOn"
   from lot l
   left join (select lot_id, sum(held) as held from balance
              where nursery_id = $1 and account in ('seed', 'sown', 'standing', 'lifted') group by lot_id) b on b.lot_id = l.id

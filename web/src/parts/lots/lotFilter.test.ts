@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ShownLot } from '../useLots';
 import {
+  asTyped,
   byNature,
   filtered,
   filterFromQuery,
@@ -54,6 +55,10 @@ describe('looking through lots', () => {
     expect([...moving.find('standing')]).toEqual(['26-ALN-07']);
     expect([...moving.find('river')]).not.toContain('26-ALN-07');
     expect([...moving.find('alder')]).toEqual(['26-ALN-07']);
+  });
+  it('finds as typed while the index is made', () => {
+    expect([...asTyped(lots, 'Birch bench')]).toEqual(['26-BPE-06']);
+    expect(asTyped(lots, 'brich').size).toBe(0);
   });
   it('narrows by what it is, where, how it stands and when it was sown', () => {
     expect(codes({ place: 'Bed 10' })).toEqual(['26-BPU-05']);

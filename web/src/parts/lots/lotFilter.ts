@@ -111,6 +111,16 @@ function swapped(words: string): string[] {
 /** The words one would look for a lot with. */
 const saidOf = ({ row, species, where }: ShownLot) => `${species} ${where} ${row.note}`;
 
+/** Lots that hold every word as it is typed. */
+export function asTyped(lots: readonly ShownLot[], words: string): ReadonlySet<string> {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const holds = (lot: ShownLot) => {
+    const said = `${lot.row.code} ${saidOf(lot)}`.toLowerCase();
+    return wanted.every((word) => said.includes(word));
+  };
+  return new Set(lots.filter(holds).map(({ row }) => row.id));
+}
+
 /**
  * An index of lots by the words one would look for them with. Words and their beginnings as typed come first; only where
  * nothing has them is a slip forgiven, then two. A lot is indexed anew only when its words change.

@@ -7,6 +7,7 @@ import { useSession } from '../../stores/session';
 import { inSlices } from '../../stores/slices';
 import type { ShownLot } from '../useLots';
 import {
+  asTyped,
   filtered,
   filterFromQuery,
   leavesOut,
@@ -47,9 +48,8 @@ export function useLotFilter(lots: Ref<readonly ShownLot[]>, station: string, ur
   });
   watch(lots, () => void take(), { immediate: true });
   const find = (words: string) => {
-    // Read, so that it is looked for again once all are indexed; until then nothing is left out.
-    if (indexed.value === 0) return new Set(lots.value.map(({ row }) => row.id));
-    return index.find(words);
+    // Read, so that it is looked for again once all are indexed; until then letter by letter, no slip forgiven.
+    return indexed.value === 0 ? asTyped(lots.value, words) : index.find(words);
   };
   const shown = computed(() => filtered(lots.value, filter.value, find, urgent));
   const clear = () => set({ ...noFilter, sort: filter.value.sort, group: filter.value.group });
