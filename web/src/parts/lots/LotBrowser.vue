@@ -199,7 +199,12 @@ function choose() {
     <p v-if="leavesOut && !listed.length" class="px-4 py-6">
       No lot is like that.
       <button class="quiet" type="button" @click="clear">Show all lots</button>
-      <button v-if="away && nursery.past === 'away'" class="quiet" type="button" @click="withEnded = true">
+      <button
+        v-if="whole && away && nursery.past === 'away'"
+        class="quiet"
+        type="button"
+        @click="withEnded = true"
+      >
         Look among {{ several(away, 'lot') }} of the past
       </button>
     </p>

@@ -56,6 +56,14 @@ describe('looking through lots', () => {
     expect([...moving.find('river')]).not.toContain('26-ALN-07');
     expect([...moving.find('alder')]).toEqual(['26-ALN-07']);
   });
+  it('forgets a lot that left the list, and takes it in again when it is back', () => {
+    const leaving = new LotIndex();
+    for (const each of lots) leaving.take(each);
+    leaving.keep(lots.slice(1));
+    expect([...leaving.find('silver birch')]).not.toContain('26-BPE-06');
+    leaving.take(lots[0]);
+    expect([...leaving.find('silver birch')]).toEqual(['26-BPE-06']);
+  });
   it('finds as typed while the index is made', () => {
     expect([...asTyped(lots, 'Birch bench')]).toEqual(['26-BPE-06']);
     expect(asTyped(lots, 'brich').size).toBe(0);

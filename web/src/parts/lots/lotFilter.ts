@@ -142,6 +142,16 @@ export class LotIndex {
     this.known.set(id, `${code} ${said}`);
   }
 
+  /** Forgets the lots that are not listed any more. */
+  keep(lots: readonly ShownLot[]): void {
+    const listed = new Set(lots.map(({ row }) => row.id));
+    for (const id of [...this.known.keys()]) {
+      if (listed.has(id)) continue;
+      this.index.discard(id);
+      this.known.delete(id);
+    }
+  }
+
   /** Lots that the words may mean. */
   find(words: string): ReadonlySet<string> {
     const search = (said: string, most: number) =>

@@ -44,6 +44,7 @@ export function useLotFilter(lots: Ref<readonly ShownLot[]>, station: string, ur
   const indexed = ref(0);
   const take = latestOnly(async () => {
     await inSlices(lots.value, (lot) => index.take(lot));
+    index.keep(lots.value);
     indexed.value++;
   });
   watch(lots, () => void take(), { immediate: true });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { traysOnBench } from '@kauri/core';
+import { occupancyOf, Unfit } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -7,14 +7,16 @@ import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
 import { count, several } from '../../words/numbers';
-import { usePlaces } from '../yard/usePlaces';
+import { occupantOf, usePlaces } from '../yard/usePlaces';
 import { useLotsTogether } from './useLotsTogether';
 
 /** Several lots carried to another place in the trays they stand in. What stands in a bed is left out, and said. */
 const props = defineProps<{ lots: readonly ShownLot[] }>();
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
+const season = useSeason();
 const { places } = usePlaces();
 const inTrays = computed(() =>
   props.lots.filter(({ row }) => row.stage.containerTypeId !== null && row.held.standing > 0),
@@ -31,26 +33,20 @@ const options = computed(() => [
 /** Lots that are not there already. */
 const going = computed(() => inTrays.value.filter(({ row }) => row.stage.placeId !== draft.value.placeId));
 const trays = computed(() => going.value.reduce((sum, { row }) => sum + (row.stage.trays ?? 0), 0));
-/** Room left where they go, in trays of each kind that goes there. */
+/** Whether they fit beside what stands where they go, each taking what it takes now. */
 const room = computed(() => {
   const there = places.value.find(({ place }) => place.id === draft.value.placeId);
-  if (!there || there.occupancy.kind !== 'bench') return null;
-  const widthMm = (there.place.place.design as { widthMm: number }).widthMm;
-  const wantedMm = new Map<string, number>();
-  for (const { row } of going.value)
-    wantedMm.set(
-      row.stage.containerTypeId!,
-      (wantedMm.get(row.stage.containerTypeId!) ?? 0) + row.stage.trays!,
-    );
-  const freeMm = Math.max(0, there.occupancy.layout.freeLengthMm);
-  const over = [...wantedMm].some(([id, wanted]) => {
-    const { trayLengthMm, trayWidthMm } = nursery.lookup.containers.get(id)!.values;
-    const tray = { lengthMm: trayLengthMm, widthMm: trayWidthMm };
-    return freeMm <= 0 || traysOnBench({ lengthMm: freeMm, widthMm }, tray).value < wanted;
-  });
-  return over
-    ? 'That is more than fits in the room left there; it is kept, but check what still stands there.'
-    : `${several(trays.value, 'tray')} go there.`;
+  if (!there) return null;
+  const occupants = [...there.lots, ...going.value].map((lot) => occupantOf(lot, season.view));
+  try {
+    const taken = occupancyOf(there.place, occupants, nursery.lookup);
+    return taken.kind === 'bench' && taken.layout.freeLengthMm < 0
+      ? 'That is more than fits in the room left there; it is kept, but check what still stands there.'
+      : `${several(trays.value, 'tray')} go there.`;
+  } catch (error) {
+    if (error instanceof Unfit) return error.message;
+    throw error;
+  }
 });
 const leftOut = computed(() => {
   const beds = props.lots.length - inTrays.value.length;
@@ -62,7 +58,7 @@ const leftOut = computed(() => {
 });
 async function save() {
   const taken = await record(
-    { placeId: draft.value.placeId, lots: going.value.map(({ row }) => ({ lotId: row.id })) as never },
+    { placeId: draft.value.placeId, lots: going.value.map(({ row }) => ({ lotId: row.id })) },
     `${several(going.value.length, 'lot')} carried to ${nursery.lookup.places.get(draft.value.placeId)?.place.name}.`,
   );
   if (taken) emit('close');
