@@ -7,6 +7,7 @@ export const rooms = {
   working: 'how a figure came about, and what cannot be',
   calendar: 'plain days, seasons by hemisphere, when a thing falls due',
   chance: 'shares, quantiles, seeded draws',
+  money: 'what a thing costs a year',
   tabular: 'cells of a table as people write them',
   words: 'dates and numbers as a grower says them',
   species: 'values of a kind of tree, its seed and its protocols',

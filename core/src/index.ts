@@ -37,10 +37,21 @@ export { whenFor, type When } from './calendar/when';
 export { betaAfter, betaMean, betaProduct, wholeShare, type Beta } from './chance/beta';
 export { betaCdf, betaQuantile, jeffreys } from './chance/betaCdf';
 export { normalCdf, normalCdfFast, normalQuantile, studentQuantile } from './chance/normal';
-export { pooledShare, shareStep, type Outcome, type PooledShare } from './chance/pooledShare';
+export {
+  betweenLots,
+  ownShare,
+  pooledShare,
+  predictiveShare,
+  shareStep,
+  type Outcome,
+  type PooledShare,
+} from './chance/pooledShare';
 export { bandOf, firstAtLeast, quantileSorted, shareAtOrBelow, type Band } from './chance/quantile';
 export { gammaDraw, normalDraw, seedFrom, seededRandom, shuffledIndices, type Random } from './chance/random';
 export type { Spread } from './chance/spread';
+
+// money: what a thing costs a year
+export { yearlyCost } from './money/yearlyCost';
 
 // tabular: cells of a table as people write them
 export { guessDateOrder, readDate, readNumber, type DateOrder } from './tabular/fields';
@@ -80,7 +91,15 @@ export {
 } from './species/startValues';
 
 // home: what a plant’s roots stand in, and what that makes of it
-export { densityFactor, depthFactor } from './home/factors';
+export {
+  USUAL_DEPTH_MM,
+  densityFactor,
+  depthFactor,
+  diameterFactorIn,
+  heightFactorIn,
+  lightFactor,
+  volumeFactor,
+} from './home/factors';
 export { cellMlAt, cellMlOf, depthMmOf, homeAt, type Cover, type Home, type HomeSpell } from './home/home';
 
 // stock: timber and mesh cut from what is sold
@@ -284,11 +303,21 @@ export {
   dailyOn,
   ribbonDays,
   tempsOn,
+  warmthFor,
   warmthOf,
   type Daily,
   type RibbonDay,
   type Warmth,
 } from './weather/sums';
+
+export { freezeThroughHours } from './weather/freezing';
+export {
+  growingPeriods,
+  growsOn,
+  seasonsOf,
+  type GrowingPeriod,
+  type PlantSeason,
+} from './weather/growingPeriods';
 
 // light: sun and shadow on the plan
 export {
@@ -338,9 +367,7 @@ export { isPast, PAST_AFTER_DAYS } from './ledger/past';
 
 // growth: how large a plant gets: the model
 export { doubtOf, shrunk, type Doubt } from './growth/doubtful';
-export { gompertz, gompertzTime } from './growth/gompertz';
 export { learnFrom, learntFigures, type Learnt, type LearntFigure, type LotTaught } from './growth/learnt';
-export { WHOLE, grownTo, timeToGrow, type Leg } from './growth/legs';
 export {
   DIAMETER_LIMIT_MM,
   HEIGHT_LIMIT_CM,
@@ -351,14 +378,27 @@ export {
 } from './growth/readMeasurements';
 export { sampleSize, summarise, type SampleSummary } from './growth/sample';
 export { bedSpots, cellSpots, trayGrid, type BedSpot, type CellSpot } from './growth/samplePlan';
+export { LATER_SHAPE, seasonShare, seasonTime, sizeAfterSeasons, type SeasonGrown } from './growth/seasons';
 export {
-  MODEL_ERROR,
-  asymptoteLog,
+  MODEL_SD,
+  SEASON_SD,
   drawSizes,
-  sizePosterior,
-  type SizePosterior,
+  factorLog,
+  pooledCv,
+  sizeBelief,
+  type SizeBelief,
   type SizeSample,
-} from './growth/sizePosterior';
+} from './growth/sizeBelief';
+export {
+  grownOver,
+  sizeOn,
+  warmInSeason,
+  warmthToSize,
+  type Cut,
+  type GrowthCurve,
+  type Stretch,
+  type WarmthCourse,
+} from './growth/stretches';
 
 // roots: how roots fill and look
 export { chanceHigher, compareRoots, type GroupResult, type RootGroup } from './roots/compareRoots';
@@ -425,7 +465,6 @@ export {
   SCORE_FILL,
   SCORE_SD,
   VIGOUR_SD_LOG,
-  drawVigours,
   plugScores,
   vigourPosterior,
   type CellSpell,
@@ -621,6 +660,8 @@ export {
 } from './forecast/forecast';
 export type { LotFacts } from './forecast/lotFacts';
 export { factsAt, homesOf } from './forecast/lotHomes';
+export { plantYears, stretchesOf, type PlantYear } from './forecast/plantYears';
+export { curveWith, middleCurve, scaleFor, type Sized } from './forecast/sizeRuns';
 export {
   EMERGENCE_GRACE_DAYS,
   HOLDING_DAYS,

@@ -1,11 +1,12 @@
 /**
- * Quantile of sorted numbers by linear interpolation between order statistics (Hyndman & Fan type 7).
- * Infinity stands for "not within the horizon" and is passed through.
+ * Quantile of sorted numbers at plotting positions k/(n + 1), linear between them (Hyndman & Fan 1996, Am. Stat. 50:361,
+ * type 6): few members, as ten weather years are, leave a tail beyond each end. Infinity stands for “not within the
+ * horizon” and is passed through.
  */
 export function quantileSorted(sorted: ArrayLike<number>, p: number): number {
   const n = sorted.length;
   if (n === 0) return NaN;
-  const at = p * (n - 1);
+  const at = Math.max(0, Math.min(n - 1, p * (n + 1) - 1));
   const low = Math.floor(at);
   const a = sorted[low];
   const b = sorted[Math.min(n - 1, low + 1)];

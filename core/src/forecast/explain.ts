@@ -1,12 +1,13 @@
+import type { EpochDay } from '../calendar/day';
 import { cellMlAt, cellMlOf } from '../home/home';
-import { gompertz } from '../growth/gompertz';
-import { grownTo } from '../growth/legs';
+import { LATER_SHAPE, seasonShare } from '../growth/seasons';
+import { addedIn, grownOver, warmInSeason } from '../growth/stretches';
 import { rootFill } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { put, sum, type Step } from '../working/working';
 import type { Emergence } from './emergence';
-import type { GrowthDraws } from './growthDraws';
+import type { LotDraws } from './lotDraws';
 import { homesOf } from './lotHomes';
 import { type LotFacts } from './lotFacts';
 import type { Runs } from './runs';
@@ -20,7 +21,7 @@ export function explainForecast(
   outlook: Outlook,
   warmth: Warmth,
   emergence: Emergence,
-  g: GrowthDraws,
+  g: LotDraws,
   runs: Runs,
   at: number,
   heights: Float64Array,
@@ -53,55 +54,12 @@ export function explainForecast(
     });
     return steps;
   }
-  const d = middle % runs.draws;
-  const [whole, k, sinceUp] = [g.heightAsymptote[d], g.heightRate[d], runs.thermal[at][middle]];
-  // After a move the last leg is shown: from the size it had then, on the warmth since.
-  const leg = g.legs.findLast((l) => l.from <= sinceUp) ?? g.legs[0];
-  const moved = leg.from > 0;
-  const h0 = grownTo(whole, facts.species.seedlingHeightCm, k, g.legs, leg.from);
-  const tau = sinceUp - leg.from;
-  const a = whole * leg.scale;
-  steps.push(
-    {
-      what: 'Height of the middle run',
-      expression: sum`${a} × exp(0 − ln(${a} ÷ ${h0}) × exp(0 − ${k} × ${tau}))`,
-      result: gompertz(a, h0, k, tau),
-      unit: 'cm',
-      inputs: [
-        {
-          name: moved ? 'warmth since it was moved' : 'warmth since it came up',
-          value: tau,
-          unit: '°C·d',
-          origin: 'record',
-        },
-        {
-          name: 'size the crowd tends to',
-          value: a,
-          unit: 'cm',
-          origin: facts.sizes.length ? 'record' : 'starting',
-        },
-        {
-          name: 'growth rate',
-          value: k,
-          unit: 'per °C·d',
-          origin: facts.sizes.length ? 'record' : 'starting',
-        },
-        {
-          name: moved ? 'height when it was moved' : 'seedling height',
-          value: h0,
-          unit: 'cm',
-          origin: moved ? 'record' : 'starting',
-        },
-      ],
-      source: 'Gompertz curve in thermal time; grid posterior of size and rate',
-    },
-    {
-      what: 'How far height still rests on the starting value',
-      how: 'Spread of the size now over its spread before any measurement.',
-      result: Math.round(g.heightStartingShare * 100),
-      unit: '%',
-    },
-  );
+  steps.push(...heightSteps(facts, emergence, g, runs, middle, view, heights[middle]), {
+    what: 'How far height still rests on the starting value',
+    how: 'Spread of the lot’s factor now over its spread before any measurement.',
+    result: Math.round(g.height.belief.startingShare * 100),
+    unit: '%',
+  });
   const byFill = middleIndex(runs.rootMl[at]);
   const upOn = emergence.days[byFill];
   const run = Math.floor(byFill / runs.draws);
@@ -138,7 +96,7 @@ export function explainForecast(
       how: facts.pulls.length
         ? 'Spread of vigour now over its spread before any plug was pulled.'
         : 'No plug pulled yet.',
-      result: Math.round(g.vigourStartingShare * 100),
+      result: Math.round(g.roots.startingShare * 100),
       unit: '%',
     },
     {
@@ -148,6 +106,98 @@ export function explainForecast(
       unit: 'runs',
     },
   );
+  return steps;
+}
+
+/** Height of the middle run, season by season and home by home. */
+function heightSteps(
+  facts: LotFacts,
+  emergence: Emergence,
+  g: LotDraws,
+  runs: Runs,
+  middle: number,
+  view: EpochDay,
+  shown: number,
+): Step[] {
+  const year = Math.floor(middle / runs.draws);
+  const curve = g.heights.curves[middle % runs.draws];
+  const plant = g.plantIn(year, emergence.days[middle]);
+  const origin = facts.sizes.length ? 'record' : 'starting';
+  const steps: Step[] = [];
+  let size = curve.initial;
+  let before: number | null = null;
+  for (const stretch of g.heights.stretches(plant)) {
+    if (stretch.from > view) break;
+    const warm = view < stretch.to ? warmInSeason(stretch, plant.warmth.by, view) : stretch.warmTo;
+    const { cut } = stretch;
+    if (cut) {
+      const left = 'keep' in cut ? size * cut.keep : Math.min(size, cut.toCm);
+      steps.push({
+        what: 'keep' in cut ? 'Height left after it was browsed' : 'Height it was cut back to',
+        ...('keep' in cut && { expression: sum`${size} × ${cut.keep}` }),
+        result: left,
+        unit: 'cm',
+      });
+      size = left;
+    }
+    if (warm <= stretch.warmFrom) continue;
+    const moved = before === stretch.season;
+    before = stretch.season;
+    const result = grownOver({ ...stretch, cut: undefined }, curve, size, warm);
+    const what = `Height of the middle run ${moved ? 'since it was moved' : `in season ${stretch.season + 1}`}`;
+    const inputs: Step['inputs'] = [
+      {
+        name: moved ? 'warmth since it was moved' : 'warmth of the season',
+        value: warm - stretch.warmFrom,
+        unit: '°C·d',
+        origin: 'record',
+      },
+      { name: 'growth rate', value: curve.ratePerDd, unit: 'per °C·d', origin },
+      { name: 'what its home allows', value: stretch.scale, origin: 'record' },
+      {
+        name: moved ? 'height when it was moved' : stretch.season === 0 ? 'seedling height' : 'height before',
+        value: size,
+        unit: 'cm',
+        origin: stretch.season === 0 && !moved ? 'starting' : 'record',
+      },
+    ];
+    if (stretch.season === 0) {
+      const most = curve.firstTo * stretch.scale;
+      steps.push({
+        what,
+        expression:
+          size < most
+            ? sum`${most} × exp(ln(${size} ÷ ${most}) × exp(0 − ${curve.ratePerDd} × ${warm - stretch.warmFrom}))`
+            : put(size),
+        result,
+        unit: 'cm',
+        inputs: [...inputs, { name: 'size the crowd tends to', value: most, unit: 'cm', origin }],
+        source: 'Gompertz curve in thermal time; grid posterior of size and rate',
+      });
+    } else {
+      const whole = addedIn(curve, stretch.season) * stretch.scale;
+      const share = (w: number) => seasonShare(LATER_SHAPE, curve.ratePerDd * w);
+      steps.push({
+        what,
+        expression: sum`${size} + ${whole} × (${share(warm)} − ${share(stretch.warmFrom)})`,
+        result,
+        unit: 'cm',
+        inputs: [...inputs, { name: 'what the season adds', value: whole, unit: 'cm', origin }],
+        source: 'Seasons’ growth added up; each a Gompertz share of what it adds',
+      });
+    }
+    size = result;
+  }
+  if (size > 0 && shown > 0)
+    steps.push({
+      what: 'Height of the middle run',
+      how: facts.sizes.length
+        ? 'What its samples lie off that curve is carried on; it fades as the lot grows.'
+        : 'With the model’s own error as this run drew it.',
+      expression: sum`${size} × ${shown / size}`,
+      result: shown,
+      unit: 'cm',
+    });
   return steps;
 }
 

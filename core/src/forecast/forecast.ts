@@ -6,20 +6,20 @@ import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
 import { nextWinter } from '../calendar/season';
 import { meetingHeightCm } from '../growing/canopy';
-import { gompertz } from '../growth/gompertz';
-import { grownTo, timeToGrow, WHOLE, type Leg } from '../growth/legs';
+import { pooledCv } from '../growth/sizeBelief';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
-import { BOUND_FILL, READY_FILL } from '../roots/rootFill';
+import { BOUND_FILL, FULLEST_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
-import type { Warmth } from '../weather/sums';
+import { warmthFor, type Warmth } from '../weather/sums';
 import type { Step } from '../working/working';
 import { apartAt, feedRunOut } from './careSeen';
 import { explainForecast } from './explain';
 import { emergenceOf, type Emergence } from './emergence';
-import { growthDraws } from './growthDraws';
+import { lotDraws, type LotDraws } from './lotDraws';
 import { factsAt, homesOf } from './lotHomes';
 import type { LotFacts } from './lotFacts';
-import { comingMove, daysToSize, runLot, type Runs } from './runs';
+import { comingMove, runLot, type Runs } from './runs';
+import type { SizeRuns } from './sizeRuns';
 
 /** What a lot is like on the date looked at. */
 export interface LotState {
@@ -89,73 +89,61 @@ export interface ForecastOptions {
 export function forecastLot(
   facts: LotFacts,
   outlook: Outlook,
-  warmth: Warmth,
+  usual: Warmth,
   options: ForecastOptions,
 ): LotForecast {
   const { view, draws = 30, course, explain = false } = options;
   if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
+  const { latitudeDeg } = outlook.site;
+  const warmth = warmthFor(facts.species, outlook, usual);
   const seen = {
     ...factsAt(facts, outlook.asOf, options.move ?? null),
     sizes: facts.sizes.filter((s) => s.day <= outlook.asOf),
   };
   const move = comingMove(seen, outlook.asOf);
   const home = homeAt(homesOf(seen), move ? Infinity : outlook.asOf);
-  const emergence = emergenceOf(seen, outlook.site.latitudeDeg, warmth, draws);
+  const emergence = emergenceOf(seen, latitudeDeg, warmth, draws);
   const emergenceBand =
     emergence.seen === null
       ? bandOf(Float64Array.from(emergence.days))
       : { p10: emergence.seen, p50: emergence.seen, p90: emergence.seen };
-  const g = growthDraws(seen, warmth, emergence.seen ?? emergenceBand.p50, draws);
-  const days = keptDays(view, course, move);
+  const g = lotDraws(seen, latitudeDeg, warmth, emergence.seen ?? emergenceBand.p50, draws);
+  const days = keptDays(view, course);
   const runs = runLot(seen, warmth, emergence, g, days);
   const viewAt = days.indexOf(view);
-  const height: Curve = {
-    asymptote: g.heightAsymptote,
-    rate: g.heightRate,
-    initial: facts.species.seedlingHeightCm,
-    legsOf: legsOfRun(g.legs, move && scaled(seen, move.home, g.scaleIn.height), runs, move),
-  };
-  const diameter: Curve = {
-    asymptote: g.diameterAsymptote,
-    rate: g.diameterRate,
-    initial: facts.species.seedlingDiameterMm,
-    legsOf: legsOfRun(g.diameterLegs, move && scaled(seen, move.home, g.scaleIn.diameter), runs, move),
-  };
-  const heights = days.map((_, at) => sizesAt(runs, at, height));
-  const state = stateAt(seen, runs, viewAt, heights[viewAt], diameter, emergence, view);
-  const lifting = liftingWindow(facts.species, outlook.site.latitudeDeg, warmth, view, {
+  const sizesOn = (sizes: SizeRuns, day: EpochDay, members: number): Float64Array =>
+    Float64Array.from({ length: members }, (_, run) => {
+      const up = emergence.days[run];
+      if (up === Infinity) return 0;
+      const year = Math.floor(run / draws);
+      return sizes.sizeAt(g.plantIn(year, up), year, run % draws, day);
+    });
+  const heights = days.map((day, at) => sizesOn(g.heights, day, runs.rootMl[at].length));
+  const diameters = sizesOn(g.diameters, view, heights[viewAt].length);
+  const state = stateAt(seen, runs, g, viewAt, heights[viewAt], diameters, emergence, view);
+  const lifting = liftingWindow(facts.species, latitudeDeg, usual, view, {
     notBefore: Math.min(emergenceBand.p50, view + 400),
     leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
   });
-  const warmthFor = (run: number, size: number) => {
-    const d = run % runs.draws;
-    return timeToGrow(height.asymptote[d], height.initial, height.rate[d], height.legsOf(run), size);
-  };
-  const sizeDays = (size: number) => {
-    // Unless a move is still to come, a draw needs the same warmth whatever the weather year.
-    const perDraw = move === null && Float64Array.from({ length: runs.draws }, (_, d) => warmthFor(d, size));
-    const needed = perDraw
-      ? (run: number) => perDraw[run % runs.draws]
-      : (run: number) => warmthFor(run, size);
-    return bandOf(daysToSize(needed, runs.draws, emergence, warmth));
-  };
   const headroom = home.kind === 'bed' ? home.headroomCm : null;
   const tallest = 1 + normalQuantile(0.9) * plantCv(seen);
   const spells = homesOf(seen);
   const apart = options.apart ?? (move ? 1 : apartAt(seen, outlook.asOf));
   const meets = meetingHeightCm(facts.species, home, apart);
+  const lidAt = headroom === null ? null : headroom / tallest;
+  const reached = sizeDays(g, runs, emergence, outlook, [facts.targetHeightCm, lidAt, meets]);
   return {
     lotId: facts.id,
     asOf: outlook.asOf,
     emergence: { seen: emergence.seen, band: emergenceBand },
     ready: bandOf(runs.ready),
     bound: bandOf(runs.bound),
-    toTarget: facts.targetHeightCm === null ? null : sizeDays(facts.targetHeightCm),
-    lid: headroom === null ? null : sizeDays(headroom / tallest),
-    leavesMeet: meets === null ? null : sizeDays(meets),
+    toTarget: reached[0],
+    lid: reached[1],
+    leavesMeet: reached[2],
     apart,
-    feedOut: feedRunOut(facts, warmth),
-    shiftDue: shiftDueOf(home, spells, emergenceBand.p50, outlook.site.latitudeDeg),
+    feedOut: feedRunOut(facts, usual),
+    shiftDue: shiftDueOf(home, spells, emergenceBand.p50, latitudeDeg),
     lifting: lifting.value,
     state,
     course: course
@@ -164,12 +152,12 @@ export function forecastLot(
           heightCm: heights.map((h) => bandOf(Float64Array.from(h))),
           fill: runs.rootMl.map((r, at) => {
             const cellMl = cellMlAt(spells, days[at]);
-            return bandOf(Float64Array.from(r, (ml) => ml / cellMl));
+            return bandOf(Float64Array.from(r, (ml, run) => shownFill(ml / cellMl, g.dayLuck[run % draws])));
           }),
         }
       : null,
-    vigour: { mean: g.meanVigour, startingShare: g.vigourStartingShare },
-    heightStartingShare: g.heightStartingShare,
+    vigour: { mean: g.roots.mean, startingShare: g.roots.startingShare },
+    heightStartingShare: g.height.belief.startingShare,
     weather: {
       recordedYears: outlook.recordedYears,
       generatedYears: outlook.generatedYears,
@@ -182,6 +170,34 @@ export function forecastLot(
         ]
       : [],
   };
+}
+
+/** Days on which some heights are reached, in the order asked; null where none is asked. */
+function sizeDays(
+  g: LotDraws,
+  { count, draws }: Runs,
+  emergence: Emergence,
+  { asOf, horizonDays }: Outlook,
+  heights: readonly (number | null)[],
+): (Band | null)[] {
+  const asked = heights.flatMap((cm, i) => (cm === null ? [] : [{ cm, i }])).sort((a, b) => a.cm - b.cm);
+  const wanted = asked.map(({ cm }) => cm);
+  const days = asked.map(() => new Float64Array(count).fill(Infinity));
+  const horizon = asOf + horizonDays;
+  for (let year = 0; year < count / draws; year++) {
+    if (emergence.seen !== null) {
+      g.heights.daysOfSizes(g.plantIn(year, emergence.seen), year, [0, draws], wanted, horizon, days);
+      continue;
+    }
+    for (let d = 0; d < draws; d++) {
+      const up = emergence.days[year * draws + d];
+      if (up !== Infinity)
+        g.heights.daysOfSizes(g.plantIn(year, up), year, [d, d + 1], wanted, horizon, days);
+    }
+  }
+  const bands: (Band | null)[] = heights.map(() => null);
+  asked.forEach(({ i }, k) => (bands[i] = bandOf(days[k])));
+  return bands;
 }
 
 /** A lot in cells is moved up, or out, once each growing season. */
@@ -197,81 +213,37 @@ function shiftDueOf(
 }
 
 /** Days at which state is kept: the date looked at, and each week of a course. */
-function keptDays(
-  view: EpochDay,
-  course: { from: EpochDay; to: EpochDay } | undefined,
-  move: HomeSpell | null,
-): EpochDay[] {
+function keptDays(view: EpochDay, course: { from: EpochDay; to: EpochDay } | undefined): EpochDay[] {
   const days = new Set([view]);
-  if (move) days.add(move.from - 1);
   if (course) for (let day = course.from; day <= course.to; day += 7) days.add(day);
   return [...days].sort((a, b) => a - b);
-}
-
-/** A size by run: draws of its curve, and the legs each run goes through. */
-interface Curve {
-  asymptote: Float64Array;
-  rate: Float64Array;
-  initial: number;
-  legsOf: (run: number) => readonly Leg[];
-}
-
-/** A home's factor on an asymptote against the present home's. */
-const scaled = (facts: LotFacts, home: Home, scaleIn: (home: Home) => number): number =>
-  scaleIn(home) / scaleIn(facts.home);
-
-const neverMoved = (): readonly Leg[] => WHOLE;
-
-/** Past legs are the same in every run; a move to come falls on each run's own warmth. */
-function legsOfRun(
-  past: readonly Leg[],
-  scale: number | null,
-  runs: Runs,
-  move: HomeSpell | null,
-): (run: number) => readonly Leg[] {
-  if (scale === null || move === null) return past.length === 1 ? neverMoved : () => past;
-  const thermal = runs.thermal[runs.keptDays.indexOf(move.from - 1)];
-  return (run) => [...past, { from: thermal[run % thermal.length], scale }];
-}
-
-function sizesAt(runs: Runs, at: number, curve: Curve): Float64Array {
-  if (curve.legsOf === neverMoved) {
-    const { asymptote, rate, initial } = curve;
-    return runs.thermal[at].map((tau, i) =>
-      gompertz(asymptote[i % runs.draws], initial, rate[i % runs.draws], tau),
-    );
-  }
-  return runs.thermal[at].map((tau, i) => {
-    const d = i % runs.draws;
-    return grownTo(curve.asymptote[d], curve.initial, curve.rate[d], curve.legsOf(i), tau);
-  });
 }
 
 function stateAt(
   facts: LotFacts,
   runs: Runs,
+  g: LotDraws,
   at: number,
   heights: Float64Array,
-  diameter: Curve,
+  diameters: Float64Array,
   emergence: Emergence,
   view: EpochDay,
 ): LotState {
   const cellMl = cellMlAt(homesOf(facts), view);
   // A day on which all years are the same lists the draws of a lot seen up.
-  const up = heights.map((_, i) => (emergence.days[i] <= view ? 1 : 0));
-  const shown = heights.map((h, i) => h * up[i]);
-  const fill = runs.rootMl[at].map((ml, i) => (ml / cellMl) * up[i]);
-  const diameters = sizesAt(runs, at, diameter).map((x, i) => x * up[i]);
+  const fill = runs.rootMl[at].map((ml, i) =>
+    emergence.days[i] <= view ? shownFill(ml / cellMl, g.dayLuck[i % runs.draws]) : 0,
+  );
   const cv = plantCv(facts);
   const target = facts.targetHeightCm;
   let toSize = 0;
   if (target !== null) {
-    for (const h of shown) if (h > 0) toSize += (1 - normalCdf((target - h) / (cv * h))) / shown.length;
+    for (const h of heights) if (h > 0) toSize += (1 - normalCdf((target - h) / (cv * h))) / heights.length;
   }
   const fillBand = bandOf(fill);
   return {
     day: view,
-    heightCm: bandOf(shown),
+    heightCm: bandOf(Float64Array.from(heights)),
     diameterMm: bandOf(diameters),
     fill: fillBand,
     chanceReady: 1 - shareAtOrBelow(fill, READY_FILL - 1e-12),
@@ -280,6 +252,9 @@ function stateAt(
   };
 }
 
+/** Fill as a day's plugs would show it. */
+const shownFill = (fill: number, luck: number): number => Math.min(FULLEST_FILL, fill * luck);
+
 /** A mean is known well enough once it is known to a tenth of itself, nine times in ten. */
 export const MEASURE_MARGIN = 0.1;
 
@@ -287,11 +262,9 @@ export const MEASURE_MARGIN = 0.1;
 export const plantsToMeasure = (facts: LotFacts, standing: number): number =>
   Math.min(standing, sampleSize(plantCv(facts), MEASURE_MARGIN));
 
-/** Spread between plants: the latest sample of six or more, else the species' starting value. */
-export function plantCv(facts: LotFacts): number {
-  const samples = facts.sizes
-    .filter((s) => s.what === 'height' && s.n >= 6 && s.sd > 0)
-    .sort((a, b) => a.day - b.day);
-  const last = samples[samples.length - 1];
-  return last ? last.sd / last.mean : facts.species.plantCv;
-}
+/** Spread between plants over their mean, from the lot's samples and the species' own. */
+export const plantCv = (facts: LotFacts): number =>
+  pooledCv(
+    facts.sizes.filter((s) => s.what === 'height'),
+    facts.species.plantCv,
+  );

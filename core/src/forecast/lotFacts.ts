@@ -27,6 +27,8 @@ export interface LotFacts {
   movements: Movement[];
   /** Work done to it that a forecast reads: spreading, feeding, pruning, inoculum. */
   care?: { day: EpochDay; done: CareDone }[];
+  /** What took height off it: the share of its mean height that was left. */
+  losses?: { day: EpochDay; keeps: number }[];
   /** Spread of ln vigour the nursery's own lots left; the usual one where they taught nothing. */
   vigourSdLog?: number;
   /** Whether its roots should carry nodules. */

@@ -1,10 +1,10 @@
 import { firstAtLeast } from '../chance/quantile';
 import type { EpochDay } from '../calendar/day';
 import { cellMlOf, type HomeSpell } from '../home/home';
-import { rootClock, type RootClock } from '../roots/rootFill';
+import { BOUND_FILL, READY_FILL, rootClock, type RootClock } from '../roots/rootFill';
 import type { Warmth } from '../weather/sums';
 import type { Emergence } from './emergence';
-import type { GrowthDraws } from './growthDraws';
+import type { LotDraws } from './lotDraws';
 import type { LotFacts } from './lotFacts';
 import { homesOf } from './lotHomes';
 
@@ -18,12 +18,11 @@ export interface Runs {
   ready: Float64Array;
   bound: Float64Array;
   /**
-   * Days kept, ascending; root volume (mL) and thermal time since emergence by kept day, then run. On a day of the past
-   * of a lot seen up every weather year is the same, and only the draws are listed.
+   * Days kept, ascending; root volume (mL) by kept day, then run. On a day of the past of a lot seen up every weather
+   * year is the same, and only the draws are listed.
    */
   keptDays: EpochDay[];
   rootMl: Float64Array[];
-  thermal: Float64Array[];
 }
 
 /**
@@ -35,13 +34,15 @@ export function runLot(
   facts: LotFacts,
   warmth: Warmth,
   emergence: Emergence,
-  g: GrowthDraws,
+  g: LotDraws,
   keptDays: EpochDay[],
 ): Runs {
   const draws = g.vigour.length;
   const years = warmth.years.length;
   const count = years * draws;
   const { rootInitialMl, rootRatePerDd, rootLinearAtMl } = facts.species;
+  // A day’s plugs are fuller or looser than the lot’s own: a run’s plug holds, and is bound, by as much sooner or later.
+  const limits = Array.from(g.dayLuck, (luck) => ({ ready: READY_FILL / luck, bound: BOUND_FILL / luck }));
   const cells = homesOf(facts).map((spell) => ({
     from: spell.from,
     clock: rootClock(cellMlOf(spell.home), rootLinearAtMl),
@@ -57,7 +58,6 @@ export function runLot(
     bound: new Float64Array(count),
     keptDays,
     rootMl: kept(),
-    thermal: kept(),
   };
   for (let d = 0; d < draws; d++) {
     const rate = rootRatePerDd * g.vigour[d];
@@ -74,9 +74,10 @@ export function runLot(
       const since = warmthSince(warmth, year, up);
       const start = shared ?? { at: firstCell(cells, up), rootMl: rootInitialMl, heat: 0 };
       if (seen !== null && shared === null) {
-        shared = followRoots(runs, d, cells, up, since, rate, start, 0, known, warmth.asOf + 1);
-        followRoots(runs, run, cells, up, since, rate, shared, known, keptDays.length, Infinity);
-      } else followRoots(runs, run, cells, up, since, rate, start, known, keptDays.length, Infinity);
+        shared = followRoots(runs, d, cells, up, since, rate, limits[d], start, 0, known, warmth.asOf + 1);
+        followRoots(runs, run, cells, up, since, rate, limits[d], shared, known, keptDays.length, Infinity);
+      } else
+        followRoots(runs, run, cells, up, since, rate, limits[d], start, known, keptDays.length, Infinity);
     }
   }
   return runs;
@@ -149,6 +150,7 @@ function followRoots(
   up: EpochDay,
   since: WarmthSince,
   rate: number,
+  limits: { ready: number; bound: number },
   start: Course,
   keptFrom: number,
   keptTo: number,
@@ -167,15 +169,18 @@ function followRoots(
       g === Infinity || sum <= heatThen ? from : clock.rootsAt(g + rate * (sum - heatThen));
     for (; kept < keptTo && keptDays[kept] < until; kept++) {
       const sum = since.by(keptDays[kept]);
-      runs.thermal[kept][run] = sum;
       runs.rootMl[kept][run] = after(sum);
     }
     if (until >= before) {
       if (before === Infinity) {
         // Roots larger than its new cell asks for hold from the first day.
         const there = Math.max(up, cells[at].from);
-        runs.ready[run] = clock.ready <= g ? there : since.dayOf(heat + (clock.ready - g) / rate);
-        runs.bound[run] = clock.bound <= g ? there : since.dayOf(heat + (clock.bound - g) / rate);
+        const day = (fill: number) => {
+          const limit = clock.at(fill * clock.cellMl);
+          return limit <= g ? there : since.dayOf(heat + (limit - g) / rate);
+        };
+        runs.ready[run] = day(limits.ready);
+        runs.bound[run] = day(limits.bound);
       }
       return { at, rootMl, heat };
     }
@@ -188,39 +193,4 @@ function followRoots(
 export function comingMove(facts: LotFacts, asOf: EpochDay): HomeSpell | null {
   const last = homesOf(facts).at(-1)!;
   return last.from > asOf ? last : null;
-}
-
-/**
- * Day each run's plants reach a size, from the thermal time the curve needs.
- * @param thermalNeeded warmth since emergence at which a run has that size, °C·d
- */
-export function daysToSize(
-  thermalNeeded: (run: number) => number,
-  draws: number,
-  emergence: Emergence,
-  warmth: Warmth,
-): Float64Array {
-  const out = new Float64Array(emergence.days.length).fill(Infinity);
-  const { past } = warmth.sums;
-  for (let year = 0; year < warmth.years.length; year++) {
-    const ahead = warmth.sums.years[year];
-    for (let d = 0; d < draws; d++) {
-      const i = year * draws + d;
-      const up = emergence.days[i];
-      const needed = thermalNeeded(i);
-      if (needed === Infinity || up === Infinity) continue;
-      if (up > warmth.asOf) {
-        const start = up - warmth.asOf - 1;
-        out[i] = warmth.asOf + 1 + firstAtLeast(ahead, ahead[Math.min(start, ahead.length - 1)] + needed) - 1;
-        continue;
-      }
-      const start = Math.max(0, up - warmth.pastStart);
-      const soFar = past[past.length - 1] - past[start];
-      out[i] =
-        soFar >= needed
-          ? warmth.pastStart + firstAtLeast(past, past[start] + needed) - 1
-          : warmth.asOf + firstAtLeast(ahead, needed - soFar);
-    }
-  }
-  return out;
 }

@@ -1,8 +1,9 @@
 import type { EpochDay } from '../calendar/day';
-import { asymptoteLog } from '../growth/sizePosterior';
+import { factorLog } from '../growth/sizeBelief';
 import { VIGOUR_SD_LOG } from '../roots/vigour';
-import type { Warmth } from '../weather/sums';
-import { lotPosteriors } from './growthDraws';
+import type { Outlook } from '../weather/ensemble';
+import { warmthFor, type Warmth } from '../weather/sums';
+import { lotBeliefs } from './lotDraws';
 import type { LearntFigure, LotTaught } from '../growth/learnt';
 import type { LotFacts } from './lotFacts';
 
@@ -17,15 +18,20 @@ export type Teaching = Partial<Record<LearntFigure, LotTaught & { priorSdLog: nu
  * home alone does a figure belong to a container.
  * @param facts with the species’ own values, not such as were learnt before
  */
-export function teachingOf(facts: LotFacts, warmth: Warmth, upOn: EpochDay | null): Teaching {
+export function teachingOf(
+  facts: LotFacts,
+  { outlook, warmth: usual }: { outlook: Outlook; warmth: Warmth },
+  upOn: EpochDay | null,
+): Teaching {
+  const warmth = warmthFor(facts.species, outlook, usual);
   if (upOn === null || warmth.asOf - upOn < TEACHES_AFTER_DAYS || (facts.homes?.length ?? 1) > 1) return {};
-  const { height, roots } = lotPosteriors(facts, warmth, upOn);
+  const { height, roots } = lotBeliefs(facts, outlook.site.latitudeDeg, warmth, upOn);
   const base = { lotId: facts.id, code: facts.code };
   const teaching: Teaching = {};
   if (facts.pulls.some((p) => p.day <= warmth.asOf))
     teaching.vigour = { ...base, logMean: roots.logMean, logSd: roots.logSd, priorSdLog: VIGOUR_SD_LOG };
   if (facts.sizes.some((s) => s.what === 'height' && s.day <= warmth.asOf)) {
-    const { mean, sd } = asymptoteLog(height);
+    const { mean, sd } = factorLog(height.belief);
     teaching.height = { ...base, logMean: mean, logSd: sd, priorSdLog: facts.species.heightCm.sdLog };
   }
   return teaching;

@@ -14,6 +14,8 @@ export type Home =
       spaceable?: boolean;
       /** What stands over it, against the open. */
       cover?: Cover;
+      /** Light it has in the growing season, share of the open sky's; 1 where it is not known. */
+      light?: number;
     }
   | {
       kind: 'bed';
@@ -23,6 +25,7 @@ export type Home =
       /** Room for shoots under the lid, cm; null without one. */
       headroomCm: number | null;
       cover?: Cover;
+      light?: number;
     };
 
 /** How much warmer the nights' lowest and the days' highest are under a cover than in the open, °C. */

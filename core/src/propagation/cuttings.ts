@@ -111,7 +111,7 @@ export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
   const { value: cuttings, working } = seedsToSow({
     target: ask.target,
     probability: ask.probability,
-    stages: [ask.strike.beta, ask.establishment.beta],
+    stages: [ask.strike.next, ask.establishment.next],
   });
   const stockPlants = Math.ceil(cuttings / ask.perPlant);
   return {

@@ -1,17 +1,31 @@
+import { normalCdf } from '../chance/normal';
 import { rootClock, rootsAfter, type RootClock, type RootParameters } from './rootFill';
 
 /** Words for plug scores 0–4, as a grower says them with the plug in hand. */
 export const plugScores = ['loose', 'crumbles', 'holds', 'tight', 'solid'] as const;
 export type PlugScore = 0 | 1 | 2 | 3 | 4;
 
-/** Root fill each score is read as, and the spread of that reading. */
+/** Root fill each score stands for in the middle, and the fills at which one score passes into the next. */
 export const SCORE_FILL: readonly number[] = [0.3, 0.5, 0.75, 1.0, 1.2];
+const SCORE_CUTS: readonly number[] = [0.4, 0.625, 0.875, 1.1];
+/** Plants of a lot differ, and the more the fuller they are: sd² = 0.12² + (0.15·F)². */
 export const SCORE_SD = 0.12;
+const PLANTS_DIFFER = 0.15;
+/** How far one judge’s scores lie off the true ones, in fill; shared by all that judge scores. */
+export const JUDGE_SD = 0.12;
+/** How far a day’s plugs lie off the lot’s own, of the logarithm; drawn anew each day. */
+export const DAY_SD = 0.08;
+/** A score that fits nothing is a slip now and then. */
+const SLIP = 1e-4;
 
-/** Starting value of vigour: log-normal, median 1. */
+/** Starting value of vigour: log-Student (4 degrees), median 1. */
 export const VIGOUR_SD_LOG = 0.35;
+/** How vigour of root and shoot go together, −1 to 1: a lot taller than its kind fills its cell sooner. */
+export const SHOOT_ROOT = 0.3;
 const GRID = 200;
-const WIDTH_SD = 3.2;
+const REACH = 6;
+/** Scale of a Student t with 4 degrees whose spread is like a normal’s of 1. */
+const T_SCALE = 0.836;
 
 /** Plugs pulled on one day: the day's index into the warmth given, and each plug's score. */
 export interface Pull {
@@ -36,11 +50,15 @@ export interface VigourPosterior {
   logSd: number;
   /** Spread of ln θ now over its spread at the start. */
   startingShare: number;
+  /** Logarithm of what the plugs say of each vigour; null without plugs. */
+  said: Float64Array | null;
+  /** Spread of ln θ at the start. */
+  sdLog: number;
 }
 
 /**
- * Posterior of a lot's vigour on a 200-point grid from pulled plugs. Plugs of one lot share its vigour;
- * each score is an independent reading of its fill with sd 0.12.
+ * Posterior of a lot's vigour on a 200-point grid from pulled plugs, by a cumulative model of their scores: plugs of a
+ * day share its luck, and all of them the eye of who judged them.
  * @param dailyDd warmth of each day since emergence, °C·d
  * @param cells volumes in turn where the lot was moved; without them `p.cellMl` throughout
  * @param sdLog spread of ln θ at the start
@@ -56,13 +74,22 @@ export function vigourPosterior(
   const vigours = lines.map((line) => Math.exp(sdLog * line));
   if (ordered.length === 0) {
     const mean = vigours.reduce((total, vigour, i) => total + prior[i] * vigour, 0);
-    return { vigours, weights: prior, mean, logMean: 0, logSd: sdLog * priorSpread, startingShare: 1 };
+    return {
+      vigours,
+      weights: prior,
+      mean,
+      logMean: 0,
+      logSd: sdLog,
+      startingShare: 1,
+      said: null,
+      sdLog,
+    };
   }
-  const weights = Float64Array.from(logPrior);
   const seen = seenOf(p.cellMl, dailyDd, ordered, cells);
   const volumes = [p.cellMl, ...cells.map((cell) => cell.cellMl)];
   const clocks = new Map(volumes.map((cellMl) => [cellMl, rootClock(cellMl, p.linearAtMl)]));
-  for (let i = 0; i < GRID; i++) weights[i] += logLikelihood(p, clocks, vigours[i], seen);
+  const said = vigours.map((vigour) => logLikelihood(p, clocks, vigour, seen));
+  const weights = logPrior.map((log, i) => log + said[i]);
   normalise(weights);
   const mean = weights.reduce((total, w, i) => total + w * vigours[i], 0);
   const { middle, spread } = momentsOf(weights);
@@ -71,14 +98,16 @@ export function vigourPosterior(
     weights,
     mean,
     logMean: sdLog * middle,
-    logSd: sdLog * spread,
-    startingShare: Math.min(1, spread),
+    logSd: Math.min(sdLog, (sdLog * spread) / priorSpread),
+    startingShare: Math.min(1, spread / priorSpread),
+    said,
+    sdLog,
   };
 }
 
 /** Grid lines in standard deviations from the median, and the starting weights on them. */
-const lines = Float64Array.from({ length: GRID }, (_, i) => (i / (GRID - 1) - 0.5) * 2 * WIDTH_SD);
-const logPrior = lines.map((line) => -0.5 * line ** 2);
+const lines = Float64Array.from({ length: GRID }, (_, i) => (i / (GRID - 1) - 0.5) * 2 * REACH * T_SCALE);
+const logPrior = lines.map((line) => -2.5 * Math.log1p((line / T_SCALE) ** 2 / 4));
 const prior = Float64Array.from(logPrior);
 normalise(prior);
 const priorSpread = momentsOf(prior).spread;
@@ -134,35 +163,131 @@ function logLikelihood(
   vigour: number,
   seen: readonly Seen[],
 ): number {
-  let log = 0;
+  const byJudge = new Float64Array(NODES.length);
   for (const { scores, stretches } of seen) {
     let rootMl = p.initialMl;
     for (const { cellMl, warmth } of stretches)
       rootMl = rootsAfter(clocks.get(cellMl)!, rootMl, p.ratePerDd * vigour * warmth);
     const fill = rootMl / stretches[stretches.length - 1].cellMl;
-    for (const score of scores) log -= offBy(score, fill) ** 2 / (2 * SCORE_SD ** 2);
+    for (let judge = 0; judge < NODES.length; judge++) {
+      let like = 0;
+      for (let day = 0; day < NODES.length; day++) {
+        const log = logOfScores(judge, fill * dayLuck[day], scores);
+        like += NODE_WEIGHTS[day] * Math.exp(log);
+      }
+      byJudge[judge] += Math.log(Math.max(1e-300, like));
+    }
   }
+  let most = -Infinity;
+  for (const log of byJudge) most = Math.max(most, log);
+  let total = 0;
+  for (let judge = 0; judge < NODES.length; judge++)
+    total += NODE_WEIGHTS[judge] * Math.exp(byJudge[judge] - most);
+  return most + Math.log(total);
+}
+
+/** Gauss–Hermite nodes and weights for a standard normal (Abramowitz & Stegun 25.4.46, five points). */
+const NODES = [-2.8569700138728, -1.3556261799743, 0, 1.3556261799743, 2.8569700138728];
+const NODE_WEIGHTS = [0.0112574113277, 0.2220759220056, 0.5333333333333, 0.2220759220056, 0.0112574113277];
+const dayLuck = NODES.map((node) => Math.exp(DAY_SD * node));
+
+const FILL_STEP = 0.01;
+const FILL_MOST = 2;
+const SCORES = SCORE_FILL.length;
+/** Logarithm of each score’s chance, by judge, fill and score: worked out once, when first asked. */
+let chances: Float64Array | null = null;
+function chancesOf(): Float64Array {
+  const fills = Math.round(FILL_MOST / FILL_STEP) + 1;
+  const table = new Float64Array(NODES.length * fills * SCORES);
+  NODES.forEach((node, judge) => {
+    for (let f = 0; f < fills; f++) {
+      const fill = f * FILL_STEP;
+      const sd = Math.hypot(SCORE_SD, PLANTS_DIFFER * fill);
+      let below = 0;
+      for (let score = 0; score < SCORES; score++) {
+        const upTo =
+          score < SCORE_CUTS.length ? normalCdf((SCORE_CUTS[score] - fill - JUDGE_SD * node) / sd) : 1;
+        table[(judge * fills + f) * SCORES + score] = Math.log(Math.max(SLIP, upTo - below));
+        below = upTo;
+      }
+    }
+  });
+  return table;
+}
+
+/** Logarithm of the chance of plugs’ scores at a fill, as one judge sees them. */
+function logOfScores(judge: number, fill: number, scores: readonly number[]): number {
+  chances ??= chancesOf();
+  const fills = Math.round(FILL_MOST / FILL_STEP) + 1;
+  const at = Math.min(fills - 1.000001, Math.max(0, fill / FILL_STEP));
+  const low = Math.floor(at);
+  const part = at - low;
+  const base = (judge * fills + low) * SCORES;
+  let log = 0;
+  for (const score of scores)
+    log += chances[base + score] * (1 - part) + chances[base + SCORES + score] * part;
   return log;
 }
 
-/** Equally likely draws of vigour from its posterior, low to high. */
-export function drawVigours(posterior: VigourPosterior, draws: number): Float64Array {
-  const out = new Float64Array(draws);
-  let cell = 0;
-  let cumulated = posterior.weights[0];
-  for (let d = 0; d < draws; d++) {
-    while (cumulated < (d + 0.5) / draws && cell < GRID - 1) cumulated += posterior.weights[++cell];
-    out[d] = posterior.vigours[cell];
-  }
-  return out;
+/** Quantile of Student’s t with 4 degrees, in closed form (Shaw 2006, J. Comput. Finance 9:37). */
+function t4Quantile(p: number): number {
+  const alpha = 4 * p * (1 - p);
+  const q = Math.cos(Math.acos(Math.sqrt(alpha)) / 3) / Math.sqrt(alpha);
+  return Math.sign(p - 0.5) * 2 * Math.sqrt(Math.max(0, q - 1));
+}
+
+const leftOver = Math.sqrt(1 - SHOOT_ROOT ** 2);
+/** Weight of a vigour, in standard deviations, for a lot whose size lies some off its kind’s. */
+function besideShoot(z: number, shootZ: number): number {
+  const u = (z - SHOOT_ROOT * shootZ) / (T_SCALE * leftOver);
+  const q = 1 + (u * u) / 4;
+  return 1 / (q * q * Math.sqrt(q));
+}
+
+/** What plugs say of the lot’s shoots, as a logarithm: a lot whose roots are fast has taller shoots as a rule. */
+export function shootsFromRoots(posterior: VigourPosterior): ((shootZ: number) => number) | null {
+  const { said } = posterior;
+  if (said === null) return null;
+  let most = -Infinity;
+  for (const log of said) most = Math.max(most, log);
+  const likely = said.map((log) => Math.exp(log - most));
+  return (shootZ) => {
+    let total = 0;
+    for (let i = 0; i < GRID; i++) total += likely[i] * besideShoot(lines[i], shootZ);
+    return Math.log(Math.max(1e-300, total));
+  };
 }
 
 /**
- * How far a fill lies from what a score is read as. The ends of the scale are open: a plug that falls apart says
- * «at most», one as hard as wood «at least».
+ * Draws of vigour that go with draws of the shoots’ factor.
+ * @param shootZ each draw’s ln factor, in standard deviations of its start
+ * @param order draws in turn, so that strata of roots and shoots are not the same ones
  */
-function offBy(score: number, fill: number): number {
-  const off = SCORE_FILL[score] - fill;
-  if (score === 0) return Math.min(0, off);
-  return score === SCORE_FILL.length - 1 ? Math.max(0, off) : off;
+export function vigoursBeside(
+  posterior: VigourPosterior,
+  shootZ: ArrayLike<number>,
+  order: readonly number[],
+): Float64Array {
+  const { said, sdLog, vigours } = posterior;
+  const draws = shootZ.length;
+  const out = new Float64Array(draws);
+  const weights = new Float64Array(GRID);
+  for (let d = 0; d < draws; d++) {
+    const level = (order[d] + 0.5) / draws;
+    if (said === null) {
+      out[d] = Math.exp(sdLog * (SHOOT_ROOT * shootZ[d] + leftOver * T_SCALE * t4Quantile(level)));
+      continue;
+    }
+    let total = 0;
+    for (let i = 0; i < GRID; i++) {
+      // The posterior holds what plugs say times the starting weight: the latter is taken out again.
+      weights[i] = (posterior.weights[i] / prior[i]) * besideShoot(lines[i], shootZ[d]);
+      total += weights[i];
+    }
+    let at = 0;
+    let below = 0;
+    while (at < GRID - 1 && below + weights[at] < level * total) below += weights[at++];
+    out[d] = vigours[at];
+  }
+  return out;
 }

@@ -52,7 +52,8 @@ const TEST_SEEDS = 50;
  */
 export function sowingPlan(ask: SowingAsk): Worked<SowingPlan> {
   const { target, probability, chain, seedsPerKg, seedsHeld, pricePerKg } = ask;
-  const stages = links.map((link) => chain[link].beta);
+  // A lot still to be sown is not the kind’s mean: lots differ, and that is in its shares.
+  const stages = links.map((link) => chain[link].next);
   const { value: seeds, working } = seedsToSow({ target, probability, stages });
   const share = betaProduct(stages);
   const grams = (seeds / seedsPerKg) * 1000;
@@ -95,8 +96,8 @@ const EVERY = 3;
 
 /** Seeds sown on average after testing fifty, the tested ones counted in: over all results by their chance. */
 function seedsAfterTest({ target, probability, chain }: SowingAsk, untested: number): number {
-  const viability = chain.viability.beta;
-  const rest = links.slice(1).map((link) => chain[link].beta);
+  const viability = chain.viability.next;
+  const rest = links.slice(1).map((link) => chain[link].next);
   const masses = massesOf(TEST_SEEDS, viability);
   const worked = new Map<number, number>();
   const seedsAt = (k: number) => {

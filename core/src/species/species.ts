@@ -4,7 +4,7 @@ import type { StartValues } from './startValues';
 
 /**
  * Starting values of a species, each within ordinary published ranges and meant to be sharpened by the
- * nursery's own lots. °C·d are above 5 °C.
+ * nursery's own lots. °C·d are above its base, 5 °C where none is given.
  */
 export interface SpeciesValues {
   leaf: 'deciduous' | 'evergreen';
@@ -21,6 +21,11 @@ export interface SpeciesValues {
   heightCm: Spread;
   diameterMm: Spread;
   growthPerDd: Spread;
+  /** Height a second and each later season adds in the open; from the first season's where it is not given. */
+  laterHeightCm?: { second: Spread; later: Spread };
+  /** Shoots and roots grow above this, and no faster than at the ceiling, °C; 5 and none where left out. */
+  growthBaseC?: number;
+  growthCeilingC?: number;
   seedlingHeightCm: number;
   seedlingDiameterMm: number;
   /** Coefficient of variation of height between plants of a lot. */

@@ -52,7 +52,7 @@ export function weatherOutlook(
   series: WeatherSeries,
   site: Site,
   asOf: EpochDay,
-  { pastDays = 1200, horizonDays = 400, mostYears = 10 } = {},
+  { pastDays = 1600, horizonDays = 400, mostYears = 10 } = {},
 ): Outlook {
   const known = upTo(series, asOf);
   const normals = fitNormals(known) ?? roughNormals(site.latitudeDeg, site.elevationM);

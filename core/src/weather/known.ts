@@ -4,7 +4,7 @@ import type { WeatherSeries } from './series';
 import { warmthOf, type Warmth } from './sums';
 
 /** How far ahead forecasts look, days: the same on every screen and on the server. */
-export const HORIZON_DAYS = 460;
+export const HORIZON_DAYS = 1150;
 
 /** Weather as known on a day, with its sums. */
 export interface KnownWeather {

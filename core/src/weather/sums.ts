@@ -1,8 +1,10 @@
 import type { EpochDay } from '../calendar/day';
 import { dayAt21 } from '../medium/controlledRelease';
+import type { SpeciesValues } from '../species/species';
 import { sineAbove } from './degreeDays';
 import type { Outlook } from './ensemble';
 import { hoursBetween } from './hoursBetween';
+import { waveAt, type Normals } from './normals';
 
 /** Growth and root activity are counted above this, °C. */
 export const GROWTH_BASE_C = 5;
@@ -13,10 +15,14 @@ export interface Daily {
   years: Float64Array[];
 }
 
-/** Daily warmth (°C·d above 5), chilling hours and mean temperature along an outlook. */
+/** Daily warmth (°C·d above the base), chilling hours and mean temperature along an outlook. */
 export interface Warmth extends Daily {
   asOf: EpochDay;
   pastStart: EpochDay;
+  /** Mean of the coldest weeks of an ordinary year, °C. */
+  coldestC: number;
+  /** Warmth above 5 °C, whatever the base: what buds answer to. */
+  above5: Daily;
   chillHours: Daily;
   meanC: Daily;
   /** Warmth added up: index t holds that of the first t days of the past, or of a coming year. */
@@ -25,8 +31,11 @@ export interface Warmth extends Daily {
   feedSums: Daily;
 }
 
-/** Works out the daily sums of an outlook once, for all lots under it. */
-export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C): Warmth {
+/**
+ * Works out the daily sums of an outlook once, for all lots under it.
+ * @param ceilingC warmth above it adds nothing more
+ */
+export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C, ceilingC = Infinity): Warmth {
   const daily = (figure: (tMinC: number, tMaxC: number) => number): Daily => {
     const over = (low: Float64Array, high: Float64Array) =>
       Float64Array.from(low, (tMinC, i) => figure(tMinC, high[i]));
@@ -35,16 +44,49 @@ export function warmthOf(outlook: Outlook, baseC = GROWTH_BASE_C): Warmth {
       years: outlook.years.map((year) => over(year.tMinC, year.tMaxC)),
     };
   };
-  const warmth = daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, baseC));
+  const above5 = daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, GROWTH_BASE_C));
+  const usual = baseC === GROWTH_BASE_C && ceilingC === Infinity;
+  const warmth = usual
+    ? above5
+    : daily((tMinC, tMaxC) => sineAbove(tMinC, tMaxC, baseC) - sineAbove(tMinC, tMaxC, ceilingC));
   return {
     asOf: outlook.asOf,
     pastStart: outlook.pastStart,
     ...warmth,
+    above5,
+    coldestC: coldestOf(outlook.normals),
     sums: addedUp(warmth),
     feedSums: addedUp(daily((tMinC, tMaxC) => dayAt21((tMinC + tMaxC) / 2))),
     chillHours: daily((tMinC, tMaxC) => hoursBetween({ tMinC, tMaxC })),
     meanC: daily((tMinC, tMaxC) => (tMinC + tMaxC) / 2),
   };
+}
+
+/** Warmth for a species, whose base and ceiling need not be the usual ones; worked out once an outlook. */
+const others = new WeakMap<Warmth, Map<string, Warmth>>();
+export function warmthFor(
+  {
+    growthBaseC = GROWTH_BASE_C,
+    growthCeilingC = Infinity,
+  }: Pick<SpeciesValues, 'growthBaseC' | 'growthCeilingC'>,
+  outlook: Outlook,
+  usual: Warmth,
+): Warmth {
+  if (growthBaseC === GROWTH_BASE_C && growthCeilingC === Infinity) return usual;
+  let kept = others.get(usual);
+  if (!kept) others.set(usual, (kept = new Map()));
+  const key = `${growthBaseC} ${growthCeilingC}`;
+  let warmth = kept.get(key);
+  if (!warmth) kept.set(key, (warmth = warmthOf(outlook, growthBaseC, growthCeilingC)));
+  return warmth;
+}
+
+/** Mean of the coldest weeks by the normals, °C. */
+function coldestOf(normals: Normals): number {
+  let coldest = Infinity;
+  for (let doy = 1; doy <= 365; doy += 7)
+    coldest = Math.min(coldest, (waveAt(normals.tMinC, doy) + waveAt(normals.tMaxC, doy)) / 2);
+  return coldest;
 }
 
 function addedUp({ past, years }: Daily): Daily {

@@ -5,6 +5,7 @@ import {
   factsFrom,
   type PlugScore,
   generateWeather,
+  knownWeather,
   homeOf,
   isoOf,
   partsOf,
@@ -13,6 +14,7 @@ import {
   type Home,
   type Lookup,
   type LotFacts,
+  type KnownWeather,
   type WeatherSeries,
 } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
@@ -95,7 +97,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
       units: 'metric',
     });
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
-    const weather = await makeWeather(work, demo);
+    const weather = knownWeather(await makeWeather(work, demo), demo, dayOf(today));
     await makeYard(work, demo, server.irrigationUrl);
     const placeIds = new Map(
       (await tx.select().from(place).where(eq(place.nurseryId, nurseryId))).map((p) => [p.name, p.id]),
@@ -192,7 +194,7 @@ async function makeLot(
   work: Work,
   demo: DemoNursery,
   lot: DemoLot,
-  weather: WeatherSeries,
+  weather: KnownWeather,
   lookup: Lookup,
   seed: SeedIds,
 ): Promise<EpochDay | null> {

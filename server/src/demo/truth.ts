@@ -1,24 +1,26 @@
 import {
   betaMean,
   cellMlAt,
-  densityFactor,
-  depthFactor,
+  curveWith,
   emergenceClock,
-  grownTo,
   homesOf,
+  middleCurve,
   normalDraw,
+  plantYears,
   rootClock,
   rootsAfter,
+  scaleFor,
   seededRandom,
   seedFrom,
-  sineAbove,
   SCORE_FILL,
+  sizeOn,
+  stretchesOf,
+  warmthFor,
   type EpochDay,
-  type Home,
-  type Leg,
+  type KnownWeather,
   type LotFacts,
   type Random,
-  type WeatherSeries,
+  type Sized,
 } from '@kauri/core';
 
 /** How one demo lot really grows: what its counts, samples and pulls are drawn from. */
@@ -32,12 +34,17 @@ export interface Truth {
 }
 
 /** Grows a lot by the models from its species' values, its own departures from them, and the weather. */
-export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: number, vigour: number): Truth {
+export function grow(
+  facts: LotFacts,
+  { outlook, warmth: usual }: KnownWeather,
+  latitudeDeg: number,
+  vigour: number,
+): Truth {
   const random = seededRandom(seedFrom(facts.code));
   const s = facts.species;
-  const last = weather.start + weather.tMinC.length - 1;
-  const warmthOn = (day: EpochDay) =>
-    sineAbove(weather.tMinC[day - weather.start], weather.tMaxC[day - weather.start], 5);
+  const warmth = warmthFor(s, outlook, usual);
+  const last = warmth.asOf;
+  const warmthOn = (day: EpochDay) => warmth.past[day - warmth.pastStart] ?? 0;
   const needed = s.emergenceDd.median * Math.exp(0.6 * s.emergenceDd.sdLog * normalDraw(random));
   let upOn: EpochDay | null = null;
   for (let day = emergenceClock(facts, latitudeDeg), sum = 0; day <= last; day++) {
@@ -48,57 +55,31 @@ export function grow(facts: LotFacts, weather: WeatherSeries, latitudeDeg: numbe
     }
   }
   const spells = homesOf(facts);
-  const thermal = new Map<EpochDay, number>();
   const roots = new Map<EpochDay, number>();
   if (upOn !== null) {
-    let sum = 0;
     let rootMl = s.rootInitialMl;
     for (let day = upOn; day <= last; day++) {
-      const dd = warmthOn(day);
-      sum += dd;
       const clock = rootClock(cellMlAt(spells, day), s.rootLinearAtMl);
-      rootMl = rootsAfter(clock, rootMl, s.rootRatePerDd * vigour * dd);
-      thermal.set(day, sum);
+      rootMl = rootsAfter(clock, rootMl, s.rootRatePerDd * vigour * warmthOn(day));
       roots.set(day, rootMl);
     }
   }
-  const depthIn = (home: Home) => depthFactor(home.kind === 'bed' ? home.settledDepthMm : home.depthMm);
-  const crowdIn = (home: Home) =>
-    home.kind === 'bed' ? densityFactor(home.densityPerM2, s.halfDensityPerM2) : 1;
-  const { home } = facts;
-  const [depth, crowd] = [depthIn(home), crowdIn(home)];
-  /** Each home’s factor against the present one’s, from the warmth at which it was moved there. */
-  const legs = (factor: (home: Home) => number): Leg[] =>
-    spells.map((spell, i) => ({
-      from: i === 0 ? 0 : (thermal.get(spell.from) ?? 0),
-      scale: factor(spell.home) / factor(home),
-    }));
-  const heightLegs = legs(depthIn);
-  const diameterLegs = legs((h) => depthIn(h) * crowdIn(h));
-  const tallness = Math.exp(0.5 * s.heightCm.sdLog * normalDraw(random));
-  const rate = s.growthPerDd.median * Math.exp(0.5 * s.growthPerDd.sdLog * normalDraw(random));
+  const tallness = 0.5 * s.heightCm.sdLog * normalDraw(random);
+  const rate = 0.5 * s.growthPerDd.sdLog * normalDraw(random);
+  const plant = upOn === null ? null : plantYears(facts, latitudeDeg, warmth)(0, upOn);
+  const sizes = (what: Sized) => {
+    const curve = curveWith(middleCurve(s, what), tallness, rate);
+    const stretches = plant && stretchesOf(plant, facts, scaleFor(s, what));
+    return (day: EpochDay) => (stretches ? sizeOn(stretches, curve, day, plant.warmth.by) : 0);
+  };
   return {
     upOn,
     finalShare: Math.min(
       0.97,
       betaMean(s.viability) * betaMean(s.emergence) * Math.exp(0.08 * normalDraw(random)),
     ),
-    heightAt: (day) =>
-      grownTo(
-        s.heightCm.median * tallness * depth,
-        s.seedlingHeightCm,
-        rate,
-        heightLegs,
-        thermal.get(day) ?? 0,
-      ),
-    diameterAt: (day) =>
-      grownTo(
-        s.diameterMm.median * tallness * depth * crowd,
-        s.seedlingDiameterMm,
-        rate,
-        diameterLegs,
-        thermal.get(day) ?? 0,
-      ),
+    heightAt: sizes('height'),
+    diameterAt: sizes('diameter'),
     fillAt: (day) => (roots.get(day) ?? 0) / cellMlAt(spells, day),
     random,
   };

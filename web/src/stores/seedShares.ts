@@ -1,5 +1,6 @@
 import {
   lotShares,
+  ownShare,
   pooledShare,
   type CuttingKind,
   type Outcome,
@@ -75,12 +76,7 @@ export function seedShares({ lots, evidence, schoolOf, speciesOf, outlookOf, tes
     const tests = own ? testsOf(lot!.id) : 0;
     return {
       viability: own
-        ? {
-            beta: own.beta,
-            lots: tests,
-            origin: tests ? 'record' : 'starting',
-            startingShare: Math.min(1, 10 / (own.beta.alpha + own.beta.beta)),
-          }
+        ? ownShare(own.beta, tests, Math.min(1, 10 / (own.beta.alpha + own.beta.beta)))
         : pooledShare(speciesOf(speciesId).values.viability, []),
       ...sharesOf(speciesId, school),
     };

@@ -184,7 +184,7 @@ const api = {
     return [...lots.values()].map((lot) => {
       const { outlook, warmth } = weatherFor(lot, today);
       const { seen } = forecastLot(lot, outlook, warmth, { view: today, draws: 4 }).emergence;
-      return { lotId: lot.id, teaching: teachingOf(lot, warmth, seen) };
+      return { lotId: lot.id, teaching: teachingOf(lot, { outlook, warmth }, seen) };
     });
   },
 

@@ -56,7 +56,7 @@ const geometry = computed(() => {
 });
 const values = computed(() => props.desk.species.value.values);
 const start = computed(() => seed.startFor(props.desk.species.value.id));
-const stages = computed(() => Object.values(props.desk.chain.value).map((l) => l.beta));
+const stages = computed(() => Object.values(props.desk.chain.value).map((l) => l.next));
 /** Up and living on: what stands, before grading. */
 const standing = computed(() => betaMean(betaProduct(stages.value.slice(0, 3))));
 const depth = computed(() => geometry.value?.settledDepthMm ?? 250);

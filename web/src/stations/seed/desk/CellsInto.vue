@@ -36,7 +36,7 @@ const asked = useSessionStorage(keptKey('desk.cells'), {
 const container = computed(
   () => nursery.lookup.containers.get(asked.value.containerTypeId) ?? nursery.catalogue!.containers[0],
 );
-const links = computed(() => Object.values(props.desk.chain.value).map((l) => l.beta));
+const links = computed(() => Object.values(props.desk.chain.value).map((l) => l.next));
 const emergence = computed(() => betaMean(betaProduct(links.value.slice(0, 2))));
 /** Cells that must end with a plant so that enough of them make good trees. */
 const wanted = computed(() =>

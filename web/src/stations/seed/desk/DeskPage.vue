@@ -34,7 +34,7 @@ const batchOptions = computed(() => [
     words: `${b.name}, ${mass(b.grams)}`,
   })),
 ]);
-const stages = computed(() => Object.values(chain.value).map((link) => link.beta));
+const stages = computed(() => Object.values(chain.value).map((link) => link.next));
 const target = computed(() => typedNumber(asked.value.target));
 const seeds = computed(() => asked.value.seeds ?? plan.value?.value.seeds ?? 0);
 const outlook = computed(() =>

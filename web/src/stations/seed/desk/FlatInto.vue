@@ -40,7 +40,7 @@ const up = computed(() =>
       betaMean(
         betaProduct(
           Object.values(props.desk.chain.value)
-            .map((l) => l.beta)
+            .map((l) => l.next)
             .slice(0, 2),
         ),
       ),

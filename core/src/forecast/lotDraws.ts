@@ -1,0 +1,107 @@
+import type { EpochDay } from '../calendar/day';
+import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
+import { cellMlAt, cellMlOf } from '../home/home';
+import {
+  DAY_SD,
+  shootsFromRoots,
+  vigourPosterior,
+  vigoursBeside,
+  type VigourPosterior,
+} from '../roots/vigour';
+import type { Warmth } from '../weather/sums';
+import { homesOf } from './lotHomes';
+import { type LotFacts } from './lotFacts';
+import { plantYears, type PlantYear } from './plantYears';
+import { normalStrata, sizeKnown, SizeRuns, spreadOf, type SizeKnown } from './sizeRuns';
+
+/** What is believed of a lot once its records have spoken. */
+export interface LotBeliefs {
+  height: SizeKnown;
+  diameter: SizeKnown;
+  roots: VigourPosterior;
+  /** Its seasons so far; null for a lot that is not up. */
+  plant: PlantYear | null;
+  plantIn: (year: number, up: EpochDay) => PlantYear;
+}
+
+/**
+ * Sharpens the species' starting values by the lot's samples and pulls up to the date of the warmth. Plugs speak of the
+ * shoots too, and heights of the roots, as far as the two go together.
+ * @param emerged day the lot came up (seen, or the middle of its forecast); Infinity if not yet
+ */
+export function lotBeliefs(
+  facts: LotFacts,
+  latitudeDeg: number,
+  warmth: Warmth,
+  emerged: EpochDay,
+): LotBeliefs {
+  const plantIn = plantYears(facts, latitudeDeg, warmth);
+  const isUp = emerged <= warmth.asOf;
+  const plant = isUp ? plantIn(0, emerged) : null;
+  const roots = rootsOf(facts, warmth, emerged);
+  const shoots = shootsFromRoots(roots);
+  const { sdLog } = spreadOf(facts.species, 'height');
+  return {
+    height: sizeKnown(facts, 'height', plant, warmth.asOf, shoots && ((f) => shoots(f / sdLog))),
+    diameter: sizeKnown(facts, 'diameter', plant, warmth.asOf),
+    roots,
+    plant,
+    plantIn,
+  };
+}
+
+function rootsOf(facts: LotFacts, warmth: Warmth, emerged: EpochDay): VigourPosterior {
+  const s = facts.species;
+  const from = Math.max(emerged, warmth.pastStart);
+  const sinceUp =
+    emerged <= warmth.asOf ? warmth.past.subarray(from - warmth.pastStart) : new Float64Array(0);
+  const spells = homesOf(facts).filter((spell, i) => i === 0 || spell.from <= warmth.asOf);
+  return vigourPosterior(
+    {
+      initialMl: s.rootInitialMl,
+      cellMl: cellMlAt(spells, from),
+      ratePerDd: s.rootRatePerDd,
+      linearAtMl: s.rootLinearAtMl,
+    },
+    sinceUp,
+    facts.pulls
+      .filter((p) => p.day <= warmth.asOf)
+      .map((p) => ({ dayIndex: p.day - from, scores: p.scores, before: p.before })),
+    spells.slice(1).map((spell) => ({ dayIndex: spell.from - from, cellMl: cellMlOf(spell.home) })),
+    facts.vigourSdLog,
+  );
+}
+
+/** Draws from what is believed of one lot: its growth, its collar, its roots' vigour. */
+export interface LotDraws extends LotBeliefs {
+  heights: SizeRuns;
+  diameters: SizeRuns;
+  vigour: Float64Array;
+  /** How much fuller than the lot's own the plugs of a day are, by draw. */
+  dayLuck: Float64Array;
+}
+
+/** Draws from what is believed of a lot; see {@link lotBeliefs}. */
+export function lotDraws(
+  facts: LotFacts,
+  latitudeDeg: number,
+  warmth: Warmth,
+  emerged: EpochDay,
+  draws: number,
+): LotDraws {
+  const beliefs = lotBeliefs(facts, latitudeDeg, warmth, emerged);
+  const { height, diameter, roots, plant } = beliefs;
+  const years = warmth.years.length;
+  const heights = new SizeRuns(facts, height, draws, years, warmth.asOf, plant);
+  const diameters = new SizeRuns(facts, diameter, draws, years, warmth.asOf, plant);
+  const random = seededRandom(seedFrom(facts.id) ^ 0x5bd1e995);
+  const order = shuffledIndices(draws, random);
+  const strata = normalStrata(draws);
+  return {
+    ...beliefs,
+    heights,
+    diameters,
+    vigour: vigoursBeside(roots, heights.factorZ, order),
+    dayLuck: Float64Array.from(shuffledIndices(draws, random), (i) => Math.exp(DAY_SD * strata[i])),
+  };
+}
