@@ -33,4 +33,5 @@ export const rooms = {
   capacity: 'what a yard holds',
   contract: 'what goes over the wire: schemas and routes',
   reading: 'rows of the wire read into facts of the core',
+  calibrate: 'simulated nurseries against which the models are tried; not part of the application',
 };

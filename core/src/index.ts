@@ -416,6 +416,7 @@ export { dicksonQualityIndex, type DryPlant } from './roots/qualityIndex';
 export { radialBalance, type RadialBalance } from './roots/radialBalance';
 export { pathShares, plugScoreOf, rootFigures, type RootFigure, type RootFigures } from './roots/rootFigures';
 export {
+  linearIn,
   BOUND_FILL,
   FULLEST_FILL,
   READY_FILL,
@@ -567,6 +568,7 @@ export {
 } from './sowing/cellOutcome';
 export {
   chanceMeanHigher,
+  chancesBest,
   compareShares,
   type Arm,
   type MeanOf,

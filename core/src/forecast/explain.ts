@@ -2,7 +2,7 @@ import type { EpochDay } from '../calendar/day';
 import { cellMlAt, cellMlOf } from '../home/home';
 import { LATER_SHAPE, seasonShare } from '../growth/seasons';
 import { addedIn, grownOver, warmInSeason } from '../growth/stretches';
-import { rootFill } from '../roots/rootFill';
+import { linearIn, rootFill } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { put, sum, type Step } from '../working/working';
@@ -63,9 +63,9 @@ export function explainForecast(
   const byFill = middleIndex(runs.rootMl[at]);
   const upOn = emergence.days[byFill];
   const run = Math.floor(byFill / runs.draws);
+  const linear = (ml: number) => linearIn(facts.species.rootLinearAtMl, ml);
   const parameters = {
     ratePerDd: facts.species.rootRatePerDd,
-    linearAtMl: facts.species.rootLinearAtMl,
     vigour: g.vigour[byFill % runs.draws],
   };
   // Home by home: roots go on from what they were when the lot was moved.
@@ -75,11 +75,12 @@ export function explainForecast(
     if (from <= movedOn || from > view) continue;
     const days = warmthOfRun(warmth, run, movedOn, from - 1);
     const old = cellMlAt(homesOf(facts), movedOn);
-    initialMl = rootFill({ initialMl, cellMl: old, ...parameters }, days).value.last * old;
+    initialMl =
+      rootFill({ initialMl, cellMl: old, linearAtMl: linear(old), ...parameters }, days).value.last * old;
     movedOn = from;
   }
   const days = warmthOfRun(warmth, run, movedOn, view);
-  const roots = rootFill({ initialMl, cellMl, ...parameters }, days);
+  const roots = rootFill({ initialMl, cellMl, linearAtMl: linear(cellMl), ...parameters }, days);
   steps.push(
     {
       what: facts.home.kind === 'container' ? 'Medium in a cell' : 'Medium a tree has to itself',

@@ -122,10 +122,10 @@ describe('a lot’s forecast', () => {
   });
 
   it('narrows and moves with what is pulled', () => {
-    const day = dayOf('2026-08-15');
-    const without = look(lot(), '2026-08-15');
-    const loose = look(lot({ pulls: [{ day, scores: [0, 0, 0, 1] }] }), '2026-08-15');
-    const tight = look(lot({ pulls: [{ day, scores: [3, 3, 3, 4] }] }), '2026-08-15');
+    const day = dayOf('2026-10-05');
+    const without = look(lot(), '2026-10-05');
+    const loose = look(lot({ pulls: [{ day, scores: [0, 0, 0, 1] }] }), '2026-10-05');
+    const tight = look(lot({ pulls: [{ day, scores: [3, 3, 3, 4] }] }), '2026-10-05');
     expect(loose.state.fill.p50).toBeLessThan(without.state.fill.p50);
     expect(tight.state.fill.p50).toBeGreaterThan(without.state.fill.p50);
     const width = (f: typeof loose) => f.state.fill.p90 - f.state.fill.p10;
@@ -283,7 +283,7 @@ describe('what a lot is, and what to do', () => {
   });
   it('asks for plugs where they would settle a doubt, and once', () => {
     const doubtful = [...Array(30).keys()]
-      .map((i) => judge(lot(), `2026-08-${String(i + 1).padStart(2, '0')}`))
+      .map((i) => judge(lot(), `2026-09-${String(i + 1).padStart(2, '0')}`))
       .find((j) => j.forecast.state.chanceReady > 0.3 && j.forecast.state.chanceReady < 0.7)!;
     expect(doubtful.acts.map((act) => act.rule)).toContain('pull-plug');
     const pulled = lot({ pulls: [{ day: doubtful.forecast.asOf, scores: [2] }] });
@@ -309,7 +309,7 @@ describe('what a lot is, and what to do', () => {
     expect(rules).not.toContain('second-season');
   });
   it('is ready where most runs hold', () => {
-    const f = look(lot({ pulls: [{ day: dayOf('2026-09-01'), scores: [2, 2, 2] }] }), '2026-09-01');
+    const f = look(lot({ pulls: [{ day: dayOf('2026-09-01'), scores: [3, 3, 2] }] }), '2026-09-01');
     expect(f.state.fill.p50).toBeGreaterThan(READY_FILL * 0.95);
     expect(f.state.chanceReady).toBeGreaterThan(0.5);
   });

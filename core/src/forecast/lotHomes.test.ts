@@ -127,7 +127,7 @@ describe('a lot that was moved', () => {
       return actsFor(facts, forecast, standingOf(facts, forecast)!, 54.6).map((a) => a.rule);
     };
     const large: Home = { ...pot, cellMl: 20_000 };
-    expect(rules({ ...lot, home: large })).toContain('second-season');
+    expect(rules({ ...lot, home: large, pulls: [] })).toContain('second-season');
     expect(rules(shifted(large, dayOf('2026-12-01')))).not.toContain('second-season');
   });
   it('has plugs of its old cell read in its old cell', () => {

@@ -1,7 +1,7 @@
 import { firstAtLeast } from '../chance/quantile';
 import type { EpochDay } from '../calendar/day';
 import { cellMlOf, type HomeSpell } from '../home/home';
-import { BOUND_FILL, READY_FILL, rootClock, type RootClock } from '../roots/rootFill';
+import { BOUND_FILL, linearIn, READY_FILL, rootClock, type RootClock } from '../roots/rootFill';
 import type { Warmth } from '../weather/sums';
 import type { Emergence } from './emergence';
 import type { LotDraws } from './lotDraws';
@@ -45,7 +45,7 @@ export function runLot(
   const limits = Array.from(g.dayLuck, (luck) => ({ ready: READY_FILL / luck, bound: BOUND_FILL / luck }));
   const cells = homesOf(facts).map((spell) => ({
     from: spell.from,
-    clock: rootClock(cellMlOf(spell.home), rootLinearAtMl),
+    clock: rootClock(cellMlOf(spell.home), linearIn(rootLinearAtMl, cellMlOf(spell.home))),
   }));
   // Seen up: its past is one for all years, and the years part only with the weather to come.
   const { seen } = emergence;

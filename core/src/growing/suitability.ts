@@ -1,4 +1,4 @@
-import { rootFill } from '../roots/rootFill';
+import { linearIn, rootFill } from '../roots/rootFill';
 import type { SpeciesValues } from '../species/species';
 import { put, type Worked } from '../working/working';
 import {
@@ -85,7 +85,7 @@ export function holdingWarmth(cellMl: number, species: SpeciesValues): Worked<Ho
       initialMl: species.rootInitialMl,
       cellMl,
       ratePerDd: species.rootRatePerDd,
-      linearAtMl: species.rootLinearAtMl,
+      linearAtMl: linearIn(species.rootLinearAtMl, cellMl),
       vigour: 1,
     },
     dd,

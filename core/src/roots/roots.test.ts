@@ -1,8 +1,9 @@
 import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { speciesLibrary } from '../species/speciesLibrary';
 import { recompute } from '../working/working';
-import { BOUND_FILL, FULLEST_FILL, READY_FILL, rootClock, rootFill } from './rootFill';
+import { BOUND_FILL, FULLEST_FILL, linearIn, READY_FILL, rootClock, rootFill } from './rootFill';
 import { plugScores, SCORE_FILL, shootsFromRoots, vigourPosterior, vigoursBeside } from './vigour';
 
 const base = { initialMl: 1.5, cellMl: 150, ratePerDd: 0.0068, linearAtMl: 60, vigour: 1 };
@@ -105,7 +106,7 @@ describe('vigour from pulled plugs', () => {
       scores: [scoreAt(truth, dayIndex), scoreAt(truth, dayIndex)],
     }));
     const p = vigourPosterior(parameters, days, pulls);
-    expect(Math.abs(p.mean - truth)).toBeLessThan(0.15);
+    expect(Math.abs(p.mean - truth)).toBeLessThan(0.18);
     // A slow lot's early plugs are loose, which says little; and one judge's eye is in all of them.
     expect(p.startingShare).toBeLessThan(0.85);
   });
@@ -158,5 +159,54 @@ describe('plugs pulled on the day of a move', () => {
       vigourPosterior(base, days, [{ dayIndex: 100, scores: [3, 3, 3] }]).mean,
       6,
     );
+  });
+});
+
+describe('root fill at a steady 22 °C', () => {
+  const days = (n: number, base = 5) => new Array<number>(n).fill(22 - base);
+  const fillOf = (code: string, cellMl: number, n: number) => {
+    const { values: v } = speciesLibrary.find((s) => s.code === code)!;
+    return rootFill(
+      {
+        initialMl: v.rootInitialMl,
+        cellMl,
+        ratePerDd: v.rootRatePerDd,
+        linearAtMl: linearIn(v.rootLinearAtMl, cellMl),
+        vigour: 1,
+      },
+      days(n, v.growthBaseC),
+    ).value;
+  };
+  it('is as growers of warm countries find it', () => {
+    // A fast legume fills a tube near four months, holds about two more; smaller ones are root-bound by six.
+    const tube = fillOf('AML', 160, 400);
+    expect(tube.daysToReady! / 30.4).toBeGreaterThan(3.2);
+    expect(tube.daysToReady! / 30.4).toBeLessThan(4.8);
+    expect((tube.daysToBound! - tube.daysToReady!) / 30.4).toBeGreaterThan(1.2);
+    expect(fillOf('AML', 120, 400).daysToBound! / 30.4).toBeLessThan(6);
+    // A vigorous seedling in a small slit cell: near ten weeks.
+    expect(fillOf('ALN', 65, 200).daysToReady! / 7).toBeGreaterThan(8);
+    expect(fillOf('ALN', 65, 200).daysToReady! / 7).toBeLessThan(12);
+    // Slow kinds take the better part of a year in a litre.
+    expect(fillOf('MIN', 1000, 900).daysToReady! / 30.4).toBeGreaterThan(8);
+    expect(fillOf('MIN', 1000, 900).daysToReady! / 30.4).toBeLessThan(13);
+  });
+  it('of a large pot takes about a season after a shift, not several', () => {
+    const { values: v } = speciesLibrary.find((s) => s.code === 'ALN')!;
+    // A season of a cool country, from a plug that filled its tube.
+    const season = new Array<number>(150).fill(9.5);
+    const after = (seasons: number) =>
+      rootFill(
+        {
+          initialMl: 150,
+          cellMl: 4000,
+          ratePerDd: v.rootRatePerDd,
+          linearAtMl: linearIn(v.rootLinearAtMl, 4000),
+          vigour: 1,
+        },
+        Array.from({ length: seasons }, () => season).flat(),
+      ).value.last;
+    expect(after(1)).toBeGreaterThan(0.35);
+    expect(after(2)).toBeGreaterThan(READY_FILL);
   });
 });

@@ -1,5 +1,5 @@
 import { normalCdf } from '../chance/normal';
-import { rootClock, rootsAfter, type RootClock, type RootParameters } from './rootFill';
+import { linearIn, rootClock, rootsAfter, type RootClock, type RootParameters } from './rootFill';
 
 /** Words for plug scores 0–4, as a grower says them with the plug in hand. */
 export const plugScores = ['loose', 'crumbles', 'holds', 'tight', 'solid'] as const;
@@ -87,7 +87,9 @@ export function vigourPosterior(
   }
   const seen = seenOf(p.cellMl, dailyDd, ordered, cells);
   const volumes = [p.cellMl, ...cells.map((cell) => cell.cellMl)];
-  const clocks = new Map(volumes.map((cellMl) => [cellMl, rootClock(cellMl, p.linearAtMl)]));
+  const clocks = new Map(
+    volumes.map((cellMl) => [cellMl, rootClock(cellMl, linearIn(p.linearAtMl, cellMl))]),
+  );
   const said = vigours.map((vigour) => logLikelihood(p, clocks, vigour, seen));
   const weights = logPrior.map((log, i) => log + said[i]);
   normalise(weights);

@@ -1,7 +1,7 @@
 import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from '../chance/beta';
 import { normalCdf } from '../chance/normal';
-import { put, type Worked } from '../working/working';
+import { put, sum, type Worked } from '../working/working';
 import { logBeta } from './betaBinomial';
 
 /** What is known of the share before: any share is as likely as another. */
@@ -12,6 +12,20 @@ export interface Arm {
   name: string;
   n: number;
   k: number;
+  /** Trays or patches it was sown over; 1 where left out. */
+  trays?: number;
+}
+
+/** Seeds of one tray share its luck this much (intraclass correlation; a starting value). */
+export const WITHIN_TRAY = 0.03;
+
+/**
+ * Seeds that so many in so few trays are worth: n ÷ (1 + (n/trays − 1)·ρ), the design effect of clusters.
+ * @see Kish 1965, Survey Sampling, ch. 5
+ */
+export function seedsWorth(n: number, trays = 1): number {
+  const each = n / Math.max(1, Math.min(trays, n));
+  return n / (1 + (each - 1) * WITHIN_TRAY);
 }
 
 export interface ShareComparison {
@@ -20,8 +34,11 @@ export interface ShareComparison {
   /** A's share less B's: mean and the band that holds nine times in ten. */
   difference: { mean: number; p5: number; p95: number };
   verdict: 'A' | 'B' | 'leans to A' | 'leans to B' | 'no telling yet' | 'no real difference';
-  /** Seeds more of each arm that would likely settle it; 0 when it is settled, null when no number is in reach. */
-  moreSeeds: number | null;
+  /**
+   * Trays more of each, as large as those sown, that would likely settle it; 0 when it is settled, null when no number is
+   * in reach. More seed in the same trays would settle far less.
+   */
+  moreTrays: number | null;
 }
 
 /** Settled at this chance; leaning from the next. */
@@ -31,7 +48,7 @@ const LEANS = 0.8;
 const FEWEST = 25;
 /** A difference smaller than this is of no use to a grower. */
 const MATTERS = 0.05;
-const MOST_SEEDS = 5000;
+const MOST_TRAYS = 40;
 
 /**
  * Two treatments of one seed lot by their share: the chance that A beats B, and by how much, from the two Beta
@@ -52,17 +69,34 @@ export function compareShares(a: Arm, b: Arm): Worked<ShareComparison> {
     chanceABetter: chance,
     difference,
     verdict,
-    moreSeeds: verdict === 'A' || verdict === 'B' || verdict === 'no real difference' ? 0 : moreSeeds(a, b),
+    moreTrays: verdict === 'A' || verdict === 'B' || verdict === 'no real difference' ? 0 : moreTrays(a, b),
   };
   return {
     value,
     working: [
-      ...[a, b].map((arm) => ({
-        what: `${arm.name}: share, with one of each added as nothing is known before`,
-        expression: `(${arm.k} + 1) ÷ (${arm.n} + 2)`,
-        result: (arm.k + 1) / (arm.n + 2),
-        inputs: [{ name: 'counted', value: `${arm.k} of ${arm.n}`, origin: 'record' as const }],
-      })),
+      ...[a, b].flatMap((arm) => {
+        const { n, k, trays = 1 } = arm;
+        const worth = seedsWorth(n, trays);
+        const up = (k / n) * worth;
+        return [
+          {
+            what: `${arm.name}: seeds these are worth, as those of a tray share its luck`,
+            expression: sum`${n} ÷ (1 + (${n} ÷ ${Math.min(trays, n)} − 1) × ${WITHIN_TRAY})`,
+            result: worth,
+            inputs: [
+              { name: 'counted', value: `${k} of ${n}`, origin: 'record' as const },
+              { name: 'trays or patches', value: trays, origin: 'record' as const },
+              { name: 'seeds of a tray alike, ρ', value: WITHIN_TRAY, origin: 'starting' as const },
+            ],
+            source: 'Kish 1965, Survey Sampling, ch. 5',
+          },
+          {
+            what: `${arm.name}: share, with one of each added as nothing is known before`,
+            expression: sum`(${up} + 1) ÷ (${worth} + 2)`,
+            result: (up + 1) / (worth + 2),
+          },
+        ];
+      }),
       {
         what: `Chance that ${a.name} is the better`,
         how: 'Over all pairs of shares the counts allow, by their odds (Beta posteriors on a grid).',
@@ -78,8 +112,10 @@ export function compareShares(a: Arm, b: Arm): Worked<ShareComparison> {
   };
 }
 
-function posterior({ n, k }: Arm): Beta {
-  return { alpha: FLAT.alpha + k, beta: FLAT.beta + n - k };
+function posterior({ n, k, trays }: Arm): Beta {
+  const worth = seedsWorth(n, trays);
+  const up = (k / n) * worth;
+  return { alpha: FLAT.alpha + up, beta: FLAT.beta + worth - up };
 }
 
 interface Grid {
@@ -139,12 +175,15 @@ function verdictOf(
   return 'no telling yet';
 }
 
-/** Seeds of each arm beyond those counted that would settle it if the shares went on as counted. */
-function moreSeeds(a: Arm, b: Arm): number | null {
-  for (let more = 25; more <= MOST_SEEDS; more *= 2) {
+/** Trays of each arm beyond those sown that would settle it if the shares went on as counted. */
+function moreTrays(a: Arm, b: Arm): number | null {
+  for (let more = 1; more <= MOST_TRAYS; more = Math.ceil(more * 1.5)) {
     const larger = [a, b].map((arm) => {
-      const n = arm.n + more;
-      return gridOf(posterior({ ...arm, n, k: Math.round((n * (arm.k + 1)) / (arm.n + 2)) }));
+      const { trays = 1 } = arm;
+      const n = Math.round((arm.n / trays) * (trays + more));
+      return gridOf(
+        posterior({ ...arm, n, k: Math.round((n * (arm.k + 1)) / (arm.n + 2)), trays: trays + more }),
+      );
     });
     const { chance, difference } = difference90(larger[0], larger[1]);
     const settled = verdictOf(chance, difference, false);
@@ -153,20 +192,48 @@ function moreSeeds(a: Arm, b: Arm): number | null {
   return null;
 }
 
+/** Chance of each of several arms to be the best of all at once; they sum to 1. */
+export function chancesBest(arms: readonly Arm[]): number[] {
+  const grids = arms.map((arm) => gridOf(posterior(arm)));
+  const below = (grid: Grid, at: number) => {
+    let share = 0;
+    for (let i = 0; i < POINTS; i++)
+      share += grid.at[i] < at ? grid.weight[i] : grid.at[i] === at ? grid.weight[i] / 2 : 0;
+    return share;
+  };
+  const chances = grids.map((grid, arm) => {
+    let total = 0;
+    for (let i = 0; i < POINTS; i++) {
+      let best = grid.weight[i];
+      for (let other = 0; other < grids.length && best > 0; other++)
+        if (other !== arm) best *= below(grids[other], grid.at[i]);
+      total += best;
+    }
+    return total;
+  });
+  const all = chances.reduce((t, chance) => t + chance, 0);
+  return chances.map((chance) => chance / all);
+}
+
 /** A measured mean of an arm, such as first-year height. */
 export interface MeanOf {
+  /** Trays or patches they stood in; 1 where left out. */
+  trays?: number;
   n: number;
   mean: number;
   sd: number;
 }
 
-/** Chance that A's mean is the higher, normal with each mean's standard error; null where either is unknown. */
+/**
+ * Chance that A's mean is the higher, normal with each mean's standard error, plants of a tray sharing its luck; null
+ * where either is unknown.
+ */
 export function chanceMeanHigher(
   a: MeanOf | null,
   b: MeanOf | null,
 ): { chance: number; difference: number } | null {
   if (!a || !b || a.n < 2 || b.n < 2) return null;
-  const error = Math.sqrt(a.sd ** 2 / a.n + b.sd ** 2 / b.n);
+  const error = Math.sqrt(a.sd ** 2 / seedsWorth(a.n, a.trays) + b.sd ** 2 / seedsWorth(b.n, b.trays));
   const difference = a.mean - b.mean;
   return { difference, chance: error > 0 ? normalCdf(difference / error) : difference > 0 ? 1 : 0.5 };
 }

@@ -12,13 +12,23 @@ import { recompute } from '../working/working';
 import { bedSowing, collarAtDensity, densityForCollar } from './bedSowing';
 import { massesOf } from './betaBinomial';
 import { bestSeedsPerCell, cellOutcome, seedsPerCellTable } from './cellOutcome';
-import { chanceMeanHigher, compareShares } from './compareTreatments';
+import { chanceMeanHigher, chancesBest, compareShares } from './compareTreatments';
 import { emergedShare, fitEmergence, isLate, warmthToShare } from './emergenceCurve';
 import { emergenceOutlook, meanWarmth } from './emergenceOutlook';
 import { lotShares } from './lotShares';
-import { pooledShare } from '../chance/pooledShare';
+import { ownShare, pooledShare } from '../chance/pooledShare';
 import { seedsToSow } from './seedsToSow';
 import { sowingPlan, type SowingAsk } from './sowingPlan';
+
+/** How many of a tray come up whose own share lies about p as trays do (ρ = 0.03). */
+function trayCount(random: () => number, p: number, n: number): number {
+  const weight = 1 / 0.03 - 1;
+  const x = gammaDraw(random, p * weight, 1);
+  const own = x / (x + gammaDraw(random, (1 - p) * weight, 1));
+  let k = 0;
+  for (let i = 0; i < n; i++) if (random() < own) k++;
+  return k;
+}
 
 const birch = startingSpecies[0].values;
 const unit = fc.double({ min: 0.02, max: 0.98, noNaN: true });
@@ -77,7 +87,7 @@ describe('the sowing desk', () => {
 
   it('gives seeds, grams and odds that hang together, and every sum recomputes', () => {
     const { value, working } = sowingPlan(ask());
-    const stages = Object.values(ask().chain).map((link) => link.beta);
+    const stages = Object.values(ask().chain).map((link) => link.next);
     expect(value.seeds).toBe(seedsToSow({ target: 2000, probability: 0.9, stages }).value);
     expect(value.outlook.chance).toBeGreaterThanOrEqual(0.9);
     expect(value.grams).toBeCloseTo((value.seeds / birch.seedsPerKg) * 1000);
@@ -90,10 +100,10 @@ describe('the sowing desk', () => {
 
   it('one more test saves seed where little is known, and hardly any where much is', () => {
     const unsure = sowingPlan(
-      ask({ chain: { ...ask().chain, viability: pooledShare({ alpha: 3, beta: 3 }, []) } }),
+      ask({ chain: { ...ask().chain, viability: ownShare({ alpha: 3, beta: 3 }, 0, 1) } }),
     );
     const sure = sowingPlan(
-      ask({ chain: { ...ask().chain, viability: pooledShare({ alpha: 300, beta: 300 }, []) } }),
+      ask({ chain: { ...ask().chain, viability: ownShare({ alpha: 300, beta: 300 }, 6, 0.1) } }),
     );
     expect(unsure.value.test.seeds).toBeGreaterThan(sure.value.test.seeds);
     expect(sure.value.test.seeds).toBeLessThan(0.05 * sure.value.seeds);
@@ -111,7 +121,7 @@ describe('the sowing desk', () => {
       const x = gammaDraw(random, alpha, 1);
       return x / (x + gammaDraw(random, beta, 1));
     };
-    const stages = Object.values(ask().chain).map((link) => link.beta);
+    const stages = Object.values(ask().chain).map((link) => link.next);
     fc.assert(
       fc.property(fc.constantFrom(50, 200, 500), fc.constantFrom(0.7, 0.8, 0.9), (target, probability) => {
         const seeds = sowingPlan(ask({ target, probability })).value.seeds;
@@ -236,11 +246,7 @@ describe('treatments compared', () => {
 
   it('is calibrated: over 2 000 pairs its nine-in-ten band holds the true difference 87 to 93 % of the time', () => {
     const random = seededRandom(2000);
-    const drawn = (p: number, n: number) => {
-      let k = 0;
-      for (let i = 0; i < n; i++) if (random() < p) k++;
-      return k;
-    };
+    const drawn = (p: number, n: number) => trayCount(random, p, n);
     let held = 0;
     let sure = 0;
     let right = 0;
@@ -264,15 +270,48 @@ describe('treatments compared', () => {
     expect(right / sure).toBeGreaterThan(0.75);
   }, 60_000);
 
+  it('calls no more than one in ten of equal pairs different, one tray each', () => {
+    const random = seededRandom(77);
+    let called = 0;
+    for (let t = 0; t < 1500; t++) {
+      const p = 0.2 + 0.6 * random();
+      const [k, m] = [trayCount(random, p, 200), trayCount(random, p, 200)];
+      const { verdict } = compareShares({ name: 'A', n: 200, k }, { name: 'B', n: 200, k: m }).value;
+      if (verdict === 'A' || verdict === 'B') called++;
+    }
+    expect(called / 1500).toBeLessThan(0.1);
+  });
+  it('a second tray of each tells more than as much more seed in the first', () => {
+    const wide = (n: number, trays: number) => {
+      const arm = { name: 'x', n, k: n * 0.6, trays };
+      const { p5, p95 } = compareShares(arm, arm).value.difference;
+      return p95 - p5;
+    };
+    expect(wide(400, 2)).toBeLessThan(wide(400, 1));
+    expect(wide(400, 2)).toBeLessThan(0.8 * wide(200, 1));
+  });
+  it('tells the chance to be the best of several at once', () => {
+    const arm = (name: string, k: number) => ({ name, n: 200, k, trays: 4 });
+    const alike = chancesBest([arm('a', 100), arm('b', 100), arm('c', 100)]);
+    for (const chance of alike) expect(chance).toBeCloseTo(1 / 3, 6);
+    const [first, second] = chancesBest([arm('a', 150), arm('b', 140), arm('c', 60)]);
+    expect(first).toBeGreaterThan(second);
+    // Against two others it is less sure than against the one.
+    expect(first).toBeLessThanOrEqual(compareShares(arm('a', 150), arm('b', 140)).value.chanceABetter + 1e-3);
+  });
+
   it('does not call small samples, calls plain ones, and says how many more seeds would settle it', () => {
     const few = compareShares({ name: 'A', n: 8, k: 8 }, { name: 'B', n: 8, k: 1 }).value;
     expect(few.verdict).toBe('leans to A');
-    const plain = compareShares({ name: 'A', n: 100, k: 30 }, { name: 'B', n: 100, k: 80 }).value;
-    expect(plain).toMatchObject({ verdict: 'B', moreSeeds: 0 });
+    const plain = compareShares({ name: 'A', n: 100, k: 20 }, { name: 'B', n: 100, k: 85 }).value;
+    expect(plain).toMatchObject({ verdict: 'B', moreTrays: 0 });
     const close = compareShares({ name: 'A', n: 40, k: 22 }, { name: 'B', n: 40, k: 18 }).value;
     expect(close.verdict).toMatch(/leans|telling/);
-    expect(close.moreSeeds).toBeGreaterThan(0);
-    const same = compareShares({ name: 'A', n: 4000, k: 2000 }, { name: 'B', n: 4000, k: 2010 }).value;
+    expect(close.moreTrays).toBeGreaterThan(0);
+    const same = compareShares(
+      { name: 'A', n: 20_000, k: 10_000, trays: 100 },
+      { name: 'B', n: 20_000, k: 10_050, trays: 100 },
+    ).value;
     expect(same.verdict).toBe('no real difference');
   });
 

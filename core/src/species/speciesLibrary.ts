@@ -4,12 +4,14 @@ import { startingSpecies } from './startingSpecies';
 
 /** How a species grows in its first season, by class: what is not known more closely of it. */
 const pace = {
-  fast: { height: 60, diameter: 7, growth: 0.0034, root: 0.0075, chill: 340 },
-  medium: { height: 36, diameter: 5.2, growth: 0.003, root: 0.006, chill: 390 },
-  slow: { height: 18, diameter: 3.6, growth: 0.0025, root: 0.0045, chill: 430 },
-  needle: { height: 13, diameter: 2.9, growth: 0.0025, root: 0.005, chill: 430 },
-  nut: { height: 30, diameter: 6.5, growth: 0.004, root: 0.0066, chill: 420 },
-  warm: { height: 50, diameter: 6.5, growth: 0.003, root: 0.0068, chill: 60 },
+  fast: { height: 60, diameter: 7, growth: 0.0034, root: 0.0038, chill: 340 },
+  medium: { height: 36, diameter: 5.2, growth: 0.003, root: 0.003, chill: 390 },
+  slow: { height: 18, diameter: 3.6, growth: 0.0025, root: 0.0019, chill: 430 },
+  needle: { height: 13, diameter: 2.9, growth: 0.0025, root: 0.0025, chill: 430 },
+  nut: { height: 30, diameter: 6.5, growth: 0.004, root: 0.0033, chill: 420 },
+  // Trees of warm countries: they rest below 10 °C and gain nothing more above 35; a year's growth, per °C·d above 10.
+  warm: { height: 80, diameter: 8, growth: 0.0043, root: 0.004, chill: 60, base: 10, ceiling: 35 },
+  'warm slow': { height: 35, diameter: 6.5, growth: 0.0032, root: 0.0024, chill: 60, base: 10, ceiling: 35 },
 } as const;
 
 type Shares = readonly [viability: number, emergence: number, establishment: number, grade: number];
@@ -30,7 +32,9 @@ const nutty: Shares = [0.8, 0.8, 0.93, 0.85];
 const chancy: Shares = [0.5, 0.5, 0.85, 0.8];
 
 function more(code: string, common: string, latin: string, row: LibraryRow): StartingSpecies {
-  const { perKg, up, pace: how, shares, winters, evergreen, buds, start } = row;
+  const { perKg, up: sown, pace: how, shares, winters, evergreen, buds, start } = row;
+  // Warmth to come up is written above 5 °C; above 10 it comes to fewer degree-days of the same weeks, at about 22 °C.
+  const up = 'base' in pace[how] ? Math.round(sown * 0.7) : sown;
   return species(code, common, latin, {
     seedsPerKg: perKg,
     shares,
@@ -118,11 +122,11 @@ const furtherSpecies: readonly StartingSpecies[] = [
   more('AUN', 'Strawberry tree', 'Arbutus unedo', { pace: 'slow', perKg: 450_000, shares: usual, up: 170, evergreen: true, start: { keeps: 'orthodox', sigma: 900, thick: 1.2, wake: 'cold56 | cold30', radicle: 110, habit: 'fibrous', cut: { 'semi-ripe': [0.5, 900] }, leaf: 'glossy, toothed, red stalk' } }),
   more('MCO', 'Myrtle', 'Myrtus communis', { pace: 'slow', perKg: 150_000, shares: usual, up: 170, evergreen: true, start: { keeps: 'orthodox', sigma: 700, thick: 2, wake: ' | cold28', radicle: 110, habit: 'fibrous', cut: { 'semi-ripe': [0.75, 600] }, leaf: 'small, pointed, scented, opposite' } }),
   more('LNO', 'Bay', 'Laurus nobilis', { pace: 'slow', perKg: 1_000, shares: usual, up: 220, evergreen: true, start: { keeps: 'recalcitrant', sigma: 70, thick: 9, wake: 'cold56 | ', radicle: 140, habit: 'tap', cut: { 'semi-ripe': [0.55, 900] }, layer: [0.7, 1000], leaf: 'leathery, wavy edge, scented' } }),
-  more('PTF', 'Trifoliate orange', 'Citrus trifoliata', { pace: 'warm', perKg: 5_500, shares: nutty, up: 200, start: { keeps: 'recalcitrant', sigma: 90, thick: 5, wake: ' | cold28', radicle: 130, habit: 'tap', cut: { 'semi-ripe': [0.7, 550] }, layer: [0.85, 800], leaf: 'three leaflets, long green thorns', care: [thorns] } }),
-  more('PAM', 'Avocado', 'Persea americana', { pace: 'warm', perKg: 30, shares: nutty, up: 320, evergreen: true, start: { keeps: 'recalcitrant', sigma: 25, thick: 45, wake: '', radicle: 220, habit: 'tap', layer: [0.5, 1300], leaf: 'large, smooth, copper when young' } }),
-  more('MIN', 'Macadamia', 'Macadamia integrifolia', { pace: 'warm', perKg: 150, shares: nutty, up: 420, evergreen: true, start: { keeps: 'recalcitrant', sigma: 80, thick: 20, wake: 'soak1', radicle: 260, habit: 'tap', layer: [0.6, 1300], leaf: 'whorls of three, few spines' } }),
-  more('MID', 'Mango', 'Mangifera indica', { pace: 'warm', perKg: 50, shares: nutty, up: 300, evergreen: true, start: { keeps: 'recalcitrant', sigma: 20, thick: 20, wake: '', radicle: 200, habit: 'tap', layer: [0.6, 1200], leaf: 'long, drooping, red when young', care: [sap] } }),
-  more('LCH', 'Litchi', 'Litchi chinensis', { pace: 'warm', perKg: 350, shares: nutty, up: 260, evergreen: true, start: { keeps: 'recalcitrant', sigma: 6, thick: 12, wake: '', radicle: 160, habit: 'heart', layer: [0.88, 1000], leaf: 'feathered, glossy, few leaflets' } }),
+  more('PTF', 'Trifoliate orange', 'Citrus trifoliata', { pace: 'warm slow', perKg: 5_500, shares: nutty, up: 200, start: { keeps: 'recalcitrant', sigma: 90, thick: 5, wake: ' | cold28', radicle: 130, habit: 'tap', cut: { 'semi-ripe': [0.7, 550] }, layer: [0.85, 800], leaf: 'three leaflets, long green thorns', care: [thorns] } }),
+  more('PAM', 'Avocado', 'Persea americana', { pace: 'warm slow', perKg: 30, shares: nutty, up: 320, evergreen: true, start: { keeps: 'recalcitrant', sigma: 25, thick: 45, wake: '', radicle: 220, habit: 'tap', layer: [0.5, 1300], leaf: 'large, smooth, copper when young' } }),
+  more('MIN', 'Macadamia', 'Macadamia integrifolia', { pace: 'warm slow', perKg: 150, shares: nutty, up: 420, evergreen: true, start: { keeps: 'recalcitrant', sigma: 80, thick: 20, wake: 'soak1', radicle: 260, habit: 'tap', layer: [0.6, 1300], leaf: 'whorls of three, few spines' } }),
+  more('MID', 'Mango', 'Mangifera indica', { pace: 'warm slow', perKg: 50, shares: nutty, up: 300, evergreen: true, start: { keeps: 'recalcitrant', sigma: 20, thick: 20, wake: '', radicle: 200, habit: 'tap', layer: [0.6, 1200], leaf: 'long, drooping, red when young', care: [sap] } }),
+  more('LCH', 'Litchi', 'Litchi chinensis', { pace: 'warm slow', perKg: 350, shares: nutty, up: 260, evergreen: true, start: { keeps: 'recalcitrant', sigma: 6, thick: 12, wake: '', radicle: 160, habit: 'heart', layer: [0.88, 1000], leaf: 'feathered, glossy, few leaflets' } }),
   more('PGU', 'Guava', 'Psidium guajava', { pace: 'warm', perKg: 350_000, shares: usual, up: 260, evergreen: true, start: { keeps: 'orthodox', sigma: 1200, thick: 2, wake: 'soak1 | ', radicle: 150, habit: 'fibrous', cut: { soft: [0.6, 600] }, layer: [0.85, 850], leaf: 'ribbed oval, opposite, peeling bark', care: [spreads] } }),
   more('AML', 'Blackwood', 'Acacia melanoxylon', { pace: 'warm', perKg: 65_000, shares: [0.85, 0.75, 0.9, 0.85], up: 130, evergreen: true, start: { keeps: 'orthodox', sigma: 5000, thick: 2, wake: 'hot1 soak1 | scar1', radicle: 80, habit: 'tap', nodules: 'rhizobia', leaf: 'feathered first, then flat stalks', care: [spreads] } }),
   more('GRO', 'Silky oak', 'Grevillea robusta', { pace: 'warm', perKg: 70_000, shares: usual, up: 180, evergreen: true, start: { keeps: 'orthodox', sigma: 700, thick: 1.5, wake: ' | soak1', radicle: 110, habit: 'fibrous', leaf: 'ferny, silver beneath', care: [sap] } }),

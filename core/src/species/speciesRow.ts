@@ -21,6 +21,9 @@ export interface Row {
   growth: number;
   root: number;
   chill: number;
+  /** °C that growth begins above, and that adds nothing more beyond; 5 and none where left out. */
+  base?: number;
+  ceiling?: number;
   /** Whether its buds move with the first or the last of the wood's edge. */
   buds?: 'early' | 'late';
   start: StartRow;
@@ -96,10 +99,11 @@ export function species(code: string, common: string, latin: string, row: Row): 
       plantCv: 0.25,
       halfDensityPerM2: 250,
       rootRatePerDd: row.root,
-      rootLinearAtMl: 60,
+      rootLinearAtMl: 150,
       rootInitialMl: 1.5,
       liftChillHours: row.chill,
       budburst: { a: 60, b: BUDBURST_B[row.buds ?? 'usual'], k: 0.025 },
+      ...(row.base !== undefined && { growthBaseC: row.base, growthCeilingC: row.ceiling }),
       start: startFrom(row.start),
     },
   };

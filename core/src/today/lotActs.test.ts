@@ -160,7 +160,7 @@ const situations: Situation[] = [
     asks: ['root-bound'],
     not: ['spread'],
   },
-  { says: 'a small cell in doubt: pull plugs', on: '2026-08-25', asks: ['pull-plug'] },
+  { says: 'a small cell in doubt: pull plugs', on: '2026-09-20', asks: ['pull-plug'] },
   {
     says: 'a bed under a low lid: raise it',
     on: '2026-07-25',

@@ -4,6 +4,7 @@ import {
   curveWith,
   emergenceClock,
   homesOf,
+  linearIn,
   middleCurve,
   normalDraw,
   plantYears,
@@ -59,7 +60,8 @@ export function grow(
   if (upOn !== null) {
     let rootMl = s.rootInitialMl;
     for (let day = upOn; day <= last; day++) {
-      const clock = rootClock(cellMlAt(spells, day), s.rootLinearAtMl);
+      const cellMl = cellMlAt(spells, day);
+      const clock = rootClock(cellMl, linearIn(s.rootLinearAtMl, cellMl));
       rootMl = rootsAfter(clock, rootMl, s.rootRatePerDd * vigour * warmthOn(day));
       roots.set(day, rootMl);
     }

@@ -167,16 +167,22 @@ describe('figures of a species', () => {
 });
 
 describe('the verdict in words', () => {
-  const verdict = (k: number, n: number, m: number, o: number) =>
-    armVerdict('Bag', 'Tub', compareShares({ name: 'Bag', n, k }, { name: 'Tub', n: o, k: m }).value);
+  const verdict = (k: number, n: number, m: number, o: number, trays = 1) =>
+    armVerdict(
+      'Bag',
+      'Tub',
+      compareShares({ name: 'Bag', n, k, trays }, { name: 'Tub', n: o, k: m, trays }).value,
+      trays,
+    );
   it('calls what is plain, and does not call small samples', () => {
     expect(verdict(230, 400, 120, 400).headline).toBe(
-      '“Bag” does better than “Tub”: 27 more of a hundred come up',
+      '“Bag” does better than “Tub”: 26 more of a hundred come up',
     );
     expect(verdict(8, 10, 3, 10).headline).toContain('may be luck');
     expect(verdict(20, 40, 19, 40).headline).toContain('No telling yet');
-    expect(verdict(20, 40, 19, 40).detail).toMatch(/more seeds of each would settle it|No number/);
-    expect(verdict(2000, 4000, 1990, 4000).headline).toContain('do alike');
+    expect(verdict(20, 40, 19, 40).detail).toMatch(/trays? more of each would likely settle it|No number/);
+    expect(verdict(20, 40, 19, 40).detail).toContain('One tray or patch of each');
+    expect(verdict(10_000, 20_000, 9950, 20_000, 100).headline).toContain('do alike');
   });
   it('never says a chance is whole', () => {
     expect(surely(1)).toContain('over 99');

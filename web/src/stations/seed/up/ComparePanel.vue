@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { chanceMeanHigher, compareShares, warmthToShare, type Arm, type MeanOf } from '@kauri/core';
+import {
+  chanceMeanHigher,
+  chancesBest,
+  compareShares,
+  warmthToShare,
+  type Arm,
+  type MeanOf,
+} from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import ShowWorking from '../../../parts/ShowWorking.vue';
@@ -33,6 +40,7 @@ const rows = computed<ArmRow[]>(() =>
       const counted = evidence.counts.filter((c) => c.multi !== null && c.count > 0).at(-1);
       const height = evidence.sizes.filter((s) => s.what === 'height').at(-1) ?? null;
       const up = outlook?.value.upNow ?? 0;
+      const trays = lot.row.stage.trays ?? 1;
       const curve = outlook?.value.fit.middle;
       return {
         id: lot.row.id,
@@ -42,10 +50,11 @@ const rows = computed<ArmRow[]>(() =>
           'Straight from the bag',
         n: sown,
         k: up,
+        trays,
         half: up && curve ? curve.half : null,
         spread: up && curve ? warmthToShare(curve, 0.9) - warmthToShare(curve, 0.1) : null,
         multi: counted ? { n: counted.count, k: counted.multi! } : null,
-        height: height ? { n: height.n, mean: height.mean, sd: height.sd } : null,
+        height: height ? { n: height.n, mean: height.mean, sd: height.sd, trays } : null,
         coming:
           lot.view.standing.tally.sown > 0 && outlook !== null && outlook.value.final.p50 > up * 1.05 + 1,
       };
@@ -62,6 +71,8 @@ function tallerWords(a: ArmRow, b: ArmRow): string | null {
   const taller = answer.chance > 0.5 ? a.name : b.name;
   return `“${taller}” is the taller by ${show(Math.abs(answer.difference), 'height', 1)}: ${surely(sure)} chance.`;
 }
+/** Of three arms or more, how likely the first is to be the best of all at once. */
+const bestOfAll = computed(() => (rows.value.length > 2 ? chancesBest(rows.value)[0] : null));
 /** The best arm against each of the others. */
 const pairs = computed(() => {
   const [best, ...others] = rows.value;
@@ -73,7 +84,7 @@ const pairs = computed(() => {
       value,
       working,
       height: tallerWords(best, other),
-      words: armVerdict(best.name, other.name, value),
+      words: armVerdict(best.name, other.name, value, Math.min(best.trays ?? 1, other.trays ?? 1)),
     };
   });
 });
@@ -118,6 +129,10 @@ const pairs = computed(() => {
     <p v-if="coming.length" class="mt-2" role="status" data-testid="still-coming">
       Still coming up: {{ coming.map((row) => `“${row.name}”`).join(', ') }}. This is how they stand at the
       date looked at, not yet how they end.
+    </p>
+    <p v-if="bestOfAll !== null" class="mt-2">
+      The chance that “{{ rows[0].name }}” is the best of all {{ rows.length }}:
+      <b>{{ surely(bestOfAll) }}</b>.
     </p>
     <ul class="mt-2 space-y-2">
       <li v-for="pair in pairs" :key="pair.other.id" class="border-ink border-l-4 pl-3" data-testid="verdict">

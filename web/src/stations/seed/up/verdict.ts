@@ -1,5 +1,5 @@
 import type { ShareComparison } from '@kauri/core';
-import { count, percent } from '../../../words/numbers';
+import { percent, several } from '../../../words/numbers';
 
 /** A chance that is never said to be whole. */
 export function surely(chance: number): string {
@@ -10,15 +10,17 @@ export function surely(chance: number): string {
 export function armVerdict(
   a: string,
   b: string,
-  { chanceABetter, difference, verdict, moreSeeds }: ShareComparison,
+  { chanceABetter, difference, verdict, moreTrays }: ShareComparison,
+  trays = 1,
 ): { headline: string; detail: string } {
   const points = (share: number) => Math.round(share * 100);
   const band = `The difference lies between ${points(difference.p5)} and ${points(difference.p95)} of a hundred seeds, nine times in ten.`;
+  const sown = trays <= 1 ? 'One tray or patch of each: ' : '';
   const more =
-    moreSeeds === null
-      ? 'No number of seeds in reach would settle it.'
-      : moreSeeds > 0
-        ? `About ${count(moreSeeds)} more seeds of each would settle it.`
+    moreTrays === null
+      ? 'No number of trays in reach would settle it.'
+      : moreTrays > 0
+        ? `${sown}${several(moreTrays, 'tray')} more of each would likely settle it, more seed in the same tray far less.`
         : '';
   const chance = `The chance that “${a}” is the better: ${surely(chanceABetter)}.`;
   switch (verdict) {
