@@ -51,6 +51,8 @@ export function pastForecasts(
     const { outlook, warmth } = at(madeOn);
     const { state } = forecastLot(facts, outlook, warmth, { view: on });
     const band = what === 'height' ? state.heightCm : what === 'diameter' ? state.diameterMm : state.fill;
+    // Loose was foretold and loose it was: scores show no fill below that, and nothing was risked.
+    if (what === 'fill' && band.p50 <= LOOSEST && seen <= LOOSEST) return;
     // The scores show no fill below the loosest nor above the most solid plug.
     const middle = what === 'fill' ? Math.min(FULLEST, Math.max(LOOSEST, band.p50)) : band.p50;
     const sd = Math.hypot((band.p90 - band.p10) / TEN_TO_NINETY_SD, error);

@@ -4,12 +4,13 @@ import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
-import { nextWinter } from '../calendar/season';
+import { autumnStart, nextWinter } from '../calendar/season';
 import { meetingHeightCm } from '../growing/canopy';
 import { pooledCv } from '../growth/sizeBelief';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
 import { BOUND_FILL, FULLEST_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
+import { growsOn } from '../weather/growingPeriods';
 import { warmthFor, type Warmth } from '../weather/sums';
 import type { Step } from '../working/working';
 import { apartAt, feedRunOut } from './careSeen';
@@ -17,7 +18,7 @@ import { explainForecast } from './explain';
 import { emergenceOf, type Emergence } from './emergence';
 import { lotDraws, type LotDraws } from './lotDraws';
 import { factsAt, homesOf } from './lotHomes';
-import type { LotFacts } from './lotFacts';
+import type { HeightLoss, LotFacts } from './lotFacts';
 import { comingMove, runLot, type Runs } from './runs';
 import type { SizeRuns } from './sizeRuns';
 
@@ -60,6 +61,18 @@ export interface LotForecast {
   /** End of the season in which it came to where it stands: container lots are shifted by then. */
   shiftDue: EpochDay | null;
   lifting: LiftingWindow;
+  /** Whether shoots grow on the date looked at, in half of the weather years or more. */
+  growing: boolean;
+  /** Whether it rests in winter where it stands; what never rests has no lifting window by chill. */
+  rests: boolean;
+  /** Close of the last winter's window that it stood through; null where it missed none. */
+  missedLift: EpochDay | null;
+  /** When seedlings in an open flat are pricked out: first true leaves, and roots meeting; null elsewhere. */
+  prick: { from: Band; by: Band } | null;
+  /** The last loss of height since heights were last measured. */
+  lostHeight: HeightLoss | null;
+  /** Size at the end of this season and of the next ones; null unless asked for. */
+  seasonEnds: SeasonEnd[] | null;
   state: LotState;
   course: LotCourse | null;
   vigour: { mean: number; startingShare: number };
@@ -68,12 +81,23 @@ export interface LotForecast {
   working: Step[];
 }
 
+/** A lot's size once a season's growth is over. */
+export interface SeasonEnd {
+  on: EpochDay;
+  heightCm: Band;
+  diameterMm: Band;
+  /** Share of plants at or above the target height; null without a target. */
+  shareToSize: number | null;
+}
+
 export interface ForecastOptions {
   /** The date looked at, on or after the outlook's date. */
   view: EpochDay;
   draws?: number;
   /** Also lay out the course for a chart, from → to. */
   course?: { from: EpochDay; to: EpochDay };
+  /** Also say what this season and the next ones leave. */
+  seasons?: boolean;
   /** Also explain. */
   explain?: boolean;
   /** A move that might be made, the day after the outlook's date at the earliest. */
@@ -145,6 +169,12 @@ export function forecastLot(
     feedOut: feedRunOut(facts, usual),
     shiftDue: shiftDueOf(home, spells, emergenceBand.p50, latitudeDeg),
     lifting: lifting.value,
+    growing: growsOnDay(g, emergence, draws, runs.count / draws, view),
+    rests: !growsOn(facts.species, warmth),
+    missedLift: missedLift(facts, emergenceBand.p50, latitudeDeg, usual, view, lifting.value),
+    prick: prickDays(home, emergence, runs, g),
+    lostHeight: lostHeight(seen, outlook.asOf),
+    seasonEnds: options.seasons ? seasonEnds(seen, outlook, view, g, emergence, sizesOn) : null,
     state,
     course: course
       ? {
@@ -170,6 +200,100 @@ export function forecastLot(
         ]
       : [],
   };
+}
+
+/** Whether shoots grow on a day, in half of the weather years or more. */
+function growsOnDay(g: LotDraws, emergence: Emergence, draws: number, years: number, day: EpochDay): boolean {
+  let grows = 0;
+  for (let year = 0; year < years; year++) {
+    const up = emergence.days[year * draws + Math.floor(draws / 2)];
+    if (up <= day && g.plantIn(year, up).seasons.some(({ from, to }) => from <= day && day <= to)) grows++;
+  }
+  return grows >= years / 2;
+}
+
+/** Close of the window of the winter before, for a bed lot that was up by then and stands still in its next season. */
+function missedLift(
+  facts: LotFacts,
+  upOn: EpochDay,
+  latitudeDeg: number,
+  warmth: Warmth,
+  view: EpochDay,
+  coming: LiftingWindow,
+): EpochDay | null {
+  if (facts.home.kind !== 'bed' || !(upOn <= view)) return null;
+  const winter = autumnStart(latitudeDeg, coming.autumn - 200);
+  if (winter <= upOn || winter < warmth.pastStart) return null;
+  const { until } = liftingWindow(facts.species, latitudeDeg, warmth, winter + 60).value;
+  return Number.isFinite(until) && until < view ? until : null;
+}
+
+/** Warmth from coming up to the first true leaves, and until roots of neighbours meet in a flat, °C·d; rules of thumb. */
+const TRUE_LEAVES_DD = 130;
+const FLAT_MEETS_DD = 380;
+
+function prickDays(
+  home: Home,
+  emergence: Emergence,
+  { count, draws }: Runs,
+  g: LotDraws,
+): LotForecast['prick'] {
+  if (home.kind !== 'container' || home.pitchMm !== null) return null;
+  const after = (warmth: number) =>
+    bandOf(
+      Float64Array.from({ length: count }, (_, run) => {
+        const up = emergence.days[run];
+        if (up === Infinity) return Infinity;
+        const { warmth: course } = g.plantIn(Math.floor(run / draws), up);
+        return course.dayOf(course.by(up - 1) + warmth);
+      }),
+    );
+  return { from: after(TRUE_LEAVES_DD), by: after(FLAT_MEETS_DD) };
+}
+
+function lostHeight({ losses = [], sizes }: LotFacts, asOf: EpochDay): HeightLoss | null {
+  const last = losses.filter((loss) => loss.day <= asOf).at(-1);
+  return last && !sizes.some((s) => s.what === 'height' && s.day >= last.day) ? last : null;
+}
+
+/** Seasons ahead that are told. */
+const SEASONS_AHEAD = 3;
+
+function seasonEnds(
+  facts: LotFacts,
+  { asOf, horizonDays }: Outlook,
+  view: EpochDay,
+  g: LotDraws,
+  emergence: Emergence,
+  sizesOn: (sizes: SizeRuns, day: EpochDay, members: number) => Float64Array,
+): SeasonEnd[] {
+  const members = emergence.days.length;
+  // The middle year's seasons give the dates; every run has its own.
+  const up = emergence.seen ?? bandOf(Float64Array.from(emergence.days)).p50;
+  if (!Number.isFinite(up)) return [];
+  const cv = plantCv(facts);
+  return g
+    .plantIn(0, Math.round(up))
+    .seasons.filter(({ to }) => to >= view && to <= asOf + horizonDays)
+    .slice(0, SEASONS_AHEAD)
+    .map(({ to }) => {
+      // A little later, so that years whose growth ends later have had theirs.
+      const day = Math.min(to + 14, asOf + horizonDays);
+      const heights = sizesOn(g.heights, day, members);
+      return {
+        on: to,
+        heightCm: bandOf(Float64Array.from(heights)),
+        diameterMm: bandOf(sizesOn(g.diameters, day, members)),
+        shareToSize: facts.targetHeightCm === null ? null : shareTo(facts.targetHeightCm, heights, cv),
+      };
+    });
+}
+
+/** Share of plants at or above a height, over runs of their mean. */
+function shareTo(target: number, heights: Float64Array, cv: number): number {
+  let share = 0;
+  for (const h of heights) if (h > 0) share += (1 - normalCdf((target - h) / (cv * h))) / heights.length;
+  return share;
 }
 
 /** Days on which some heights are reached, in the order asked; null where none is asked. */
@@ -236,10 +360,6 @@ function stateAt(
   );
   const cv = plantCv(facts);
   const target = facts.targetHeightCm;
-  let toSize = 0;
-  if (target !== null) {
-    for (const h of heights) if (h > 0) toSize += (1 - normalCdf((target - h) / (cv * h))) / heights.length;
-  }
   const fillBand = bandOf(fill);
   return {
     day: view,
@@ -248,7 +368,7 @@ function stateAt(
     fill: fillBand,
     chanceReady: 1 - shareAtOrBelow(fill, READY_FILL - 1e-12),
     chanceBound: 1 - shareAtOrBelow(fill, BOUND_FILL - 1e-12),
-    shareToSize: target === null ? null : toSize,
+    shareToSize: target === null ? null : shareTo(target, heights, cv),
   };
 }
 

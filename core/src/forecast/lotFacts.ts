@@ -1,8 +1,17 @@
 import type { EpochDay } from '../calendar/day';
 import type { CareDone } from '../growing/care';
+import type { EventKind } from '../growing/events';
 import type { Home, HomeSpell } from '../home/home';
 import type { Movement } from '../ledger/ledger';
 import type { SpeciesValues } from '../species/species';
+
+/** Height lost on a day. */
+export interface HeightLoss {
+  day: EpochDay;
+  what: EventKind;
+  /** Share of those standing that lost some, 0–1. */
+  share: number;
+}
 
 /** All a forecast needs to know of a lot. Records later than the date of a forecast are not looked at. */
 export interface LotFacts {
@@ -27,8 +36,8 @@ export interface LotFacts {
   movements: Movement[];
   /** Work done to it that a forecast reads: spreading, feeding, pruning, inoculum. */
   care?: { day: EpochDay; done: CareDone }[];
-  /** What took height off it: the share of its mean height that was left. */
-  losses?: { day: EpochDay; keeps: number }[];
+  /** What took height off it, and off what share of its trees. */
+  losses?: HeightLoss[];
   /** Spread of ln vigour the nursery's own lots left; the usual one where they taught nothing. */
   vigourSdLog?: number;
   /** Whether its roots should carry nodules. */

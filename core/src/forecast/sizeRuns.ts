@@ -19,6 +19,7 @@ import {
   type GrowthCurve,
   type Stretch,
 } from '../growth/stretches';
+import { heightLeftAfter } from '../growing/events';
 import { diameterFactorIn, heightFactorIn } from '../home/factors';
 import type { Home } from '../home/home';
 import type { SpeciesValues } from '../species/species';
@@ -90,7 +91,7 @@ export function cutsOf(facts: LotFacts, asOf: EpochDay): { day: EpochDay; cut: C
   return [
     ...(facts.losses ?? [])
       .filter((loss) => loss.day <= asOf)
-      .map(({ day, keeps }) => ({ day, cut: { keep: keeps } })),
+      .map(({ day, what, share }) => ({ day, cut: { keep: 1 - share * (1 - heightLeftAfter[what]) } })),
     ...(pruned ? [{ day: pruned.day, cut: { toCm: pruned.toCm } }] : []),
   ].sort((a, b) => a.day - b.day);
 }

@@ -11,11 +11,16 @@ export type Status =
 export type Decision =
   | { kind: 'await-emergence'; around: EpochDay; by: EpochDay }
   | { kind: 'write-off'; since: EpochDay }
-  | { kind: 'let-fill'; readyAround: EpochDay; chanceReady: number }
+  /** `bound` is the day by which one forecast in ten is root-bound. */
+  | { kind: 'let-fill'; readyAround: EpochDay; chanceReady: number; bound: EpochDay }
+  | { kind: 'await-leaves'; from: EpochDay; by: EpochDay }
+  | { kind: 'prick-out'; from: EpochDay; by: EpochDay }
+  /** `by` before `holdsSince`: no day has half the plugs held and fewer than one in ten root-bound. */
   | { kind: 'move-by'; holdsSince: EpochDay; by: EpochDay; half: EpochDay }
   | { kind: 'move-now'; boundSince: EpochDay; chanceBound: number }
   | { kind: 'raise-lid'; reached: EpochDay }
-  | { kind: 'grow-on'; liftFrom: EpochDay; liftUntil: EpochDay }
+  /** `missed` is the close of the winter's window before, where it stood through it. */
+  | { kind: 'grow-on'; liftFrom: EpochDay; liftUntil: EpochDay; rests: boolean; missed: EpochDay | null }
   | { kind: 'lift'; from: EpochDay; bestBefore: EpochDay; until: EpochDay }
   | { kind: 'done' };
 
@@ -67,7 +72,14 @@ function beforeEmergence(facts: LotFacts, forecast: LotForecast, make: Make): St
 }
 
 function inContainer(forecast: LotForecast, make: Make): Standing {
-  const { state, ready, bound } = forecast;
+  const { state, ready, bound, prick } = forecast;
+  // Seedlings in an open flat have no plug to fill: they are pricked out.
+  if (prick) {
+    const [from, by] = [Math.round(prick.from.p50), Math.round(prick.by.p50)];
+    return state.day < from
+      ? make('filling', { kind: 'await-leaves', from, by })
+      : make(state.day > by ? 'holding' : 'ready', { kind: 'prick-out', from, by }, state.day > by - 7);
+  }
   if (state.chanceBound >= 0.5) {
     return make('bound', { kind: 'move-now', boundSince: bound.p50, chanceBound: state.chanceBound }, true);
   }
@@ -79,16 +91,28 @@ function inContainer(forecast: LotForecast, make: Make): Standing {
       holding,
     );
   }
-  return make('filling', { kind: 'let-fill', readyAround: ready.p50, chanceReady: state.chanceReady });
+  return make('filling', {
+    kind: 'let-fill',
+    readyAround: ready.p50,
+    chanceReady: state.chanceReady,
+    bound: bound.p10,
+  });
 }
 
 function inBed(forecast: LotForecast, make: Make): Standing {
   const { state, lifting, lid } = forecast;
-  if (state.day >= lifting.from && state.day <= lifting.until) {
+  if (forecast.rests && state.day >= lifting.from && state.day <= lifting.until) {
     const { from, bestBefore, until } = lifting;
     return make('lift', { kind: 'lift', from, bestBefore, until }, state.day > bestBefore - HOLDING_DAYS);
   }
   if (lid !== null && lid.p50 <= state.day)
     return make('growing', { kind: 'raise-lid', reached: lid.p50 }, true);
-  return make('growing', { kind: 'grow-on', liftFrom: lifting.from, liftUntil: lifting.until });
+  const { rests, missedLift } = forecast;
+  return make('growing', {
+    kind: 'grow-on',
+    liftFrom: lifting.from,
+    liftUntil: lifting.until,
+    rests,
+    missed: missedLift,
+  });
 }

@@ -16,7 +16,8 @@ import type {
 import { carriesNodules } from '../growing/care';
 import { plugScoreOf } from '../roots/rootFigures';
 import { startOf } from '../species/startOf';
-import type { LotFacts } from '../forecast/lotFacts';
+import { heightLeftAfter } from '../growing/events';
+import type { HeightLoss, LotFacts } from '../forecast/lotFacts';
 
 /** What a nursery's catalogue says of the things a lot refers to. */
 export interface Lookup {
@@ -58,6 +59,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
       ...plugsSeen(evidence),
     ],
     movements: evidence.movements.map((m) => ({ day: dayOf(m.on), from: m.from, to: m.to, count: m.count })),
+    losses: lossesFrom(evidence),
     care: evidence.care.map((c) => ({ day: dayOf(c.on), done: c.done })),
     nodules: carriesNodules(species.latin),
   };
@@ -148,6 +150,22 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
     headroomCm: geometry.headroomMm === null ? null : geometry.headroomMm / 10,
     ...(cover && { cover }),
   };
+}
+
+/** What took height off a lot, as its events were recorded, with the share of those then standing. */
+function lossesFrom({ events, movements }: Evidence): HeightLoss[] {
+  return events
+    .filter(({ what, hit, dead }) => heightLeftAfter[what] < 1 && hit > dead)
+    .flatMap(({ on, what, hit, dead }) => {
+      const standing = movements.reduce(
+        (total, m) =>
+          m.on > on
+            ? total
+            : total + (m.to === 'standing' ? m.count : 0) - (m.from === 'standing' ? m.count : 0),
+        0,
+      );
+      return standing > 0 ? [{ day: dayOf(on), what, share: Math.min(1, (hit - dead) / standing) }] : [];
+    });
 }
 
 /** Plugs scored at the root bench tell of the lot’s vigour like those of a pull. */

@@ -4,11 +4,11 @@ import { startingSpecies } from './startingSpecies';
 
 /** How a species grows in its first season, by class: what is not known more closely of it. */
 const pace = {
-  fast: { height: 60, diameter: 7, growth: 0.0034, root: 0.0038, chill: 340 },
-  medium: { height: 36, diameter: 5.2, growth: 0.003, root: 0.003, chill: 390 },
-  slow: { height: 18, diameter: 3.6, growth: 0.0025, root: 0.0019, chill: 430 },
-  needle: { height: 13, diameter: 2.9, growth: 0.0025, root: 0.0025, chill: 430 },
-  nut: { height: 30, diameter: 6.5, growth: 0.004, root: 0.0033, chill: 420 },
+  fast: { height: 60, diameter: 7, growth: 0.0034, root: 0.0045, chill: 340 },
+  medium: { height: 36, diameter: 5.2, growth: 0.003, root: 0.0036, chill: 390 },
+  slow: { height: 18, diameter: 3.6, growth: 0.0025, root: 0.0023, chill: 430 },
+  needle: { height: 13, diameter: 2.9, growth: 0.0025, root: 0.003, chill: 430 },
+  nut: { height: 30, diameter: 6.5, growth: 0.004, root: 0.004, chill: 420 },
   // Trees of warm countries: they rest below 10 °C and gain nothing more above 35; a year's growth, per °C·d above 10.
   warm: { height: 80, diameter: 8, growth: 0.0043, root: 0.004, chill: 60, base: 10, ceiling: 35 },
   'warm slow': { height: 35, diameter: 6.5, growth: 0.0032, root: 0.0024, chill: 60, base: 10, ceiling: 35 },

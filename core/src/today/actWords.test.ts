@@ -24,6 +24,10 @@ const figures = (around: number) => ({
   vigourFromStart: 0.4,
   heightCm: 20,
   headroomCm: 40,
+  missed: around - 30,
+  next: around + 200,
+  share: 0.6,
+  on: around - 9,
 });
 const act = (rule: (typeof ruleNames)[number], by: number): Act => ({
   lotId: 'a',

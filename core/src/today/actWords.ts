@@ -5,6 +5,9 @@ import type { Act } from './lotActs';
 import { shortDate, yearOf } from '../words/dates';
 import { count, odds, percent, several } from '../words/numbers';
 
+/** Second, third … as a word. */
+const nth = (n: number): string => ['', 'first', 'second', 'third', 'fourth', 'fifth'][n] ?? `${n}th`;
+
 export interface ActWords {
   title: string;
   reason: string;
@@ -27,8 +30,8 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
     case 'root-bound':
       return {
         title: `Move ${code} on`,
-        reason: `Root-bound in ${odds(f.chance)} forecasts, fill ${f.fill.toFixed(2)}, since ${short(f.since)}.`,
-        waiting: `Every week turns and thickens roots on ${trees}; they keep the shape for life.`,
+        reason: `Root-bound in ${odds(f.chance)} forecasts, fill ${f.fill.toFixed(2)}, since ${short(f.since)}. Pull a plug first where that is not yet plain.`,
+        waiting: `Roots that circle the wall thicken as they lie and are then cut, not straightened (usual experience): ${trees}.`,
       };
     case 'hold-ends':
       return {
@@ -49,14 +52,40 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
         reason: `Dormant; window ${short(f.from)} to ${short(f.until)}.`,
         waiting: `Best before ${short(act.by!)}, two weeks ahead of early buds: ${trees}.`,
       };
+    case 'prick-out':
+      return {
+        title: act.by! < view ? `Prick out ${code}: roots are meeting` : `Prick out ${code}`,
+        reason: `First true leaves ${f.from > view ? 'expected' : 'since'} ${short(f.from)}; roots of neighbours meet about ${short(act.by!)} (by warmth, a rule of thumb).`,
+        waiting: `Later they tear apart and stand still: ${trees}.`,
+      };
+    case 'missed-lift':
+      return {
+        title: `Decide on ${code}: it stood through its winter`,
+        reason: `Its lifting window closed ${short(f.missed)}.`,
+        waiting: Number.isFinite(f.next)
+          ? `Left, it stands until ${short(f.next)}: another season of the bed, larger trees with coarser roots: ${trees}.`
+          : `Left, it stands another season: ${trees}.`,
+      };
+    case 'remeasure':
+      return {
+        title: `Measure ${code} again`,
+        reason: `${percent(f.share)} of it lost height ${short(f.on)}; its height since is only supposed.`,
+        waiting: 'Every date of its size rests on a rule of thumb until then.',
+      };
     case 'second-season':
       return {
-        title: f.seasons > 1 ? `Shift ${code}: second season in its cell` : `Plan a shift for ${code}`,
+        title:
+          f.seasons > 1
+            ? `Shift ${code}: its ${nth(f.seasons)} season in its cell`
+            : `Plan a shift for ${code}`,
         reason:
           f.seasons > 1
             ? `${f.seasons} seasons in the same container.`
             : 'One season in its container is ending.',
-        waiting: `A second season grows little, a third nothing: ${trees}.`,
+        waiting:
+          f.seasons > 2
+            ? `After so long, look at every root: cull what circles, pot on what does not (rule of thumb): ${trees}.`
+            : `A season more in the same cell grows less and circles more (rule of thumb: one shift a season): ${trees}.`,
       };
     case 'spread':
       return {
@@ -83,7 +112,7 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       return {
         title: `Measure ${code}`,
         reason: `Last looked at ${short(f.last)}; ${percent(f.fromStart)} of the doubt in its height is still the starting value.`,
-        waiting: `${several(f.plants, 'height')}, spread over the lot, give its mean to a tenth; every date of it leans on that.`,
+        waiting: `${several(f.plants, 'height')}, spread over the lot, give its mean to a tenth, nine times in ten; its dates of size rest on that.`,
       };
     case 'count-up':
       return {
@@ -98,7 +127,7 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
       return {
         title: `Pull three plugs of ${code}`,
         reason: `Holds in ${odds(f.chanceReady)} forecasts, root-bound in ${odds(f.chanceBound)}.`,
-        waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt is still the starting value; three plugs narrow the date.`,
+        waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt in its roots is still the starting value.`,
       };
   }
 }

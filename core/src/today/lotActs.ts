@@ -1,4 +1,4 @@
-import { autumnStart, growthStop, heatStart } from '../calendar/season';
+import { autumnStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { plantsToMeasure, type LotForecast } from '../forecast/forecast';
 import { homesOf } from '../forecast/lotHomes';
@@ -27,6 +27,9 @@ interface Situation {
 }
 
 type Finding = Pick<Act, 'when' | 'by' | 'figures'> | null;
+
+/** A window that was missed is told of for so long after it closed, days. */
+const MISSED_TOLD_DAYS = 75;
 
 /** A lot that is coming up is counted about this often. */
 const COUNT_EVERY_DAYS = 10;
@@ -76,6 +79,40 @@ const rules = {
     return { when: when === 'watch' ? 'weeks' : when, by: bestBefore, figures: { from, until } };
   },
 
+  'prick-out': ({ standing, forecast }: Situation): Finding => {
+    const { decision } = standing;
+    const { day } = forecast.state;
+    if (decision.kind === 'await-leaves')
+      return decision.from - day <= 14
+        ? { when: 'weeks', by: decision.by, figures: { from: decision.from } }
+        : null;
+    if (decision.kind !== 'prick-out') return null;
+    return {
+      when: decision.by - day <= 7 ? 'now' : 'week',
+      by: decision.by,
+      figures: { from: decision.from },
+    };
+  },
+
+  'missed-lift': ({ standing, forecast }: Situation): Finding => {
+    const { missedLift, state } = forecast;
+    if (missedLift === null || standing.decision.kind !== 'grow-on') return null;
+    // Told while something can still be decided of its season.
+    if (state.day - missedLift > MISSED_TOLD_DAYS) return null;
+    const { liftFrom } = standing.decision;
+    return { when: 'weeks', by: null, figures: { missed: missedLift, next: liftFrom } };
+  },
+
+  remeasure: ({ standing, forecast }: Situation): Finding => {
+    const { lostHeight, state } = forecast;
+    if (lostHeight === null || standing.tally.standing === 0 || lostHeight.share < 0.1) return null;
+    return {
+      when: lostHeight.share > 0.3 || state.day - lostHeight.day > 28 ? 'week' : 'weeks',
+      by: null,
+      figures: { on: lostHeight.day, share: lostHeight.share },
+    };
+  },
+
   'second-season': ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
     const up = forecast.emergence.seen;
     // A lot already to be moved now is not asked for twice.
@@ -89,13 +126,13 @@ const rules = {
     return { when: seasons > 1 ? 'now' : 'watch', by: null, figures: { seasons } };
   },
 
-  spread: ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
+  spread: ({ facts, forecast, standing }: Situation): Finding => {
     const { leavesMeet, apart, state } = forecast;
     if (facts.home.kind !== 'container' || !facts.home.spaceable || apart > 1 || leavesMeet === null)
       return null;
     if (!isUp(forecast) || standing.tally.standing < 2 || !Number.isFinite(leavesMeet.p10)) return null;
     // One that is moved on anyway is not spread first, and once growth is over crowding does no more harm.
-    if (standing.decision.kind === 'move-now' || !growing(latitudeDeg, state.day)) return null;
+    if (standing.decision.kind === 'move-now' || !forecast.growing) return null;
     const when = whenFor(leavesMeet.p10, state.day);
     if (when === 'watch') return null;
     return { when, by: leavesMeet.p10, figures: { half: leavesMeet.p50, heightCm: state.heightCm.p50 } };
@@ -112,9 +149,9 @@ const rules = {
     return { when: day > by ? 'now' : day >= from ? 'week' : 'weeks', by, figures: { seen, from } };
   },
 
-  'feed-out': ({ forecast, standing, latitudeDeg }: Situation): Finding => {
+  'feed-out': ({ forecast, standing }: Situation): Finding => {
     const { feedOut, state } = forecast;
-    if (feedOut === null || standing.tally.standing === 0 || !growing(latitudeDeg, state.day)) return null;
+    if (feedOut === null || standing.tally.standing === 0 || !forecast.growing) return null;
     if (!Number.isFinite(feedOut.p10)) return null;
     const when = whenFor(feedOut.p10, state.day);
     return when === 'watch'
@@ -122,10 +159,10 @@ const rules = {
       : { when: when === 'now' ? 'week' : when, by: feedOut.p10, figures: { half: feedOut.p50 } };
   },
 
-  measure: ({ facts, forecast, standing, latitudeDeg }: Situation): Finding => {
+  measure: ({ facts, forecast, standing }: Situation): Finding => {
     const { day } = forecast.state;
     const up = forecast.emergence.seen;
-    if (up === null || standing.tally.standing === 0 || !growing(latitudeDeg, day)) return null;
+    if (up === null || standing.tally.standing === 0 || !forecast.growing) return null;
     const last = Math.max(
       up,
       ...facts.sizes.filter((s) => s.what === 'height' && s.day <= forecast.asOf).map((s) => s.day),
@@ -172,12 +209,6 @@ export const ruleNames = Object.keys(rules) as RuleName[];
 
 /** A lot in growth is measured about this often. */
 export const MEASURE_EVERY_DAYS = 56;
-
-/** Whether shoots grow at this time of the year: from a month after midwinter's end until growth has stopped. */
-function growing(latitudeDeg: number, day: EpochDay): boolean {
-  const spring = heatStart(latitudeDeg, autumnStart(latitudeDeg, day)) + 60;
-  return day >= spring && growthStop(latitudeDeg, day) < spring;
-}
 
 const isUp = ({ emergence }: LotForecast) => emergence.seen !== null;
 

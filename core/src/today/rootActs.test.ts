@@ -20,7 +20,7 @@ const lot = (
 const good = Array<boolean>(9).fill(false);
 const lift: Decision = { kind: 'lift', from: 990, bestBefore: 1100, until: 1120 };
 const moveBy = (by: number): Decision => ({ kind: 'move-by', holdsSince: 900, by, half: by + 30 });
-const grow: Decision = { kind: 'grow-on', liftFrom: 1300, liftUntil: 1400 };
+const grow: Decision = { kind: 'grow-on', rests: true, missed: null, liftFrom: 1300, liftUntil: 1400 };
 
 describe('what roots ask for', () => {
   it('is a rejected lot by itself, and those that leave unjudged together', () => {

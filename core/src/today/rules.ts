@@ -30,6 +30,19 @@ export const ruleTerms = {
   'hold-ends': { words: 'Holding windows about to close', work: 'move', rest: 21, loss: share(0.15) },
   'lid-reached': { words: 'Shoots at the lid', work: 'lid', rest: 330, loss: share(0.1) },
   lift: { words: 'Beds to lift', work: 'lift', rest: 7, loss: share(0.2) },
+  'prick-out': {
+    words: 'Seedlings in flats to prick out',
+    work: 'prick',
+    rest: 14,
+    loss: share(0.2),
+  },
+  'missed-lift': { words: 'Beds that missed their winter', work: 'look', rest: 60, loss: share(0.05) },
+  remeasure: {
+    words: 'Lots to measure again after they lost height',
+    work: 'measure',
+    rest: 28,
+    loss: share(0.02),
+  },
   'second-season': {
     words: 'Lots kept longer than a season in one container',
     work: 'move',

@@ -20,6 +20,10 @@ const figures = {
   chanceReady: 0.5,
   chanceBound: 0.2,
   vigourFromStart: 0.4,
+  missed: DAY - 30,
+  next: DAY + 200,
+  share: 0.6,
+  on: DAY - 9,
 };
 const lot = (n: number, more: Partial<LotAsks> = {}): LotAsks => ({
   lotId: `lot ${n}`,

@@ -50,11 +50,28 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
         detail: `Nothing has come up; the last count was on ${short(decision.since)}. Cut ten seeds: white and firm may yet come.`,
         short: `since ${short(decision.since)}`,
       };
+    case 'await-leaves':
+      return {
+        headline: `Prick out from about ${long(decision.from)}`,
+        detail: `First true leaves by warmth about then; roots of neighbours meet about ${short(decision.by)}. Rules of thumb: look.`,
+        short: `prick out ~ ${short(decision.from)}`,
+      };
+    case 'prick-out':
+      return {
+        headline:
+          decision.by <= view ? 'Prick out now: roots are meeting' : `Prick out by ${long(decision.by)}`,
+        detail: `First true leaves since about ${short(decision.from)} by warmth (rule of thumb). Hold them by the leaf, never by the stem.`,
+        short: `by ${short(decision.by)}`,
+      };
     case 'let-fill':
       return Number.isFinite(decision.readyAround)
         ? {
             headline: `Leave it to fill until about ${long(decision.readyAround)}`,
-            detail: `Pulled now, a plug holds its shape in ${odds(decision.chanceReady)} forecasts.`,
+            detail:
+              `Pulled now, a plug holds its shape in ${odds(decision.chanceReady)} forecasts.` +
+              (decision.bound < decision.readyAround
+                ? ` By ${short(decision.bound)} one forecast in ten is root-bound already: pull plugs from then on and move what holds.`
+                : ''),
             short: `ready ~ ${short(decision.readyAround)}`,
           }
         : {
@@ -65,10 +82,13 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
     case 'move-by':
       return Number.isFinite(decision.by)
         ? {
-            headline: decision.by <= view ? 'Move it on now' : `Move on by ${long(decision.by)}`,
+            headline:
+              decision.by <= view ? 'Move it on; pull plugs to be sure' : `Move on by ${long(decision.by)}`,
             detail:
-              `Plugs hold since ${short(decision.holdsSince)}. After ${short(decision.by)} more than 1 in 10 forecasts are root-bound` +
-              (Number.isFinite(decision.half) ? `; by ${short(decision.half)} half.` : '.'),
+              decision.by <= decision.holdsSince
+                ? `No day suits all of them: half hold since ${short(decision.holdsSince)}, and one in ten is root-bound since ${short(decision.by)}. Pull plugs, move what holds.`
+                : `Plugs hold since ${short(decision.holdsSince)}. After ${short(decision.by)} more than 1 in 10 forecasts are root-bound` +
+                  (Number.isFinite(decision.half) ? `; by ${short(decision.half)} half.` : '.'),
             short: decision.by <= view ? `risk since ${short(decision.by)}` : `until ${short(decision.by)}`,
           }
         : {
@@ -78,7 +98,8 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
           };
     case 'move-now':
       return {
-        headline: 'Move it now: root-bound',
+        headline:
+          decision.chanceBound > 0.8 ? 'Move it on: root-bound' : 'Likely root-bound: pull plugs, move it on',
         detail: `Roots have filled the cell since ${short(decision.boundSince)} in ${odds(decision.chanceBound)} forecasts. Check for circling; cut or tease before the next pot.`,
         short: `since ${short(decision.boundSince)}`,
       };
@@ -89,11 +110,25 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
         short: `lid since ${short(decision.reached)}`,
       };
     case 'grow-on':
+      if (!decision.rests || !Number.isFinite(decision.liftFrom))
+        return {
+          headline: 'Grow on; lift when it is to size',
+          detail:
+            'No winter rest is forecast here, so no lifting window by chill: lift in the cool of the day and the wet of the year, shade and mist after.',
+          short: 'to size',
+        };
       return {
-        headline: `Grow on; lift from ${long(decision.liftFrom)}`,
-        detail: Number.isFinite(decision.liftUntil)
-          ? `The lifting window runs to about ${short(decision.liftUntil)}, two weeks before buds move.`
-          : 'The window’s end lies beyond the forecast.',
+        headline:
+          decision.missed === null
+            ? `Grow on; lift from ${long(decision.liftFrom)}`
+            : `It stood through its winter; lift from ${long(decision.liftFrom)}`,
+        detail:
+          (decision.missed === null
+            ? ''
+            : `Its window closed ${short(decision.missed)}: another season of the bed, larger trees with coarser roots. `) +
+          (Number.isFinite(decision.liftUntil)
+            ? `The lifting window runs to about ${short(decision.liftUntil)}, two weeks before buds move.`
+            : 'The window’s end lies beyond the forecast.'),
         short: `lift ~ ${short(decision.liftFrom)}`,
       };
     case 'lift':

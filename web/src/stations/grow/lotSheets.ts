@@ -10,6 +10,10 @@ export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: Ca
   'root-bound': { sheet: 'shift' },
   'hold-ends': { sheet: 'shift' },
   'second-season': { sheet: 'shift' },
+  // Pricking out fills new cells: it is done from the page of what comes up.
+  'prick-out': null,
+  'missed-lift': { sheet: 'what-if' },
+  remeasure: { sheet: 'measure' },
   // The lid is the bed’s, not the lot’s.
   'lid-reached': null,
   lift: { sheet: 'lift' },
