@@ -17,6 +17,11 @@ beforeAll(async () => {
   server = await openTestServer();
   yard = await setUpLots(server);
   crew = await addPerson(server, yard.nurseryId, 'crew@testing.example', 'crew');
+  // Hard as wood: root-bound by its plugs.
+  await crew.ok('pullRoots', {
+    params: yard.onBench,
+    body: { id: newId(), on: '2026-11-01', scores: [4, 4, 4], spoiled: 0 },
+  });
 });
 afterAll(() => server.close());
 
@@ -47,14 +52,14 @@ describe('Today on the server', () => {
     const before = await basesOf(server, yard.nurseryId);
     await crew.ok('pullRoots', {
       params: yard.onBench,
-      body: { id: newId(), on: TODAY, scores: [0, 0, 0, 0, 0, 0], spoiled: 0 },
+      body: { id: newId(), on: TODAY, scores: [0, 0, 0, 0, 0, 0, 0, 0], spoiled: 0 },
     });
     const after = await crew.today(yard.nursery);
     const now = await basesOf(server, yard.nurseryId);
     expect(now[yard.onBench.lot]).not.toBe(before[yard.onBench.lot]);
     expect(now[yard.inBed.lot]).toBe(before[yard.inBed.lot]);
     expect(after.acts.some((a) => a.rule === 'root-bound')).toBe(false);
-    const entry = (await crew.ok('lot', { params: yard.onBench })).evidence.pulls[0].entry;
+    const entry = (await crew.ok('lot', { params: yard.onBench })).evidence.pulls.at(-1)!.entry;
     await crew.ok('undoEntry', { params: { ...yard.onBench, entry }, body: { id: newId(), on: TODAY } });
     expect(await rulesOf()).toContain('root-bound');
   });
