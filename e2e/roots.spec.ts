@@ -129,7 +129,7 @@ test('containers are compared by the roots they gave, under each school', async 
   await page.getByRole('link', { name: 'Compare', exact: true }).click();
   const table = page.getByTestId('roots-compared');
   await expect(table.getByRole('row', { name: /^Slit-wall cell 120 mL/ })).toContainText('100 %');
-  await expect(table.getByRole('row', { name: /^Tube 110 mL/ })).toContainText('turned by the wall (3)');
+  await expect(table.getByRole('row', { name: /^Tube 110 mL/ })).toContainText('plug score, of 4 (4)');
   await expect(page.getByTestId('roots-best')).toContainText(/Slit-wall cell|No telling/);
   await page.getByText('Species', { exact: true }).click();
   await expect(table.getByRole('row', { name: /^Common alder/ })).toContainText('25 %');

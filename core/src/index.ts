@@ -90,6 +90,8 @@ export {
   type Store,
 } from './species/startValues';
 
+export { wakingGroups, wakingOf, type KnownWaking, type Waking, type WakingGroup } from './species/waking';
+
 // home: what a plant’s roots stand in, and what that makes of it
 export {
   USUAL_DEPTH_MM,
@@ -512,6 +514,15 @@ export {
   type SeedLotRecord,
 } from './seed/passport';
 export { planTreatment, type TreatmentPlan } from './seed/planTreatment';
+export {
+  firstRadicles,
+  lotFromLooks,
+  radicleShare,
+  wakeSeed,
+  type Look,
+  type Spell,
+  type Woken,
+} from './seed/waking';
 export { mustAgree, mustHold, seedHeld, type SeedHeld, type SeedMove } from './seed/seedStore';
 export {
   DEAD_SHARE,
@@ -532,7 +543,6 @@ export {
 } from './seed/seedViability';
 export { meanTempOn, type BatchStore } from './seed/storeTemperature';
 export {
-  FIRST_RADICLES,
   coldWeight,
   dayCounts,
   runClock,

@@ -1,7 +1,10 @@
-import { autumnStart, heatStart } from '../calendar/season';
-import { addYears, type EpochDay } from '../calendar/day';
+import type { EpochDay } from '../calendar/day';
 import { normalQuantile } from '../chance/normal';
+import { firstAtLeast } from '../chance/quantile';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
+import { wakeTable } from '../seed/waking';
+import { wakingGroups, type Waking } from '../species/waking';
+import type { Spread } from '../chance/spread';
 import type { Warmth } from '../weather/sums';
 import type { LotFacts } from './lotFacts';
 
@@ -10,51 +13,170 @@ export interface Emergence {
   seen: EpochDay | null;
   /** Day by run, index year·draws + draw; Infinity where it is beyond the horizon. */
   days: Float64Array;
+  /** The same before counts of none were taken in: what nine in ten of ordinary lots have done by. */
+  usual: Float64Array;
+}
+
+/** In the ground a day's range is damped to about this half, °C. */
+const GROUND_SWING_C = 2;
+/** Of the warmth from sowing to half up, what is left once the radicle is out. */
+const SHOOT_SHARE = 0.6;
+/** Candidates drawn for each run, from which those stay that counts of none leave possible. */
+const CANDIDATES = 4;
+/** Depths of lots at which fresh seed is followed, in standard deviations between lots. */
+const DEPTH_Z = [-1.8, -1.1, -0.55, 0, 0.55, 1.1, 1.8];
+
+/**
+ * Forecast of a lot's coming up: warmth from sowing for seed that is ready; for fresh seed, cold and warmth as its kind
+ * wakes, then the shoot's warmth. A count of none leaves only what would not have come up by then.
+ */
+export function emergenceOf(facts: LotFacts, warmth: Warmth, draws: number): Emergence {
+  const years = warmth.years.length;
+  const counts = facts.counts.filter((c) => c.day <= warmth.asOf).sort((a, b) => a.day - b.day);
+  const up = counts.find((c) => c.count > 0);
+  if (up) {
+    const days = new Float64Array(years * draws).fill(up.day);
+    return { seen: up.day, days, usual: days };
+  }
+  const many = draws * CANDIDATES;
+  const candidates = emergenceDays(facts, warmth, many);
+  const none = counts.length ? counts[counts.length - 1].day : -Infinity;
+  const days = new Float64Array(years * draws);
+  const usual = new Float64Array(years * draws);
+  for (let year = 0; year < years; year++) {
+    const all = candidates.subarray(year * many, (year + 1) * many);
+    const left = all.filter((day) => day > none);
+    // Where hardly any lot of its kind would still be asleep, the few that would are believed, from the next day on.
+    const from = left.length ? left : Float64Array.of(none + 1);
+    from.sort();
+    const sorted = Float64Array.from(all).sort();
+    for (let d = 0; d < draws; d++) {
+      const level = (d + 0.5) / draws;
+      days[year * draws + d] = from[Math.floor(level * from.length)];
+      usual[year * draws + d] = sorted[Math.floor(level * many)];
+    }
+  }
+  // Draws of other things are paired with early and late ones alike.
+  const order = shuffledIndices(draws, seededRandom(seedFrom(facts.id)));
+  const mixed = Float64Array.from(days, (_, i) => days[i - (i % draws) + order[i % draws]]);
+  return { seen: null, days: mixed, usual };
+}
+
+/** Days of coming up over the years and so many draws of lots. */
+function emergenceDays(facts: LotFacts, warmth: Warmth, many: number): Float64Array {
+  const { median, sdLog } = facts.species.emergenceDd;
+  const years = warmth.years.length;
+  const random = seededRandom(seedFrom(`${facts.id} up`));
+  const strata = () => shuffledIndices(many, random).map((i) => normalQuantile((i + 0.5) / many));
+  const warmthZ = strata();
+  const days = new Float64Array(years * many);
+  const fresh = freshSeed(facts);
+  if (!fresh) {
+    for (let year = 0; year < years; year++)
+      for (let c = 0; c < many; c++)
+        days[year * many + c] = dayWarmthReaches(
+          warmth,
+          year,
+          facts.sownOn,
+          median * Math.exp(sdLog * warmthZ[c]),
+        );
+    return days;
+  }
+  const depthOf = shuffledIndices(many, random).map((i) => i % DEPTH_Z.length);
+  const heatZ = strata();
+  const deeper = Math.log(1 + (facts.extraWinters ?? 0));
+  for (let year = 0; year < years; year++) {
+    const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
+    for (let c = 0; c < many; c++) {
+      const need = Math.exp(fresh.lotSdHeat * heatZ[c]);
+      const radicle = facts.sownOn + firstAtLeast(heats[depthOf[c]], need);
+      days[year * many + c] = Number.isFinite(radicle)
+        ? dayWarmthReaches(warmth, year, radicle, SHOOT_SHARE * median * Math.exp(sdLog * warmthZ[c]))
+        : Infinity;
+    }
+  }
+  return days;
+}
+
+/** How fresh seed of a lot wakes; null for seed that is ready, or of a kind that sleeps no more than it takes to sprout. */
+function freshSeed(facts: LotFacts): Waking | null {
+  if (facts.seedState === 'ready' && !facts.extraWinters) return null;
+  const waking = facts.waking ?? wakingGroups[facts.species.winters > 1 ? 'hawthorns' : 'rowans'];
+  return waking.warmDays + waking.chillDays > 0 || waking.dormantLog > 0 ? waking : null;
+}
+
+/** Courses of fresh seed are the same for lots of a kind sown on a day. */
+const tables = new WeakMap<Warmth, Map<string, Float64Array[]>>();
+function freshTable(
+  sownOn: EpochDay,
+  waking: Waking,
+  warmth: Warmth,
+  year: number,
+  deeper: number,
+): Float64Array[] {
+  let kept = tables.get(warmth);
+  if (!kept) tables.set(warmth, (kept = new Map()));
+  const { heatDd, chillDays, warmDays, baseC } = waking;
+  const key = [sownOn, year, deeper, heatDd, chillDays, warmDays, baseC].join(' ');
+  let heats = kept.get(key);
+  if (!heats) {
+    const { past, years } = warmth.meanC;
+    const ahead = years[year];
+    const start = Math.max(sownOn, warmth.pastStart);
+    const means = Float64Array.from(
+      { length: Math.max(0, warmth.asOf + ahead.length - start + 1) },
+      (_, i) => {
+        const day = start + i;
+        return day <= warmth.asOf ? past[day - warmth.pastStart] : ahead[day - warmth.asOf - 1];
+      },
+    );
+    const depths = DEPTH_Z.map((z) => deeper + waking.lotSdDepth * z);
+    heats = wakeTable(means, GROUND_SWING_C, waking, depths).heat;
+    kept.set(key, heats);
+  }
+  return heats;
 }
 
 /**
- * Day the warmth clock starts: sowing for seed that is ready; for fresh seed the end of the last winter
- * it must lie through.
+ * Day the shoots' warmth of a lot is counted from: sowing for seed that is ready; for fresh seed the day the middle seed's
+ * radicle is out, in the middle weather year.
  */
-export function emergenceClock(facts: LotFacts, latitudeDeg: number): EpochDay {
-  const winters = (facts.seedState === 'ready' ? 0 : facts.species.winters) + (facts.extraWinters ?? 0);
-  if (winters === 0) return facts.sownOn;
-  const firstAutumn = autumnStart(latitudeDeg, facts.sownOn + 120);
-  const lastAutumn = addYears(firstAutumn, winters - 1);
-  return Math.max(facts.sownOn, heatStart(latitudeDeg, lastAutumn));
+export function emergenceClock(facts: LotFacts, warmth: Warmth): EpochDay {
+  const fresh = freshSeed(facts);
+  if (!fresh) return facts.sownOn;
+  const deeper = Math.log(1 + (facts.extraWinters ?? 0));
+  const days = warmth.years.map((_, year) => {
+    const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
+    return facts.sownOn + firstAtLeast(heats[(DEPTH_Z.length - 1) / 2], 1);
+  });
+  const middle = days.sort((a, b) => a - b)[Math.floor((days.length - 1) / 2)];
+  return Number.isFinite(middle) ? middle : warmth.asOf + warmth.years[0].length;
 }
 
-export function emergenceOf(facts: LotFacts, latitudeDeg: number, warmth: Warmth, draws: number): Emergence {
-  const runs = warmth.years.length * draws;
-  const counts = facts.counts.filter((c) => c.day <= warmth.asOf).sort((a, b) => a.day - b.day);
-  const up = counts.find((c) => c.count > 0);
-  if (up) return { seen: up.day, days: new Float64Array(runs).fill(up.day) };
-
+/** Warmth from the clock's start to half up: what is left of it for fresh seed, whose own radicles spread wider. */
+export function shootWarmth(facts: LotFacts): Spread {
   const { median, sdLog } = facts.species.emergenceDd;
-  const order = shuffledIndices(draws, seededRandom(seedFrom(facts.id)));
-  const clock = emergenceClock(facts, latitudeDeg);
-  const notBefore = counts.length ? counts[counts.length - 1].day + 1 : -Infinity;
-  const days = new Float64Array(runs);
-  for (let year = 0; year < warmth.years.length; year++) {
-    for (let d = 0; d < draws; d++) {
-      const needed = median * Math.exp(sdLog * normalQuantile((order[d] + 0.5) / draws));
-      days[year * draws + d] = Math.max(notBefore, dayWarmthReaches(warmth, year, clock, needed));
-    }
-  }
-  return { seen: null, days };
+  return freshSeed(facts)
+    ? { median: SHOOT_SHARE * median, sdLog: Math.hypot(sdLog, 0.3) }
+    : { median, sdLog };
 }
 
 /** First day on which warmth since `from` reaches a sum; Infinity if not within the horizon. */
-function dayWarmthReaches(warmth: Warmth, year: number, from: EpochDay, needed: number): EpochDay {
-  let sum = 0;
-  for (let day = Math.max(from, warmth.pastStart); day <= warmth.asOf; day++) {
-    sum += warmth.past[day - warmth.pastStart];
-    if (sum >= needed) return day;
-  }
-  const ahead = warmth.years[year];
-  for (let i = Math.max(0, from - warmth.asOf - 1); i < ahead.length; i++) {
-    sum += ahead[i];
-    if (sum >= needed) return warmth.asOf + 1 + i;
-  }
-  return Infinity;
+function dayWarmthReaches(
+  { sums, asOf, pastStart }: Warmth,
+  year: number,
+  from: EpochDay,
+  needed: number,
+): EpochDay {
+  const { past } = sums;
+  const ahead = sums.years[year];
+  const pastEnd = past[past.length - 1];
+  const start =
+    from <= asOf
+      ? past[Math.max(0, from - pastStart)]
+      : pastEnd + ahead[Math.min(ahead.length - 1, from - asOf - 1)];
+  const wanted = start + needed;
+  return wanted <= pastEnd
+    ? pastStart + firstAtLeast(past, wanted) - 1
+    : asOf + firstAtLeast(ahead, wanted - pastEnd);
 }

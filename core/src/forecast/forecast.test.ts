@@ -1,8 +1,10 @@
 import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { dayOf, type EpochDay } from '../calendar/day';
+import { dayOf, isoOf, type EpochDay } from '../calendar/day';
+import { speciesLibrary } from '../species/speciesLibrary';
 import { startingSpecies } from '../species/startingSpecies';
+import { wakingOf } from '../species/waking';
 import { rootFill, READY_FILL } from '../roots/rootFill';
 import { actsFor } from '../today/lotActs';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';
@@ -202,13 +204,43 @@ describe('coming up', () => {
     const none = look(lot({ counts: [{ day: dayOf('2026-05-20'), count: 0 }] }), '2026-05-20');
     expect(none.emergence.band.p10).toBeGreaterThan(dayOf('2026-05-20'));
   });
-  it('waits for the winters that fresh seed needs, by hemisphere', () => {
-    const fresh = (code: string, sown: string) =>
-      lot({ species: species(code), seedState: 'fresh', sownOn: dayOf(sown) });
-    expect(emergenceClock(fresh('CRA', '2025-10-28'), LATITUDE)).toBe(dayOf('2027-01-21'));
-    expect(emergenceClock(fresh('QPE', '2025-10-20'), LATITUDE)).toBe(dayOf('2026-01-21'));
-    expect(emergenceClock(fresh('QPE', '2025-04-20'), -LATITUDE)).toBe(dayOf('2025-07-21'));
-    expect(emergenceClock(lot({ species: species('CRA') }), LATITUDE)).toBe(dayOf('2026-04-08'));
+  const fresh = (code: string, sown: string, more: Partial<LotFacts> = {}) => {
+    const kind = speciesLibrary.find((s) => s.code === code)!;
+    return lot({
+      species: kind.values,
+      waking: wakingOf(kind.latin, kind.values.start!.protocols).waking,
+      seedState: 'fresh',
+      sownOn: dayOf(sown),
+      counts: [],
+      movements: [
+        { day: dayOf(sown), from: 'supply', to: 'seed', count: 100 },
+        { day: dayOf(sown), from: 'seed', to: 'sown', count: 100 },
+      ],
+      ...more,
+    });
+  };
+  it('waits for the cold that fresh seed needs: the coming spring, or the one after two winters', () => {
+    expect(isoOf(look(fresh('QPE', '2025-10-20'), '2025-11-01').emergence.band.p50)).toMatch(/^2026-0[456]/);
+    expect(isoOf(look(fresh('CRA', '2025-10-28'), '2026-06-10').emergence.band.p50)).toMatch(/^2027-0[456]/);
+    expect(emergenceClock(lot({ species: species('CRA') }), at(dayOf('2026-05-01')).warmth)).toBe(
+      dayOf('2026-04-08'),
+    );
+  });
+  it('of fresh seed sown after midwinter waits for the next winter, and is not written off before', () => {
+    const late = fresh('CAV', '2026-03-15', {
+      counts: ['2026-05-25', '2026-06-25', '2026-07-20'].map((iso) => ({ day: dayOf(iso), count: 0 })),
+    });
+    const f = look(late, '2026-07-21');
+    expect(isoOf(f.emergence.band.p50)).toMatch(/^2027-0[456]/);
+    expect(standingOf(late, f)!.status).toBe('waiting');
+  });
+  it('learns from a count of none: only lots that would still be asleep are left', () => {
+    const quiet = fresh('QPE', '2025-10-20', { counts: [{ day: dayOf('2026-05-25'), count: 0 }] });
+    const before = look(fresh('QPE', '2025-10-20'), '2026-05-26').emergence.band;
+    const after = look(quiet, '2026-05-26').emergence;
+    expect(after.band.p10).toBeGreaterThan(dayOf('2026-05-25'));
+    expect(after.band.p50).toBeGreaterThan(before.p50);
+    expect(after.usual).toEqual(before);
   });
 });
 

@@ -46,7 +46,8 @@ export interface LotCourse {
 export interface LotForecast {
   lotId: string;
   asOf: EpochDay;
-  emergence: { seen: EpochDay | null; band: Band };
+  /** `usual` is what lots of its kind do, before counts of none were taken in. */
+  emergence: { seen: EpochDay | null; band: Band; usual: Band };
   ready: Band;
   bound: Band;
   toTarget: Band | null;
@@ -126,7 +127,7 @@ export function forecastLot(
   };
   const move = comingMove(seen, outlook.asOf);
   const home = homeAt(homesOf(seen), move ? Infinity : outlook.asOf);
-  const emergence = emergenceOf(seen, latitudeDeg, warmth, draws);
+  const emergence = emergenceOf(seen, warmth, draws);
   const emergenceBand =
     emergence.seen === null
       ? bandOf(Float64Array.from(emergence.days))
@@ -159,7 +160,11 @@ export function forecastLot(
   return {
     lotId: facts.id,
     asOf: outlook.asOf,
-    emergence: { seen: emergence.seen, band: emergenceBand },
+    emergence: {
+      seen: emergence.seen,
+      band: emergenceBand,
+      usual: emergence.seen === null ? bandOf(Float64Array.from(emergence.usual)) : emergenceBand,
+    },
     ready: bandOf(runs.ready),
     bound: bandOf(runs.bound),
     toTarget: reached[0],

@@ -4,6 +4,7 @@ import type { EventKind } from '../growing/events';
 import type { Home, HomeSpell } from '../home/home';
 import type { Movement } from '../ledger/ledger';
 import type { SpeciesValues } from '../species/species';
+import type { Waking } from '../species/waking';
 
 /** Height lost on a day. */
 export interface HeightLoss {
@@ -23,6 +24,8 @@ export interface LotFacts {
   seedState: 'ready' | 'fresh';
   /** Winters more than its species lies, for a lot kept on though nothing came up. */
   extraWinters?: number;
+  /** How seed of its kind wakes; by its winters where that is not told. */
+  waking?: Waking;
   /** Where it stands now, or stood on the date looked at. */
   home: Home;
   /** Every home in turn, the last the present one; absent for a lot that never moved. */

@@ -86,7 +86,7 @@ export const scaleFor =
     what === 'height' ? heightFactorIn(home) : diameterFactorIn(home, species.halfDensityPerM2);
 
 /** Height a lot lost by a date: cut back, or browsed. */
-export function cutsOf(facts: LotFacts, asOf: EpochDay): { day: EpochDay; cut: Cut }[] {
+function cutsOf(facts: LotFacts, asOf: EpochDay): { day: EpochDay; cut: Cut }[] {
   const pruned = lastPruned(facts, asOf);
   return [
     ...(facts.losses ?? [])

@@ -65,7 +65,9 @@ function beforeEmergence(facts: LotFacts, forecast: LotForecast, make: Make): St
   const lastZero = Math.max(-Infinity, ...zeroCounts);
   const firstZero = Math.min(Infinity, ...zeroCounts);
   // A count of none, repeated for weeks after it was first looked for, tells more than the forecast.
-  if (lastZero - firstZero >= EMERGENCE_GRACE_DAYS && forecast.asOf >= lastZero) {
+  // Not before nine in ten lots of its kind would be up: fresh seed that has had no winter yet is not late.
+  const due = forecast.emergence.usual.p90 + EMERGENCE_GRACE_DAYS;
+  if (lastZero - firstZero >= EMERGENCE_GRACE_DAYS && lastZero >= due) {
     return make('failed', { kind: 'write-off', since: lastZero }, true);
   }
   return make('waiting', { kind: 'await-emergence', around: band.p50, by: band.p90 });

@@ -209,13 +209,6 @@ export function factorLog({ factors, weights }: SizeBelief): { mean: number; sd:
   return { mean, sd: Math.sqrt(Math.max(0, square - mean ** 2)) };
 }
 
-/** Weights of the factor alone, by grid line. */
-export function factorWeights({ weights }: SizeBelief): Float64Array {
-  const out = new Float64Array(FACTORS);
-  for (let cell = 0; cell < weights.length; cell++) out[Math.floor(cell / RATES)] += weights[cell];
-  return out;
-}
-
 /** Equally likely draws of (ln factor, ln rate), stratified along the factor and spread within the grid's cells. */
 export function drawSizes(
   { factors, rates, weights }: SizeBelief,

@@ -16,6 +16,7 @@ import type {
 import { carriesNodules } from '../growing/care';
 import { plugScoreOf } from '../roots/rootFigures';
 import { startOf } from '../species/startOf';
+import { wakingOf } from '../species/waking';
 import { heightLeftAfter } from '../growing/events';
 import type { HeightLoss, LotFacts } from '../forecast/lotFacts';
 
@@ -46,6 +47,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     code: row.code,
     ...learntFor(row, lookup, valuesFor(row, evidence, species)),
     extraWinters: row.extraWinters,
+    waking: wakingOf(species.latin, startOf(species).protocols).waking,
     sownOn: dayOf(row.sownOn),
     seedState: row.seedState,
     home: homeOf(row.code, row.stage, lookup),

@@ -1,7 +1,7 @@
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import { betaProduct, type Beta } from '../chance/beta';
 import type { Evidence, LotRow, Species } from '../contract';
-import { emergenceClock } from '../forecast/emergence';
+import { shootWarmth } from '../forecast/emergence';
 import type { LotFacts } from '../forecast/lotFacts';
 import { startOf } from '../species/startOf';
 import type { EmergencePrior } from '../sowing/emergenceCurve';
@@ -11,8 +11,8 @@ import type { UpBy } from '../sowing/emergenceOutlook';
 export interface RisingFacts {
   counts: UpBy[];
   sown: number;
-  /** The day its warmth is counted from. */
-  since: EpochDay;
+  /** The lot, by which the day its warmth is counted from is found with the weather. */
+  of: LotFacts;
   prior: EmergencePrior;
 }
 
@@ -26,7 +26,6 @@ export function risingFacts(
   evidence: Pick<Evidence, 'counts' | 'movements'>,
   species: Species,
   viability: Beta | null,
-  latitudeDeg: number,
   day: EpochDay,
 ): RisingFacts | null {
   if (row.origin !== 'seed' && row.origin !== 'cuttings') return null;
@@ -39,12 +38,12 @@ export function risingFacts(
   return {
     counts: upBy({ counts, movements }),
     sown,
-    since: emergenceClock(facts, latitudeDeg),
+    of: facts,
     prior: rooting
       ? { final: rooting.take, half: rooting.rootDd }
       : {
           final: betaProduct([viability ?? species.values.viability, species.values.emergence]),
-          half: facts.species.emergenceDd,
+          half: shootWarmth(facts),
         },
   };
 }

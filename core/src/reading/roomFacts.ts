@@ -2,7 +2,10 @@ import type { SeedAsk } from '../today/todayOf';
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import type { Layer, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '../contract';
 import { layerOutlook, type LayerOutlook } from '../propagation/airLayer';
+import type { Beta } from '../chance/beta';
+import type { Spell } from '../seed/waking';
 import { startOf } from '../species/startOf';
+import { wakingOf } from '../species/waking';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { batchActs, layerActs, storeActs, type SeedAct } from '../today/seedActs';
@@ -44,17 +47,36 @@ export function storedLot(lot: SeedLot, species: Species, records: readonly Seed
   };
 }
 
-/** A batch as its clock reads it. */
+/** A bag that lay cool and moist is being chilled, whatever its batch began with: at about this, °C. */
+const COOL_MOIST_C = 3;
+/** Seed so far gone is not chilled further: what a bag could have had before, days. */
+const BAG_MOST_DAYS = 300;
+
+/**
+ * A batch as its clock reads it: how its kind wakes, what its bag lay in before, what lives of it.
+ * @param alive share alive in the bag, as its tests leave it
+ */
 export function treatmentFacts(
   batch: Treatment,
+  bag: SeedLot,
   species: Species,
+  alive: Beta,
   records: readonly SeedRecord[],
 ): TreatmentFacts {
+  const start = startOf(species);
+  const startedOn = dayOf(batch.startedOn);
+  const days = startedOn - dayOf(bag.receivedOn);
+  const before: Spell[] =
+    bag.store === 'cool-moist' && days > 0 ? [[Math.min(days, BAG_MOST_DAYS), COOL_MOIST_C]] : [];
   return {
     phases: batch.phases,
-    startedOn: dayOf(batch.startedOn),
+    startedOn,
     store: batch.store,
-    radicleDd: startOf(species).radicleDd,
+    waking: wakingOf(species.latin, start.protocols),
+    taproot: start.rootHabit === 'tap',
+    alive,
+    seeds: batch.seeds,
+    before,
     checks: seedRecordsOf(records, batch.id, 'check').map(({ on, values }) => ({
       day: dayOf(on),
       n: values.n,
@@ -122,8 +144,10 @@ export function roomOutlooks(
     ),
     clocks: new Map(
       known.underWay.map((batch) => {
-        const kind = speciesOf(bags.get(batch.seedLotId)!.speciesId);
-        return [batch.id, treatmentClock(treatmentFacts(batch, kind, records), outlook)];
+        const bag = bags.get(batch.seedLotId)!;
+        const kind = speciesOf(bag.speciesId);
+        const alive = viabilityOutlook(storedLot(bag, kind, records), day).value.now.beta;
+        return [batch.id, treatmentClock(treatmentFacts(batch, bag, kind, alive, records), outlook)];
       }),
     ),
     layering: new Map(

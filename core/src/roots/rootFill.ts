@@ -44,15 +44,16 @@ export interface RootClock {
   rootsAt: (g: number) => number;
 }
 
-/** In a large pot a plant is larger before its roots turn from exponential to linear: of the cell's volume. */
+/** In a large pot a plant is larger before its roots turn from exponential to linear: of the cell's volume, and at most, mL. */
 const LINEAR_OF_CELL = 0.45;
+const LINEAR_MOST_ML = 1500;
 
 /**
  * Root volume where growth turns from exponential to linear in a cell, mL: the species' own, or a share of the cell's
  * volume where that is more, so that a pot is filled within about a season of a shift (a rule of thumb).
  */
 export const linearIn = (linearAtMl: number, cellMl: number): number =>
-  Math.max(linearAtMl, LINEAR_OF_CELL * cellMl);
+  Math.max(linearAtMl, Math.min(LINEAR_MOST_ML, LINEAR_OF_CELL * cellMl));
 
 /** Newton's steps towards R: each about squares the error, and a dozen reach the last digit from anywhere. */
 const NEWTON_STEPS = 30;

@@ -21,7 +21,7 @@ const SLIP = 1e-4;
 /** Starting value of vigour: log-Student (4 degrees), median 1. */
 export const VIGOUR_SD_LOG = 0.35;
 /** How vigour of root and shoot go together, −1 to 1: a lot taller than its kind fills its cell sooner. */
-export const SHOOT_ROOT = 0.3;
+const SHOOT_ROOT = 0.3;
 const GRID = 200;
 const REACH = 6;
 /** Scale of a Student t with 4 degrees whose spread is like a normal’s of 1. */

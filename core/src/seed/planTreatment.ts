@@ -2,86 +2,140 @@ import { Unfit } from '../working/unfit';
 import { meanTempOn, type BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, type Band } from '../chance/quantile';
+import type { KnownWaking } from '../species/waking';
 import type { Outlook } from '../weather/ensemble';
 import type { Worked } from '../working/working';
 import { mustRun, type Phase, type PhaseKind } from '../species/protocol';
-import { dayCounts, runClock } from './treatmentClock';
+import { dayCounts, OUTDOOR_SWING_C, runClock, type ClockRun } from './treatmentClock';
+import { OUT_MOST, READY_SHARE, WakingLot } from './wakingLot';
 
 export interface TreatmentPlan {
-  /** Latest day to begin. */
+  /** Latest day to begin and be ready in time. */
   begin: EpochDay;
+  /** Earliest day to begin and not have come too far. */
+  notBefore: EpochDay;
+  /** Whether no day keeps both: it must then be looked at. */
+  crosses: boolean;
   phases: { kind: PhaseKind; start: Band }[];
-  ready: Band;
-  /** Share of weather years in which it is ready by the sowing day. */
+  /** Chances, begun on the latest day: to be ready by the sowing day, and not to have come too far. */
   chance: number;
+  chanceNotTooFar: number;
 }
 
 /** Never looks further back than this, days. */
-const FURTHEST_DAYS = 1000;
+const FURTHEST_DAYS = 760;
 
 /**
- * Backwards from a sowing day: the latest day on which to begin so that the batch is ready by then with the
- * chance wanted, and the day each phase starts. Fixed rooms are a sum; out of doors every weather year is run.
- * @throws Unfit with a sentence when a store never counts for one of the phases
+ * Backwards from a sowing day: between which days to begin, so that the batch is ready by then and not too far on, each
+ * with the chance wanted, over the weather years and over what lots of its kind are like.
+ * @throws Unfit with a sentence when a store never counts for one of the phases, or no start is ready in time
  */
 export function planTreatment(
   phases: readonly Phase[],
   store: BatchStore,
   sowOn: EpochDay,
   outlook: Outlook,
+  { waking, taproot }: { waking: KnownWaking; taproot: boolean },
   chance = 0.8,
 ): Worked<TreatmentPlan> {
   mustRun(phases);
   const years = store.kind === 'fixed' ? 1 : outlook.years.length;
-  const temperature = (year: number) => (day: EpochDay, kind: PhaseKind | null) =>
-    meanTempOn(store, kind, outlook, year, day);
   if (store.kind === 'fixed')
     for (const { kind } of phases)
       if (dayCounts(kind, kind === 'warm' ? store.warmC : store.coldC) === 0)
         throw new Unfit(`At that temperature no day counts for the ${kind} phase.`);
-  const shareReady = (begin: EpochDay) => {
-    let ready = 0;
-    for (let y = 0; y < years; y++)
-      if (runClock({ phases, startedOn: begin }, temperature(y), sowOn, sowOn - begin + 1).ready <= sowOn)
-        ready++;
-    return ready / years;
+  const most = taproot ? OUT_MOST.tap : OUT_MOST.other;
+  const known = new Map<EpochDay, { ready: number; notTooFar: number; runs: ClockRun[] }>();
+  const begun = (begin: EpochDay) => {
+    let at = known.get(begin);
+    if (!at) {
+      const runs = Array.from({ length: years }, (_, year) =>
+        runClock(
+          { phases, startedOn: begin },
+          (day, kind) => meanTempOn(store, kind, outlook, year, day),
+          sowOn,
+          sowOn - begin + 1,
+        ),
+      );
+      const lot = new WakingLot(
+        { phases, startedOn: begin, waking, alive: { alpha: 8, beta: 2 }, before: [] },
+        runs.map((run) => run.meanC),
+        store.kind === 'fixed' ? 0 : OUTDOOR_SWING_C,
+      );
+      at = {
+        ready: lot.chanceThat(sowOn, ({ ready }) => ready >= READY_SHARE),
+        notTooFar: lot.chanceThat(sowOn, ({ out }) => out < most),
+        runs,
+      };
+      known.set(begin, at);
+    }
+    return at;
   };
-  const least = phases.reduce((t, p) => t + p.days, 0);
-  let begin = sowOn - Math.ceil(least) + (phases.length ? 1 : 0);
-  while (shareReady(begin) < chance - 1e-9) {
-    begin -= 7;
-    if (begin < sowOn - FURTHEST_DAYS)
-      throw new Unfit('No start within three years is ready by that day in this store.');
-  }
-  for (let later = 0; later < 6 && shareReady(begin + 1) >= chance - 1e-9; later++) begin++;
-  const runs = Array.from({ length: years }, (_, y) =>
-    runClock({ phases, startedOn: begin }, temperature(y), sowOn),
-  );
+  const furthest = sowOn - FURTHEST_DAYS;
+  // Earlier begun, more is ready and more has come too far: each side is closed in on by halves.
+  const latest = (holds: (begin: EpochDay) => boolean): EpochDay | null => {
+    let step = 28;
+    let low = sowOn;
+    while (!holds(low)) {
+      low -= step;
+      step = Math.min(84, step + 14);
+      if (low < furthest) return null;
+    }
+    let high = Math.min(sowOn, low + step);
+    while (high - low > 1) {
+      const middle = Math.floor((low + high) / 2);
+      if (holds(middle)) low = middle;
+      else high = middle;
+    }
+    return low;
+  };
+  const needsNothing = phases.length === 0;
+  // Where its phases leave deep lots asleep whenever they begin, the best that can be had is asked for, and said.
+  let begin = needsNothing ? sowOn : null;
+  for (let wanted = chance; begin === null && wanted > 0.15; wanted -= 0.2)
+    begin = latest((day) => begun(day).ready >= wanted - 1e-9);
+  if (begin === null) throw new Unfit('No start within two years is ready by that day in this store.');
+  const tooFar = needsNothing ? null : latest((day) => begun(day).notTooFar < chance - 1e-9);
+  const notBefore = tooFar === null ? furthest : tooFar + 1;
+  const { ready, notTooFar, runs } = begun(begin);
   const value: TreatmentPlan = {
     begin,
+    notBefore,
+    crosses: notBefore > begin,
     phases: phases.map(({ kind }, i) => ({
       kind,
       start: bandOf(Float64Array.from(runs, (run) => run.starts[i])),
     })),
-    ready: bandOf(Float64Array.from(runs, (run) => run.ready)),
-    chance: shareReady(begin),
+    chance: ready,
+    chanceNotTooFar: notTooFar,
   };
+  const percent = (share: number) => `${Math.round(share * 100)} %`;
   return {
     value,
     working: [
       {
-        what: 'Days the phases need at the least',
-        expression: phases.map((p) => String(p.days)).join(' + ') || '0',
-        result: least,
-        unit: 'd',
+        what: 'Begin at the latest',
+        how: `Eight in ten of the living would then come up soon after sowing, in ${percent(value.chance)} of lots of its kind${years > 1 ? ` and of ${years} weather years` : ''}.`,
+        result: begin,
+        unit: 'date',
+        inputs: [
+          {
+            name: 'wakes as',
+            value: `${waking.group}${waking.near ? ' (the nearest kind)' : ''}`,
+            origin: 'starting',
+          },
+          {
+            name: 'cold days of the middle seed',
+            value: waking.waking.chillDays,
+            unit: 'd',
+            origin: 'starting',
+          },
+        ],
       },
       {
-        what: 'Begin',
-        how:
-          store.kind === 'fixed'
-            ? 'Each day counts by the room’s temperature; counted back from the sowing day.'
-            : `The latest day from which ${Math.round(value.chance * 100)} % of ${years} weather years are ready in time.`,
-        result: begin,
+        what: 'Begin at the earliest',
+        how: `Begun before, more than ${percent(most)} of radicles are out by the sowing day in over ${percent(1 - chance)} of lots and years.`,
+        result: notBefore,
         unit: 'date',
       },
     ],

@@ -1,13 +1,15 @@
 import { Unfit } from '../working/unfit';
-import type { Spread } from '../chance/spread';
 import type { BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
-import { normalCdfFast } from '../chance/normal';
+import type { Beta } from '../chance/beta';
 import { bandOf, type Band } from '../chance/quantile';
+import type { KnownWaking } from '../species/waking';
 import type { Outlook } from '../weather/ensemble';
 import { put, type Step, type Worked } from '../working/working';
 import { mustRun, type Phase, type PhaseKind } from '../species/protocol';
 import { meanTempOn } from './storeTemperature';
+import type { Spell } from './waking';
+import { OUT_MOST, READY_SHARE, WakingLot } from './wakingLot';
 
 export interface RadicleCheck {
   day: EpochDay;
@@ -19,18 +21,23 @@ export interface TreatmentFacts {
   phases: readonly Phase[];
   startedOn: EpochDay;
   store: BatchStore;
-  radicleDd: Spread;
+  /** How its kind wakes. */
+  waking: KnownWaking;
+  /** Whether a long radicle breaks in sowing: taproots are sown sooner. */
+  taproot: boolean;
+  /** Share alive, as the bag's tests leave it. */
+  alive: Beta;
+  seeds: number;
+  /** Cool moist days the bag had before. */
+  before: readonly Spell[];
   checks: readonly RadicleCheck[];
 }
 
-/** Spread of ln(warmth to a radicle) between seeds of one lot. */
-const SEED_SD_LOG = 0.3;
-/** Radicles need warmth above this, °C. */
-const RADICLE_BASE_C = 1;
-/** One seed in fifty with a radicle is "first radicles". */
-export const FIRST_RADICLES = 0.02;
-const THETA_POINTS = 31;
 const LONGEST_DAYS = 1100;
+/** Days ahead that are run. */
+const AHEAD_DAYS = 420;
+/** Half of a day's range in a tub or in the ground, °C: air's, damped. */
+export const OUTDOOR_SWING_C = 2;
 
 /**
  * What a day counts for in a cold phase: nothing at or below −1 °C and from 10 °C up, whole from 1 to 5 °C,
@@ -64,14 +71,11 @@ export interface ClockRun {
   ready: EpochDay;
   /** Effective days in each phase by the day asked for. */
   effective: number[];
-  /** Radicle warmth summed up to and including each day, from the start, °C·d. */
-  warmth: Float64Array;
+  /** Mean temperature of each day from the start, °C. */
+  meanC: Float64Array;
 }
 
-/**
- * Runs a batch's phases day by day. Radicle warmth counts fully once the last phase is done, and before that
- * by the cube of the share of its last cold phase already done: few seeds wake half way, most near the end.
- */
+/** Runs a batch's phases day by day: which it is in, and how warm it lies. */
 export function runClock(
   { phases, startedOn }: Pick<TreatmentFacts, 'phases' | 'startedOn'>,
   temperatureOf: TemperatureOf,
@@ -80,32 +84,25 @@ export function runClock(
 ): ClockRun {
   const starts: EpochDay[] = phases.map(() => Infinity);
   const effective: number[] = phases.map(() => 0);
-  const warmth = new Float64Array(days);
-  const lastCold = phases.map((p) => p.kind).lastIndexOf('cold');
+  const means = new Float64Array(days);
   let at = 0;
   let done = 0;
-  let heat = 0;
   let ready = phases.length === 0 ? startedOn : Infinity;
   for (let i = 0; i < days; i++) {
     const day = startedOn + i;
     const phase = phases[at];
-    const meanC = temperatureOf(day, phase?.kind ?? null);
-    let wake = at >= phases.length ? 1 : 0;
-    if (phase) {
-      if (starts[at] === Infinity) starts[at] = day;
-      done += dayCounts(phase.kind, meanC);
-      if (at === lastCold) wake = Math.min(1, done / phase.days) ** 3;
-      if (day <= asOf) effective[at] = Math.min(phase.days, done);
-      if (done >= phase.days - 1e-9) {
-        done = 0;
-        at++;
-        if (at === phases.length) ready = day;
-      }
+    means[i] = temperatureOf(day, phase?.kind ?? null);
+    if (!phase) continue;
+    if (starts[at] === Infinity) starts[at] = day;
+    done += dayCounts(phase.kind, means[i]);
+    if (day <= asOf) effective[at] = Math.min(phase.days, done);
+    if (done >= phase.days - 1e-9) {
+      done = 0;
+      at++;
+      if (at === phases.length) ready = day;
     }
-    heat += wake * Math.max(0, meanC - RADICLE_BASE_C);
-    warmth[i] = heat;
   }
-  return { starts, ready, effective, warmth };
+  return { starts, ready, effective, meanC: means };
 }
 
 /** A batch under treatment as known on a date. */
@@ -118,7 +115,16 @@ export interface TreatmentClock {
     start: Band;
     state: 'done' | 'now' | 'to come';
   }[];
+  /** Day on which eight in ten of the living would come up soon after sowing. */
   ready: Band;
+  /** Share of the living that would, sown on the date. */
+  readyNow: number;
+  /** Day by which so many radicles are out that sowing harms: 5 % of taproots, 15 % of small seed. */
+  lastToSow: Band;
+  /** Cold days the middle seed has had, of those it needs; and its dormancy left, 1 to 0. */
+  chilled: { days: number; of: number; dormancy: number };
+  /** Whether a look found what hardly any lot in this weather would show. */
+  surprising: boolean;
   /** Share of seeds expected to show a radicle by the date. */
   radiclesNow: number;
   /** Chance that first radicles show by the end of each coming week. */
@@ -129,8 +135,8 @@ export interface TreatmentClock {
 }
 
 /**
- * The clock of a batch: when each phase and the whole is done over the weather years, how likely early
- * radicles are week by week (from the lot's own posterior of the warmth they need), and when to look next.
+ * The clock of a batch: when it is ready and when it has come too far, how likely first radicles are week by week, and
+ * when to look next; over the weather years and over what lots of its kind are like, as its looks leave it.
  * @throws Unfit with a sentence for a phase of no days, or a check of more radicles than seeds
  */
 export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<TreatmentClock> {
@@ -142,22 +148,24 @@ export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<
   const checks = facts.checks.filter((c) => c.day <= asOf && c.day >= facts.startedOn);
   const outdoors = facts.store.kind === 'outdoors';
   const years = outdoors ? outlook.years.length : 1;
+  const length = Math.min(LONGEST_DAYS, Math.max(1, asOf - facts.startedOn + 1 + AHEAD_DAYS));
   const runs = Array.from({ length: years }, (_, year) =>
-    runClock(facts, (day, kind) => meanTempOn(facts.store, kind, outlook, year, day), asOf),
+    runClock(facts, (day, kind) => meanTempOn(facts.store, kind, outlook, year, day), asOf, length),
   );
-  const theta = thetaPosterior(facts, runs[0], checks);
-  const chanceBy = (day: EpochDay) => {
-    let chance = 0;
-    for (const run of runs)
-      for (const { log, weight } of theta)
-        if (shareShowing(run, facts, day, log) >= FIRST_RADICLES) chance += weight / runs.length;
-    return chance;
-  };
-  const ready = bandOf(Float64Array.from(runs, (run) => run.ready));
+  const lot = new WakingLot(
+    facts,
+    runs.map((run) => run.meanC),
+    outdoors ? OUTDOOR_SWING_C : 0,
+  );
+  const surprising = lot.learn(checks);
+  const { out, ready: readyShare } = lot.mean(asOf);
   const weeks = Array.from({ length: 16 }, (_, w) => {
     const until = asOf + 7 * (w + 1);
-    return { until, chance: chanceBy(until) };
+    return { until, chance: lot.chanceOfFirst(asOf, until, facts.seeds) };
   });
+  const ready = lot.bandOfDay((x, y, year, day) => lot.share(x, y, year, day).ready >= READY_SHARE);
+  const most = facts.taproot ? OUT_MOST.tap : OUT_MOST.other;
+  const lastToSow = lot.bandOfDay((x, y, year, day) => lot.share(x, y, year, day).out >= most);
   const seen = checks.find((c) => c.radicles > 0)?.day ?? null;
   const lastCheck = Math.max(facts.startedOn, ...checks.map((c) => c.day));
   const risky = weeks.find((w) => w.chance >= 0.1)?.until ?? Infinity;
@@ -177,39 +185,16 @@ export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<
       state: now < 0 || i < now ? 'done' : i === now ? 'now' : 'to come',
     })),
     ready,
-    radiclesNow: theta.reduce(
-      (t, { log, weight }) => t + weight * shareShowing(runs[0], facts, asOf, log),
-      0,
-    ),
+    readyNow: readyShare,
+    lastToSow,
+    chilled: lot.chilledBy(asOf),
+    surprising,
+    radiclesNow: out,
     weeks,
     nextCheck: Math.round(nextCheck),
     radiclesSeenOn: seen,
   };
   return { value, working: workingOf(facts, value, runs.length, checks) };
-}
-
-/** Share of seeds with a radicle by a day, for a lot that needs exp(log) times the species' warmth. */
-function shareShowing(run: ClockRun, { startedOn, radicleDd }: TreatmentFacts, day: EpochDay, log: number) {
-  const i = Math.min(run.warmth.length - 1, day - startedOn);
-  const heat = i < 0 ? 0 : run.warmth[i];
-  return heat <= 0 ? 0 : normalCdfFast((Math.log(heat / radicleDd.median) - log) / SEED_SD_LOG);
-}
-
-/** Posterior of ln θ, the lot's own share of the species' radicle warmth, from its checks. */
-function thetaPosterior(facts: TreatmentFacts, run: ClockRun, checks: readonly RadicleCheck[]) {
-  const grid = Array.from({ length: THETA_POINTS }, (_, i) => {
-    const z = (i / (THETA_POINTS - 1) - 0.5) * 6;
-    const log = z * facts.radicleDd.sdLog;
-    let weight = -0.5 * z * z;
-    for (const { day, n, radicles } of checks) {
-      const p = Math.min(1 - 1e-6, Math.max(1e-6, shareShowing(run, facts, day, log)));
-      weight += radicles * Math.log(p) + (n - radicles) * Math.log(1 - p);
-    }
-    return { log, weight };
-  });
-  const most = Math.max(...grid.map((g) => g.weight));
-  const total = grid.reduce((t, g) => t + Math.exp(g.weight - most), 0);
-  return grid.map(({ log, weight }) => ({ log, weight: Math.exp(weight - most) / total }));
 }
 
 function workingOf(
@@ -218,6 +203,8 @@ function workingOf(
   years: number,
   checks: readonly RadicleCheck[],
 ): Step[] {
+  const { waking, group, near } = facts.waking;
+  const beforeDays = facts.before.reduce((t, [days]) => t + days, 0);
   return [
     ...clock.phases.map((p) => ({
       what: `Days that counted: ${p.kind}`,
@@ -232,33 +219,39 @@ function workingOf(
       inputs: [{ name: 'days asked for', value: p.days, unit: 'd', origin: 'choice' as const }],
     })),
     {
-      what: 'Ready',
-      how:
-        facts.store.kind === 'fixed'
-          ? `In rooms at ${facts.store.warmC} °C and ${facts.store.coldC} °C.`
-          : `Out of doors: the weather so far, then ${years} weather years.`,
-      result: clock.ready.p50,
-      unit: 'date',
-    },
-    {
-      what: 'Warmth to a radicle',
-      how: checks.length
-        ? `Starting value, sharpened by ${checks.length} checks.`
-        : 'Starting value: no check yet.',
-      result: facts.radicleDd.median,
-      unit: '°C·d above 1',
+      what: 'Cold the middle seed has had',
+      how: `It wakes as ${group} do${near ? ', the nearest kind that is told of' : ''}: cold takes its dormancy away; warmth above ${put(waking.baseC)} °C (${put(waking.baseC + waking.dormantRiseC)} °C while it sleeps) then grows the radicle.${beforeDays ? ` ${beforeDays} cool moist days in the bag before are counted.` : ''}`,
+      result: clock.chilled.days,
+      unit: `of ${put(clock.chilled.of)} d`,
       inputs: [
+        { name: 'cold days of the middle seed', value: waking.chillDays, unit: 'd', origin: 'starting' },
+        { name: 'warm days first', value: waking.warmDays, unit: 'd', origin: 'starting' },
+        { name: 'warmth to a radicle', value: waking.heatDd, unit: '°C·d', origin: 'starting' },
         {
-          name: 'half the seeds show a radicle at',
-          value: facts.radicleDd.median,
-          unit: '°C·d',
-          origin: 'starting',
+          name: 'looks taken in',
+          value: checks.length,
+          origin: checks.length ? ('record' as const) : ('starting' as const),
         },
       ],
     },
     {
+      what: 'Ready: eight in ten of the living would come up soon after sowing',
+      how:
+        facts.store.kind === 'fixed'
+          ? `In rooms at ${facts.store.warmC} °C and ${facts.store.coldC} °C, over what lots of its kind are like.`
+          : `Out of doors: the weather so far, then ${years} weather years, over what lots of its kind are like.`,
+      result: clock.ready.p50,
+      unit: 'date',
+    },
+    {
+      what: `Last day to sow: ${facts.taproot ? '5 % of long radicles' : '15 % of radicles'} out`,
+      how: 'Half of lots and years have come so far by then.',
+      result: clock.lastToSow.p50,
+      unit: 'date',
+    },
+    {
       what: 'Seeds showing a radicle by now, expected',
-      how: 'Share of seeds whose need is met, over the lot’s posterior.',
+      how: 'Share of seeds whose warmth is met, times the share alive, over the lot’s posterior.',
       result: clock.radiclesNow,
     },
   ];

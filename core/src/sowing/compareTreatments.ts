@@ -17,13 +17,13 @@ export interface Arm {
 }
 
 /** Seeds of one tray share its luck this much (intraclass correlation; a starting value). */
-export const WITHIN_TRAY = 0.03;
+const WITHIN_TRAY = 0.03;
 
 /**
  * Seeds that so many in so few trays are worth: n ÷ (1 + (n/trays − 1)·ρ), the design effect of clusters.
  * @see Kish 1965, Survey Sampling, ch. 5
  */
-export function seedsWorth(n: number, trays = 1): number {
+function seedsWorth(n: number, trays = 1): number {
   const each = n / Math.max(1, Math.min(trays, n));
   return n / (1 + (each - 1) * WITHIN_TRAY);
 }

@@ -10,6 +10,8 @@ export interface UpBy {
 }
 
 export interface EmergenceOutlook {
+  /** The day its warmth is counted from. */
+  since: EpochDay;
   fit: EmergenceFit;
   /** Seedlings up in the end, in one case of ten fewer, in the middle, in one of ten more. */
   final: { p10: number; p50: number; p90: number };
@@ -75,6 +77,7 @@ export function emergenceOutlook(
   final.p90 = Math.max(final.p50, final.p90);
   return {
     value: {
+      since,
       fit,
       final,
       upNow,

@@ -177,7 +177,7 @@ const situations: Situation[] = [
   {
     says: 'a second season in one pot: shift',
     on: '2027-11-20',
-    lot: { home: pot },
+    lot: { home: { ...pot, cellMl: 20_000 } },
     asks: ['second-season'],
   },
   {

@@ -152,7 +152,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { code: '26-VOP-01', species: 'VOP', place: 'Bed 5', in: { density: 260, area: 0.28 }, season: 0, sown: [4, 12], seeds: 240, target: 25, fails: true, note: 'Old seed, three years in the shed.' },
       { code: '26-CSA-01', species: 'CSA', place: 'Bed 5', in: { density: 260, area: 0.26 }, season: 0, sown: [4, 12], seeds: 180, target: 25 },
       { code: '26-SCA-01', species: 'SCA', place: 'Bed 6, shallow trial', in: { density: 220, area: 1.8 }, season: 0, sown: [5, 26], seeds: 1400, target: 40 },
-      { code: '26-ALN-07', species: 'ALN', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 8 }, season: 0, sown: [4, 8], seeds: 1500, target: 30, vigour: 1.25 },
+      { code: '26-ALN-07', species: 'ALN', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 8 }, season: 0, sown: [4, 8], seeds: 1500, target: 30, vigour: 1.12 },
       { code: '25-ALN-02', species: 'ALN', place: 'Bench 2', in: { container: 'Tube 110 mL, racked', trays: 3 }, season: -1, sown: [4, 2], seeds: 620, target: 30, vigour: 1.1, note: 'Order fell through; still in small cells.', roots: { plants: 4, after: 430, turned: 0.8, tap: 'stopped' } },
       { code: '26-SOR-03', species: 'SOR', place: 'Bench 1', in: { container: 'Slit-wall cell 200 mL', trays: 6 }, season: 0, sown: [4, 6], seeds: 640, target: 25, vigour: 1.25, roots: { plants: 4, after: 160, turned: 0.2, tap: 'stopped' } },
       { code: '26-BPU-05', species: 'BPU', place: 'Bench 1', in: { container: 'Tube 150 mL, racked', trays: 5 }, season: 0, sown: [6, 20], seeds: 1500, target: 25, vigour: 1.1 },

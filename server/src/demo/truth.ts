@@ -48,7 +48,7 @@ export function grow(
   const warmthOn = (day: EpochDay) => warmth.past[day - warmth.pastStart] ?? 0;
   const needed = s.emergenceDd.median * Math.exp(0.6 * s.emergenceDd.sdLog * normalDraw(random));
   let upOn: EpochDay | null = null;
-  for (let day = emergenceClock(facts, latitudeDeg), sum = 0; day <= last; day++) {
+  for (let day = emergenceClock(facts, warmth), sum = 0; day <= last; day++) {
     sum += warmthOn(day);
     if (sum >= needed) {
       upOn = day;

@@ -1,6 +1,7 @@
 import {
   actsFor,
   coverKey,
+  emergenceClock,
   emergenceOutlook,
   factsAt,
   forecastLot,
@@ -58,7 +59,13 @@ export function asksOfLots(
       // How it comes up is reckoned in the open, as at the Seed station.
       const coming =
         rising && isRising(standing, forecast)
-          ? emergenceOutlook(rising.counts, rising.sown, rising.since, rising.prior, open.warmth).value
+          ? emergenceOutlook(
+              rising.counts,
+              rising.sown,
+              emergenceClock(rising.of, open.warmth),
+              rising.prior,
+              open.warmth,
+            ).value
           : null;
       return {
         asks: lotAsks(known, forecast, standing, coming, roots, acts),

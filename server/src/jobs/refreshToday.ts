@@ -187,7 +187,7 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     site,
   }));
   const { value: roots } = await readValue({ tx, nurseryId }, 'roots');
-  const asked = await askedLots(tx, nurseryId, stale, lookup, room, roots as RootRules, site, day);
+  const asked = await askedLots(tx, nurseryId, stale, lookup, room, roots as RootRules, day);
   const keptRoom = last?.roomBasis === roomBasis ? fromKept<SeedAsk[]>(last.room) : null;
   return { known, lots, stale, asked, weather, room, species: lookup.species, roomBasis, keptRoom };
 }
@@ -199,7 +199,6 @@ async function askedLots(
   lookup: Lookup,
   room: SeedRoom,
   { school, cards, terms, cap }: RootRules,
-  { latitudeDeg }: Site,
   day: EpochDay,
 ): Promise<AskedLot[]> {
   if (stale.length === 0) return [];
@@ -220,7 +219,6 @@ async function askedLots(
           records,
           lookup.species.get(row.speciesId)!,
           row.seedLotId === null ? null : aliveIn(row.seedLotId),
-          latitudeDeg,
           day,
         )
       : null;

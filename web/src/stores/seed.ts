@@ -11,6 +11,7 @@ import {
   seedRecordsOf,
   storedLot,
   treatmentFacts,
+  viabilityOutlook,
   seedHeld,
   startOf,
   type SeedHeld,
@@ -170,8 +171,12 @@ export const useSeed = defineStore('seed', () => {
 
   /** A seed lot as the core reads it. */
   const stored = (lot: SeedLot): StoredLot => storedLot(lot, speciesOf(lot.speciesId), known.value.records);
-  const clockFacts = (batch: Treatment): TreatmentFacts =>
-    treatmentFacts(batch, speciesOf(lotById.value.get(batch.seedLotId)!.speciesId), known.value.records);
+  const clockFacts = (batch: Treatment): TreatmentFacts => {
+    const bag = lotById.value.get(batch.seedLotId)!;
+    const kind = speciesOf(bag.speciesId);
+    const alive = viabilityOutlook(stored(bag), asOf.value).value.now.beta;
+    return treatmentFacts(batch, bag, kind, alive, known.value.records);
+  };
 
   const { outcomesOf, sharesOf, chainOf } = seedShares({
     lots: () => nursery.lots,

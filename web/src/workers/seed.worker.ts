@@ -1,4 +1,5 @@
 import {
+  emergenceClock,
   emergenceOutlook,
   knownWeather,
   LastFew,
@@ -14,7 +15,9 @@ import {
   type CellCosts,
   type EmergencePrior,
   type EpochDay,
+  type KnownWaking,
   type KnownWeather,
+  type LotFacts,
   type Phase,
   type Site,
   type SowingAsk,
@@ -49,8 +52,14 @@ const api = {
   clocks: (batches: TreatmentFacts[], asOf: EpochDay) =>
     batches.map((facts) => treatmentClock(facts, outlookAt(asOf).outlook)),
 
-  plan: (phases: Phase[], store: BatchStore, sowOn: EpochDay, asOf: EpochDay, chance: number) =>
-    planTreatment(phases, store, sowOn, outlookAt(asOf).outlook, chance),
+  plan: (
+    phases: Phase[],
+    store: BatchStore,
+    sowOn: EpochDay,
+    asOf: EpochDay,
+    kind: { waking: KnownWaking; taproot: boolean },
+    chance: number,
+  ) => planTreatment(phases, store, sowOn, outlookAt(asOf).outlook, kind, chance),
 
   sowing: (ask: SowingAsk) => sowingPlan(ask),
 
@@ -73,12 +82,13 @@ const api = {
 
   /** How lots come up, as known on a date. */
   emergence: (
-    lots: { counts: UpBy[]; sown: number; since: EpochDay; prior: EmergencePrior }[],
+    lots: { counts: UpBy[]; sown: number; of: LotFacts; prior: EmergencePrior }[],
     asOf: EpochDay,
   ) =>
-    lots.map(({ counts, sown, since, prior }) =>
-      emergenceOutlook(counts, sown, since, prior, outlookAt(asOf).warmth),
-    ),
+    lots.map(({ counts, sown, of, prior }) => {
+      const { warmth } = outlookAt(asOf);
+      return emergenceOutlook(counts, sown, emergenceClock(of, warmth), prior, warmth);
+    }),
 };
 
 export type SeedWorker = typeof api;

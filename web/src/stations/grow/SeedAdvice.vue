@@ -40,7 +40,7 @@ const outlook = computed(() =>
     ? sowingOutlook(
         props.seeds,
         typedNumber(target.value),
-        Object.values(props.chain).map(({ beta }) => beta),
+        Object.values(props.chain).map(({ next }) => next),
       )
     : null,
 );

@@ -34,7 +34,7 @@ const sisters = computed(() =>
 const day = (value: number) => longDate(value, yearOf(season.view));
 const words = computed(() => {
   if (!clock.value) return null;
-  const { ready, radiclesSeenOn, nextCheck, weeks, asOf } = clock.value.value;
+  const { ready, radiclesSeenOn, nextCheck, weeks, asOf, lastToSow } = clock.value.value;
   if (radiclesSeenOn !== null)
     return {
       headline: 'Radicles are out: sow at once',
@@ -43,14 +43,14 @@ const words = computed(() => {
     };
   if (ready.p50 <= asOf)
     return {
-      headline: `Ready since ${day(ready.p50)}: sow, or keep it cold`,
+      headline: `Ready since ${day(ready.p50)}: sow by ${day(Math.max(asOf, lastToSow.p50))}, or keep it colder`,
       detail: `Radicles within a week: ${percent(weeks[0].chance)}. Look again by ${day(nextCheck)}.`,
       urgent: weeks[0].chance > 0.5,
     };
   return {
     headline: Number.isFinite(ready.p50) ? `Ready ${day(ready.p50)}` : 'Never ready in this store',
     detail: Number.isFinite(ready.p50)
-      ? `In an early year ${day(ready.p10)}, in a late one ${day(ready.p90)}. Look for radicles by ${day(nextCheck)}.`
+      ? `Early ${day(ready.p10)}, late ${Number.isFinite(ready.p90) ? day(ready.p90) : 'not within the year'}, over weather years and lots of its kind. ${Number.isFinite(lastToSow.p50) ? `Too far on to sow about ${day(lastToSow.p50)}. ` : ''}Look for radicles by ${day(nextCheck)}.`
       : 'No day there counts for the phase it is in: move it, or change the room.',
     urgent: !Number.isFinite(ready.p50),
   };
@@ -85,8 +85,18 @@ const ready = computed(() => clock.value !== null && clock.value.value.ready.p50
         </template>
       </div>
     </div>
-    <p v-if="!ready && clock?.value.radiclesSeenOn === null" class="text-muted">
-      Sown before it is ready, part of it lies till next spring or never comes.
+    <p v-if="clock?.value.surprising" class="border-ink border-l-4 pl-3 font-bold" role="status">
+      The last look is more than this weather explains: measure the tub, or was it chilled before?
+    </p>
+    <p v-if="clock && !ready && clock.value.radiclesSeenOn === null" class="text-muted">
+      Sown now, about {{ percent(clock.value.readyNow) }} of the living would come up soon; the rest lies
+      until it is woken, or never comes.
+    </p>
+    <p v-if="clock && clock.value.chilled.of > 0">
+      Cold so far: {{ clock.value.chilled.days.toFixed(0) }} of the
+      {{ clock.value.chilled.of.toFixed(0) }} days the middle seed needs{{
+        clock.value.chilled.dormancy > 0 ? '' : '; it wakes as soon as it is warm'
+      }}.
     </p>
     <ClockStrip v-if="clock" :batch="batch" :clock="clock.value" />
     <p>

@@ -5,6 +5,7 @@ import {
   dayOf,
   isoOf,
   partsOf,
+  wakingOf,
   type BatchStore,
   type TreatmentPlan,
   type Worked,
@@ -54,6 +55,14 @@ const options = computed(() =>
 const speciesOptions = computed(() =>
   nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common })),
 );
+/** How the species wakes, and whether its radicle is long and brittle. */
+const wakes = computed(() => ({
+  waking: wakingOf(
+    nursery.lookup.species.get(asked.value.speciesId)!.latin,
+    seed.startFor(asked.value.speciesId).protocols,
+  ),
+  taproot: seed.startFor(asked.value.speciesId).rootHabit === 'tap',
+}));
 const plan = shallowRef<Worked<TreatmentPlan> | null>(null);
 const fault = ref<string | null>(null);
 watchDebounced(
@@ -71,6 +80,7 @@ watchDebounced(
         store,
         dayOf(asked.value.sowOn),
         seed.asOf,
+        plain(wakes.value),
         0.8,
       );
     } catch (error) {
@@ -100,16 +110,32 @@ const wheres = [
     <template v-else-if="plan">
       <p v-if="!plan.value.phases.length">Nothing to begin: it is sown as it is.</p>
       <p v-else class="text-lg" data-testid="begin">
-        Begin by <b>{{ day(plan.value.begin) }}</b><template v-if="plan.value.begin < season.today"
-          >, which is past</template
-        >.
+        <template v-if="plan.value.crosses">
+          Begin about <b>{{ day(plan.value.begin) }}</b>, and look: no day keeps both.
+        </template>
+        <template v-else>
+          Begin between <b>{{ day(Math.max(plan.value.notBefore, plan.value.begin - 300)) }}</b> and
+          <b>{{ day(plan.value.begin) }}</b>.
+        </template>
+        <template v-if="plan.value.begin < season.today"> The last of it is past.</template>
+      </p>
+      <p v-if="plan.value.crosses" class="text-muted">
+        The first radicles are out about when the last seed is ready. Look weekly from a month before, and sow
+        when the first show.
       </p>
       <ul>
         <li v-for="(phase, i) in plan.value.phases" :key="i">
           {{ phaseWords[phase.kind] }} from {{ day(phase.start.p50) }}
         </li>
-        <li v-if="asked.where === 'outdoors' && plan.value.phases.length">
-          Ready in time in {{ percent(plan.value.chance) }} of the weather years
+        <li v-if="plan.value.phases.length">
+          Begun on the last day, ready in time in {{ percent(plan.value.chance) }} of lots and years, and not
+          too far on in
+          {{ percent(plan.value.chanceNotTooFar) }}
+        </li>
+        <li v-if="plan.value.phases.length" class="text-muted">
+          It wakes as {{ wakes.waking.group }} do<template v-if="wakes.waking.near"
+            >, the nearest kind known</template
+          >.
         </li>
       </ul>
       <ShowWorking :steps="plan.working" />

@@ -55,12 +55,16 @@ function restsOn({ words: what, share }: (typeof links.value)[number]): string {
 }
 const standingShare = computed(() => betaMean(betaProduct(stages.value)));
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
-const notReady = computed(() => {
+/** How far the batch is: radicles seen or likely within the week, or not ready yet; null where there is nothing to say. */
+const waking = computed(() => {
   const clock = batch.value ? seed.clocks.get(batch.value.id)?.value : null;
-  if (!clock || clock.ready.p50 <= seed.asOf) return null;
-  const done = clock.phases.reduce((t, p) => t + p.effective, 0);
-  const all = clock.phases.reduce((t, p) => t + p.days, 0);
-  return all > 0 ? done / all : null;
+  if (!clock) return null;
+  const { readyNow, radiclesSeenOn, weeks, ready } = clock;
+  const soon = weeks[0].chance;
+  // With radicles out or at the door it is sown at once, ready or not.
+  if (radiclesSeenOn !== null || soon > 0.5)
+    return { out: true, seen: radiclesSeenOn !== null, soon, readyNow };
+  return ready.p50 <= seed.asOf ? null : { out: false, seen: false, soon, readyNow };
 });
 const words = computed(() => {
   if (!plan.value || !outlook.value) return null;
@@ -115,9 +119,16 @@ const words = computed(() => {
       <h1 class="text-2xl">{{ species.common }}</h1>
       <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
       <PlantTag v-if="words" v-bind="words" />
-      <p v-if="notReady !== null" class="border-ink border-l-4 pl-3" data-testid="not-ready">
-        <b>{{ batch!.name }} is not ready:</b> {{ percent(notReady) }} of its days have counted. Sown now,
-        about {{ percent(1 - notReady) }} of the live seed is likely to lie over or not come at all.
+      <p v-if="waking?.out" class="border-ink border-l-4 pl-3" data-testid="radicles">
+        <b>{{
+          waking.seen ? 'Radicles are out: sow at once.' : 'Radicles are likely within the week: sow now.'
+        }}</b>
+        About {{ percent(waking.readyNow) }} of the living seed is likely to come up soon; what is left sleeps
+        on.
+      </p>
+      <p v-else-if="waking" class="border-ink border-l-4 pl-3" data-testid="not-ready">
+        <b>{{ batch!.name }} is not ready:</b> sown now, about {{ percent(waking.readyNow) }} of the living
+        seed would come up soon; about {{ percent(1 - waking.readyNow) }} would lie over or not come at all.
       </p>
       <div v-if="plan && outlook" class="grid gap-5 xl:grid-cols-2">
         <section aria-labelledby="chain">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { emergenceClock } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { call } from '../../../api/client';
@@ -30,7 +29,7 @@ const sheet = ref<'count' | 'prick' | 'write-off' | null>(null);
 
 const row = computed(() => props.rising.lot.row);
 const tally = computed(() => props.rising.lot.view.standing.tally);
-const since = computed(() => emergenceClock(props.rising.lot.facts, nursery.catalogue!.nursery.latitudeDeg));
+const since = computed(() => props.rising.outlook?.value.since ?? props.rising.lot.facts.sownOn);
 const day = (value: number) => longDate(value, yearOf(season.view));
 const words = computed(() => {
   const o = props.rising.outlook?.value;

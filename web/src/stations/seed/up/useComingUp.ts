@@ -45,7 +45,6 @@ export const useComingUp = createSharedComposable(() => {
           nursery.evidence.get(row.id)!,
           seed.speciesOf(row.speciesId),
           bag?.value.now.beta ?? null,
-          nursery.catalogue!.nursery.latitudeDeg,
           seed.asOf,
         );
         return known ? [{ lot, ...known }] : [];
@@ -60,7 +59,7 @@ export const useComingUp = createSharedComposable(() => {
   const isCompared = ({ seedLotId, origin }: LotRow) =>
     seedLotId !== null && origin === 'seed' && sownOfBag.value.get(seedLotId)! > 1;
   const ask = latestOnly(async () => {
-    const asked = rising.value.map(({ sown, counts, since, prior }) => ({ sown, counts, since, prior }));
+    const asked = rising.value.map(({ sown, counts, of, prior }) => ({ sown, counts, of, prior }));
     const ids = rising.value.map((r) => r.lot.row.id);
     try {
       const answers = await (await seedWork()).emergence(plain(asked), seed.asOf);
