@@ -603,6 +603,7 @@ export { sowingPlan, type SowingAsk, type SowingChain, type SowingPlan } from '.
 export {
   layerOutlook,
   mustFitBranch,
+  ringDoubt,
   ringLength,
   type LayerOutlook,
   type LayerSeason,

@@ -40,6 +40,9 @@ export type Sized = 'height' | 'diameter';
 const SECOND_OF_FIRST = 1.2;
 const LATER_OF_FIRST = 1.5;
 
+/** A start above this share of a first season's size is no seedling's. */
+const LARGE_START = 0.4;
+
 /** The middle curve of a species in an ordinary home: factor and rate are 1. */
 export function middleCurve(species: SpeciesValues, what: Sized): GrowthCurve {
   const [initial, first] =
@@ -57,7 +60,8 @@ export function middleCurve(species: SpeciesValues, what: Sized): GrowthCurve {
   const even = what === 'height' ? 1 : 0.65;
   return {
     initial,
-    firstTo: Math.max(first, initial * 1.05),
+    // A plant that begins large, as a layer does, adds a later season's growth in its first.
+    firstTo: initial > LARGE_START * first ? initial + first * second * even : first,
     second: first * second * even,
     later: first * later * even,
     ratePerDd: species.growthPerDd.median,

@@ -40,6 +40,17 @@ export function ringLength(branchMm: number, freeMm: number): Worked<number> {
   };
 }
 
+/** Rings outside these times the branch's thickness are asked about: too short heals over, too long weakens it. */
+const RING_USUAL = { from: 1.5, to: 3 } as const;
+
+/** Whether a ring is unusual for its branch, and how many times its thickness it is; null where it is usual. */
+export function ringDoubt(branchMm: number, ringMm: number): { times: number; why: 'short' | 'long' } | null {
+  if (!(branchMm > 0 && ringMm > 0)) return null;
+  const times = ringMm / branchMm;
+  if (times >= RING_USUAL.from && times <= RING_USUAL.to) return null;
+  return { times, why: times < RING_USUAL.from ? 'short' : 'long' };
+}
+
 /** @throws Unfit with a sentence when the ring is longer than the branch has room for */
 export function mustFitBranch(ringMm: number, freeMm: number): void {
   if (ringMm > freeMm)
@@ -48,7 +59,9 @@ export function mustFitBranch(ringMm: number, freeMm: number): void {
     );
 }
 
-/** Weeks a potted layer needs before frost to make new roots. */
+/** Roots are there when nine in ten forecasts say so. */
+const SURE = 0.9;
+/** Days a potted layer needs before frost to make new roots. */
 const ESTABLISH_DAYS = 42;
 /** From this long into a winter on, a layer still on its branch is of the next season. */
 const KEPT_ON_DAYS = 120;
@@ -68,6 +81,11 @@ export interface LayerOutlook {
   firstFrost: Band;
   /** Chance that it has roots by the sever-by date. */
   chanceInTime: number;
+  /**
+   * When to sever it. Where roots are not there nine times in ten by this year's last day, it is kept on, wrapped, until
+   * they are, and severed in the next season; `from` is when nine in ten have roots.
+   */
+  window: { from: EpochDay; by: EpochDay; keptOn: boolean };
   /** Pot for a rooted branch of this thickness, L. */
   potL: number;
 }
@@ -97,6 +115,16 @@ export function layerOutlook(
   const frost = band(frosts);
   const severBy = Math.round(frost.p50 - ESTABLISH_DAYS);
   const inTime = rootedShare(rooted, severBy);
+  const keptOn = inTime < SURE;
+  // Not before buds move again: what roots in autumn sits out the winter on its branch.
+  const nextSpring = Math.round(buds.p50) + 365;
+  const window = keptOn
+    ? {
+        from: Math.max(nextSpring, Math.round(Math.min(rooted.p90, severBy + 365 + KEPT_ON_DAYS))),
+        by: severBy + 365,
+        keptOn,
+      }
+    : { from: Math.round(rooted.p90), by: severBy, keptOn };
   const potL = Math.max(1, Math.round(branchMm * 0.25));
   const value: LayerOutlook = {
     good: { from, to },
@@ -105,6 +133,7 @@ export function layerOutlook(
     severBy,
     firstFrost: frost,
     chanceInTime: inTime,
+    window,
     potL,
   };
   return { value, working: workingOf(value, rootDd, branchMm, outlook.years.length) };

@@ -8,7 +8,7 @@ import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { warmthOf } from '../weather/sums';
 import { recompute } from '../working/working';
-import { layerOutlook, ringLength } from './airLayer';
+import { layerOutlook, ringDoubt, ringLength } from './airLayer';
 import { cuttingLength, cuttingPlan, rootingForecast, stockYield } from './cuttings';
 
 const lime = startingSpecies.find((s) => s.code === 'TCO')!.values;
@@ -82,6 +82,14 @@ describe('air layers', () => {
     expect(() => ringLength(NaN, 400)).toThrow(/6 to 80/);
   });
 
+  it('are asked about where the ring is not 1.5 to 3 times the branch', () => {
+    expect(ringDoubt(20, 40)).toBeNull();
+    expect(ringDoubt(20, 30)).toBeNull();
+    expect(ringDoubt(20, 20)).toMatchObject({ times: 1, why: 'short' });
+    expect(ringDoubt(20, 80)).toMatchObject({ times: 4, why: 'long' });
+    expect(ringDoubt(NaN, 80)).toBeNull();
+  });
+
   it.each([
     ['north', 54.6, 185, '2026-05-10', '2026-08-20', '2027-01-10', [7, 8, 9, 10]],
     ['south', -41.2, 780, '2026-11-05', '2027-02-20', '2026-07-10', [1, 2, 3, 4]],
@@ -106,7 +114,12 @@ describe('air layers', () => {
       warmth,
     ).value;
     expect(kept.severBy).toBeGreaterThan(dayOf(winter) - 200);
+    // Made late it is kept on until next year, and its window there is a window.
     const late = at(summer);
+    expect(late.window.keptOn).toBe(late.chanceInTime < 0.9);
+    expect(late.window.keptOn).toBe(true);
+    expect(late.window.from).toBeGreaterThan(late.severBy + 120);
+    expect(late.window.by).toBeGreaterThan(late.window.from);
     expect(late.season).toBe('late');
     expect(late.chanceInTime).toBeLessThanOrEqual(good.chanceInTime);
     expect(at(winter).season).toBe('early');

@@ -70,11 +70,13 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
 /** A species' values for a lot: cuttings come up when they root, a layered plant starts at the size it was potted. */
 function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['values'] {
   if (row.origin === 'layer') {
-    const potted = evidence.sizes.find((s) => s.what === 'height' && s.on === row.sownOn);
+    const potted = (what: 'height' | 'diameter') =>
+      evidence.sizes.find((s) => s.what === what && s.on === row.sownOn)?.mean;
     return {
       ...species.values,
       winters: 0,
-      seedlingHeightCm: potted?.mean ?? species.values.seedlingHeightCm,
+      seedlingHeightCm: potted('height') ?? species.values.seedlingHeightCm,
+      seedlingDiameterMm: potted('diameter') ?? species.values.seedlingDiameterMm,
       // Its pouch is full of roots: past the exponential start.
       rootInitialMl: Math.max(species.values.rootInitialMl, species.values.rootLinearAtMl),
     };

@@ -170,7 +170,9 @@ export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWo
     case 'keep-on':
       return {
         title: `Keep the layer ${name} on its branch over winter`,
-        reason: `The last day to sever it was ${day(f.severBy)}. Wrap the pouch against frost; sever in the new season.`,
+        reason:
+          `${f.severBy < today ? `The last day to sever it was ${day(f.severBy)}` : `Roots are there by ${day(f.severBy)} in only ${odds(f.chance)} forecasts`}. ` +
+          `Wrap the pouch against frost; sever between ${day(f.from)} and ${day(f.until)}, once roots are seen.`,
       };
     case 'late-up':
       return {

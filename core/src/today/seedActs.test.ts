@@ -55,6 +55,7 @@ describe('what a layer asks for', () => {
     season: 'good' as const,
     rooted: { p10: 150, p50: 170, p90: 200 },
     severBy: 220,
+    window: { from: 200, by: 220, keptOn: false },
     firstFrost: { p10: 250, p50: 262, p90: 270 },
     chanceInTime: 0.95,
     potL: 5,
@@ -67,8 +68,18 @@ describe('what a layer asks for', () => {
     });
     expect(layerActs('l', outlook, 190, 'few', 220)[0]).toMatchObject({ rule: 'sever', when: 'now' });
   });
+  it('is never severing where roots are not there nine times in ten by the last day, unless they were seen', () => {
+    const late = { ...outlook, chanceInTime: 0.3, window: { from: 480, by: 585, keptOn: true } };
+    for (const roots of ['none', 'few'] as const)
+      for (const today of [160, 219, 230])
+        expect(layerActs('l', late, 190, roots, today)[0]).toMatchObject({ rule: 'keep-on' });
+    expect(layerActs('l', late, 190, 'none', 219)[0].when).toBe('weeks');
+    expect(layerActs('l', late, 190, 'many', 200)[0]).toMatchObject({ rule: 'sever' });
+  });
   it('is keeping on over winter once it is too late', () => {
-    expect(layerActs('l', outlook, 190, 'many', 221)[0]).toMatchObject({ rule: 'keep-on', when: 'watch' });
+    // Told while it can still be wrapped before frost, then only watched.
+    expect(layerActs('l', outlook, 190, 'many', 221)[0]).toMatchObject({ rule: 'keep-on', when: 'weeks' });
+    expect(layerActs('l', outlook, 190, 'many', 300)[0]).toMatchObject({ rule: 'keep-on', when: 'watch' });
   });
   it('is a look from when roots may show, four weeks apart', () => {
     expect(layerActs('l', outlook, 100, 'none', 100)).toEqual([]);

@@ -108,9 +108,14 @@ export function layerActs(
   rootsSeen: 'none' | 'few' | 'many',
   today: EpochDay,
 ): SeedAct[] {
-  const { severBy, rooted, chanceInTime } = outlook;
-  if (today > severBy)
-    return [{ part: 'layers', subjectId, rule: 'keep-on', when: 'watch', by: null, figures: { severBy } }];
+  const { severBy, rooted, chanceInTime, window } = outlook;
+  // Roots seen are believed; else it is severed only where they are there nine times in ten.
+  if (today > severBy || (window.keptOn && rootsSeen !== 'many')) {
+    const figures = { severBy, chance: chanceInTime, from: window.from, until: window.by };
+    // Wrapped before frost: that is told in the weeks before it.
+    const when = today <= outlook.firstFrost.p50 && outlook.firstFrost.p10 - today <= 42 ? 'weeks' : 'watch';
+    return [{ part: 'layers', subjectId, rule: 'keep-on', when, by: null, figures }];
+  }
   if (rootsSeen === 'many' || (severBy - today <= 28 && rootsSeen === 'few')) {
     const when = whenFor(severBy, today);
     return [

@@ -28,6 +28,7 @@ const none = (lotId: string) =>
     pulls: [],
     movements: [],
     care: [],
+    events: [],
     roots: [],
     stages: [],
   }) as never as Evidence;

@@ -74,7 +74,7 @@ describe('a decision in words', () => {
   });
   it('has the verb and the date first', () => {
     expect(decisionWords(decisions[6], view).headline).toBe('Move on by Tue 18 May 2027');
-    expect(decisionWords(decisions[7], view).headline).toBe('Move it on now');
+    expect(decisionWords(decisions[7], view).headline).toBe('Move it on; pull plugs to be sure');
     expect(decisionWords(decisions[13], view).headline).toBe('Lift between Sat 14 Nov and Sun 28 Mar 2027');
   });
   it('has a word for every status', () => {

@@ -91,7 +91,7 @@ export async function severLayer(work: Work, id: string, body: BodyOf<'severLaye
 /** The severed plant as a lot of one tree. */
 async function pot(
   work: Work,
-  { id: layerId, speciesId, tree }: typeof layer.$inferSelect,
+  { id: layerId, speciesId, tree, branchMm }: typeof layer.$inferSelect,
   { severedOn }: BodyOf<'severLayer'>,
   { id, code, heightCm, stage }: NonNullable<BodyOf<'severLayer'>['lot']>,
 ): Promise<void> {
@@ -109,9 +109,16 @@ async function pot(
     count: 1,
     stage,
   });
-  if (heightCm !== null)
-    await storeSizes(work, [
-      { id: newId(), lotId: id, on: severedOn, heightsCm: [heightCm], diametersMm: [], note: '' },
-    ]);
+  // Its collar is the branch's: a layer does not begin as a seedling.
+  await storeSizes(work, [
+    {
+      id: newId(),
+      lotId: id,
+      on: severedOn,
+      heightsCm: heightCm === null ? [] : [heightCm],
+      diametersMm: [branchMm],
+      note: '',
+    },
+  ]);
   await note(work, 'pot layer', id, null, { layerId, code });
 }

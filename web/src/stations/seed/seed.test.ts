@@ -181,7 +181,7 @@ describe('the verdict in words', () => {
     expect(verdict(8, 10, 3, 10).headline).toContain('may be luck');
     expect(verdict(20, 40, 19, 40).headline).toContain('No telling yet');
     expect(verdict(20, 40, 19, 40).detail).toMatch(/trays? more of each would likely settle it|No number/);
-    expect(verdict(20, 40, 19, 40).detail).toContain('One tray or patch of each');
+    expect(verdict(26, 40, 18, 40).detail).toContain('One tray or patch of each');
     expect(verdict(10_000, 20_000, 9950, 20_000, 100).headline).toContain('do alike');
   });
   it('never says a chance is whole', () => {

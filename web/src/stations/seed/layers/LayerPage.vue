@@ -36,7 +36,9 @@ const takes = computed(() => {
   const { layer } = seed.startFor(props.layer.speciesId);
   if (!layer) return null;
   const done = seed.known.layers.filter((l) => l.speciesId === props.layer.speciesId && l.outcome !== null);
-  const outcomes = done.map((l) => ({ k: l.outcome === 'rooted' ? 1 : 0, n: 1 }));
+  // Severed without roots seen is no success yet.
+  const sawRoots = (id: string) => seed.recordsOf(id, 'look').some((r) => r.values.roots !== 'none');
+  const outcomes = done.map((l) => ({ k: l.outcome === 'rooted' && sawRoots(l.id) ? 1 : 0, n: 1 }));
   return { share: pooledShare(layer.take, outcomes), done: done.length };
 });
 const words = computed(() => {
@@ -61,11 +63,14 @@ const words = computed(() => {
       detail: `Roots show through the film: cut below them, soak, pot into ${show(o.potL, 'volume')}, shade for two weeks.`,
       urgent: o.severBy <= seed.asOf + 14,
     };
+  if (o.severBy < seed.asOf || o.window.keptOn)
+    return {
+      headline: 'Keep it on, wrapped, until roots are there next year',
+      detail: `${o.severBy < seed.asOf ? 'Too late to sever this year.' : `Roots are there by ${day(o.severBy)}, the last day of this year, in only ${percent(o.chanceInTime)} of forecasts.`} Sever between ${day(o.window.from)} and ${day(o.window.by)}, once roots are seen.`,
+      urgent: false,
+    };
   return {
-    headline:
-      o.severBy < seed.asOf
-        ? 'Too late to sever this year: keep it on, wrapped, till spring'
-        : `Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
+    headline: `Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
     detail: `Rooted in time: ${percent(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
     urgent: false,
   };
@@ -135,6 +140,7 @@ const seasonWords = computed(() => {
     </div>
     <ShowWorking v-if="outlook" :steps="outlook.working" />
     <SeverDialog
+      :roots-seen="looks.some((l) => l.values.roots !== 'none')"
       v-if="severing"
       :layer="layer"
       :pot-l="outlook?.value.potL ?? null"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, ringLength, type LayerOutlook } from '@kauri/core';
+import { dayOf, ringDoubt, ringLength, type LayerOutlook } from '@kauri/core';
 
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -58,6 +58,7 @@ const usualRing = computed(() => {
 const ringMm = computed(() =>
   draft.value.ring.trim() === '' ? usualRing.value.mm : typed(typedNumber(draft.value.ring), 'timber'),
 );
+const ringAsked = computed(() => ringDoubt(branchMm.value, ringMm.value));
 const outlook = shallowRef<LayerOutlook | null>(null);
 watch(
   [() => draft.value.speciesId, () => draft.value.madeOn, branchMm],
@@ -150,6 +151,15 @@ const pouches = [
             :fault="wrong('madeOn')"
           />
         </div>
+        <p v-if="ringAsked" class="border-ink border-l-4 pl-3" role="status" data-testid="ring-asked">
+          Is the ring right? It is {{ ringAsked.times.toFixed(1) }} times the branch; 1.5 to 3 is usual.
+          {{
+            ringAsked.why === 'short'
+              ? 'A short one heals over before roots come.'
+              : 'A long one starves and breaks the branch.'
+          }}
+          It is taken as you write it.
+        </p>
         <p v-if="usualRing.fault" class="font-bold" role="status">{{ usualRing.fault }}</p>
         <SelectField v-model="draft.pouch" label="Pouch" :options="pouches" />
         <FormField v-model="draft.hormone" label="Hormone" :fault="wrong('hormone')" />

@@ -17,7 +17,7 @@ import { nextCode } from '../../grow/newLot';
 import { usePlaces } from '../../yard/usePlaces';
 import { useSeedAct } from '../useSeedAct';
 
-const props = defineProps<{ layer: Layer; potL: number | null }>();
+const props = defineProps<{ layer: Layer; potL: number | null; rootsSeen: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const season = useSeason();
 const nursery = useNursery();
@@ -47,6 +47,7 @@ const { draft, busy, sentence, wrong, send, versionNow } = useSeedAct(
       [...nursery.index.values()].map((l) => l.code),
     ),
     height: '',
+    unseen: false,
     containerTypeId: nearest(props.potL),
     placeId: benches.value[0]?.place.id ?? '',
     lotId: newId(),
@@ -118,12 +119,28 @@ const outcomes = [
           <SelectField v-model="draft.placeId" label="Place" :options="placeOptions" />
         </div>
       </template>
+      <label
+        v-if="draft.outcome === 'rooted' && !rootsSeen"
+        class="border-ink flex min-h-11 items-center gap-2 border-l-4 pl-3"
+        data-testid="unseen"
+      >
+        <input v-model="draft.unseen" class="size-5 shrink-0" type="checkbox" />
+        <span
+          ><b>No roots were seen at any look.</b> Sever it all the same; it will not count as a success until
+          roots are written down.</span
+        >
+      </label>
       <EntryFields v-model:on="draft.severedOn" v-model:note="draft.note" :wrong="wrong" />
       <p class="border-ink text-muted border-l-4 pl-3 text-sm">
         Cut below the roots with a sharp saw, away from the hand; hold the branch, not the ball. Soak, pot
         without teasing, stake, and keep in shade and humid air for two weeks.
       </p>
-      <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs
+        act="Write it down"
+        :busy="busy || (draft.outcome === 'rooted' && !rootsSeen && !draft.unseen)"
+        :sentence="sentence()"
+        @save="save"
+      />
     </form>
   </FormDialog>
 </template>
