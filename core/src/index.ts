@@ -178,7 +178,13 @@ export { MESH_SEASONS, serviceLife, timberCautions, type Life } from './bed/life
 export { WIDEST_REACH_MM, proposeModules, type ModuleFit } from './bed/modules';
 export { openAreaFraction } from './bed/openAreaFraction';
 export { bedParts, isGrid, type BedParts, type Fixings, type SheetPart, type TimberPart } from './bed/parts';
-export { boardPrice, startingPrices, type PriceList } from './bed/prices';
+export {
+  boardPrice,
+  startingPrices,
+  startingTreePrices,
+  type PriceList,
+  type TreePrices,
+} from './bed/prices';
 export { depthThrough, retaining, type Retaining } from './bed/retaining';
 export { SAG_LIMIT, WET_STIFFNESS, beamSag, bedSupports, feetBear, type BedSupports } from './bed/supports';
 export { treesHeld } from './bed/treesHeld';
@@ -668,11 +674,21 @@ export {
   plantCv,
   type ForecastOptions,
   type LotCourse,
+  type SeasonEnd,
   type LotForecast,
   type LotState,
 } from './forecast/forecast';
 export type { LotFacts } from './forecast/lotFacts';
 export { factsAt, homesOf } from './forecast/lotHomes';
+export {
+  holdOrMove,
+  type Choice,
+  type ChoiceValue,
+  type HoldOrMove,
+  type HoldTerms,
+  type PriceStep,
+  type SeasonHeights,
+} from './forecast/holdOrMove';
 export { plantYears, stretchesOf, type PlantYear } from './forecast/plantYears';
 export { curveWith, middleCurve, scaleFor, type Sized } from './forecast/sizeRuns';
 export {

@@ -20,7 +20,37 @@ export interface PriceList {
   foot: Record<FootKind, number>;
   waterPerM3: number;
   hour: number;
+  /** What trees fetch by height, and what a season costs and risks; what Kauri starts with where left out. */
+  trees?: TreePrices;
 }
+
+/** Prices of trees, and of keeping them. */
+export interface TreePrices {
+  ladder: { fromCm: number; price: number }[];
+  /** A square metre of bed or bench for a season: what it costs, or what else could stand there. */
+  placePerM2: number;
+  /** Water, feed and hands a tree and season. */
+  carePerTree: number;
+  /** Moving a tree up once: hands, pot and medium. */
+  moveOnce: number;
+  /** Trees lost in a season, of a hundred. */
+  lossPct: number;
+}
+
+/** Starting values, to be replaced by the nursery's own. */
+export const startingTreePrices: TreePrices = {
+  ladder: [
+    { fromCm: 20, price: 0.8 },
+    { fromCm: 40, price: 1.3 },
+    { fromCm: 60, price: 2.1 },
+    { fromCm: 90, price: 3.6 },
+    { fromCm: 125, price: 6 },
+  ],
+  placePerM2: 9,
+  carePerTree: 0.12,
+  moveOnce: 0.55,
+  lossPct: 5,
+};
 
 export const startingPrices: PriceList = {
   schema: 1,

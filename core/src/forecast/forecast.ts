@@ -72,8 +72,8 @@ export interface LotForecast {
   prick: { from: Band; by: Band } | null;
   /** The last loss of height since heights were last measured. */
   lostHeight: HeightLoss | null;
-  /** Size at the end of this season and of the next ones; null unless asked for. */
-  seasonEnds: SeasonEnd[] | null;
+  /** Size at the end of this season and of the next ones, with heights now run by run; null unless asked for. */
+  seasonEnds: { now: Float64Array; ends: SeasonEnd[]; cv: number } | null;
   state: LotState;
   course: LotCourse | null;
   vigour: { mean: number; startingShare: number };
@@ -89,6 +89,8 @@ export interface SeasonEnd {
   diameterMm: Band;
   /** Share of plants at or above the target height; null without a target. */
   shareToSize: number | null;
+  /** Mean height run by run, cm: what hold or move is weighed over. */
+  heights: Float64Array;
 }
 
 export interface ForecastOptions {
@@ -179,7 +181,13 @@ export function forecastLot(
     missedLift: missedLift(facts, emergenceBand.p50, latitudeDeg, usual, view, lifting.value),
     prick: prickDays(home, emergence, runs, g),
     lostHeight: lostHeight(seen, outlook.asOf),
-    seasonEnds: options.seasons ? seasonEnds(seen, outlook, view, g, emergence, sizesOn) : null,
+    seasonEnds: options.seasons
+      ? {
+          now: sizesOn(g.heights, view, runs.count),
+          ends: seasonEnds(seen, outlook, view, g, emergence, sizesOn),
+          cv: plantCv(seen),
+        }
+      : null,
     state,
     course: course
       ? {
@@ -290,6 +298,7 @@ function seasonEnds(
         heightCm: bandOf(Float64Array.from(heights)),
         diameterMm: bandOf(sizesOn(g.diameters, day, members)),
         shareToSize: facts.targetHeightCm === null ? null : shareTo(facts.targetHeightCm, heights, cv),
+        heights,
       };
     });
 }

@@ -172,6 +172,10 @@ export const useForecasts = defineStore('forecasts', () => {
   const feed = async (from: EpochDay, until: EpochDay, warmerByC: number) =>
     (await prepared()).feed(season.today, from, until, warmerByC);
 
+  /** A lot over the seasons ahead, as it stays and as it would be moved on. */
+  const seasons = async (lotId: string, move: HomeSpell | null) =>
+    (await prepared()).seasons(lotId, move, season.today);
+
   /** A lot as it stands, and with its cells set apart. */
   const spread = async (lotId: string, apart: number) =>
     (await prepared()).spread(lotId, apart, season.today);
@@ -189,6 +193,7 @@ export const useForecasts = defineStore('forecasts', () => {
     suppose,
     moved,
     spread,
+    seasons,
     teaching,
     held,
     feed,

@@ -41,8 +41,8 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
           }
         : {
             headline: 'Wait',
-            detail: 'It is not forecast to come up within the year ahead.',
-            short: 'not this year',
+            detail: 'It is not forecast to come up within the three years ahead.',
+            short: 'not within three years',
           };
     case 'write-off':
       return {
@@ -76,8 +76,8 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
           }
         : {
             headline: 'Leave it to fill',
-            detail: 'The plug is not forecast to hold within the year ahead.',
-            short: 'not this year',
+            detail: 'The plug is not forecast to hold within the three years ahead.',
+            short: 'not within three years',
           };
     case 'move-by':
       return Number.isFinite(decision.by)
@@ -93,7 +93,7 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
           }
         : {
             headline: 'Ready whenever wanted',
-            detail: `Plugs hold since ${short(decision.holdsSince)}; none is forecast root-bound within the year ahead.`,
+            detail: `Plugs hold since ${short(decision.holdsSince)}; none is forecast root-bound within the three years ahead.`,
             short: `since ${short(decision.holdsSince)}`,
           };
     case 'move-now':

@@ -168,6 +168,22 @@ const api = {
     };
   },
 
+  /** One lot over the seasons ahead where it stands, and moved on today; both as known today. */
+  seasons(
+    lotId: string,
+    move: HomeSpell | null,
+    today: EpochDay,
+  ): { stays: LotForecast; moves: LotForecast | null } | null {
+    const lot = lots.get(lotId);
+    if (!lot) return null;
+    const stays = weatherFor(lot, today);
+    const moves = move && weatherFor(lot, today, move);
+    return {
+      stays: forecastLot(lot, stays.outlook, stays.warmth, { view: today, seasons: true }),
+      moves: moves && forecastLot(lot, moves.outlook, moves.warmth, { view: today, move, seasons: true }),
+    };
+  },
+
   /** One lot as it stands, and with its cells set apart to so many times their room. */
   spread(lotId: string, apart: number, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {
     const lot = lots.get(lotId);

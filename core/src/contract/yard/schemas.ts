@@ -241,6 +241,18 @@ export const PriceListSchema = z.object({
   }),
   waterPerM3: price('Water'),
   hour: price('An hour'),
+  trees: z
+    .object({
+      ladder: z
+        .array(z.object({ fromCm: numberBetween('From', 1, 600, 'cm'), price: price('A tree') }))
+        .min(1, 'Give a price for at least one size.')
+        .max(12, 'At most twelve sizes.'),
+      placePerM2: price('A square metre'),
+      carePerTree: price('Care'),
+      moveOnce: price('Moving'),
+      lossPct: numberBetween('Lost in a season', 0, 90, '%'),
+    })
+    .optional(),
 });
 export const KeptPrices = z.object({ version: z.number(), list: PriceListSchema });
 export type KeptPrices = z.infer<typeof KeptPrices>;

@@ -10,7 +10,7 @@ const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: bo
 const season = useSeason();
 const { show } = usePreferences();
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'beyond a year';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'beyond three years';
 
 interface Row {
   name: string;
@@ -45,7 +45,14 @@ const rows = computed<Row[]>(() => {
   if (f.feedOut) list.push({ name: 'Feed runs out', band: f.feedOut, says: '80 % let go' });
   if (inCells) {
     list.push({ name: 'Plug ready', band: f.ready, says: 'holds its shape when lifted' });
-    list.push({ name: 'Root-bound', band: f.bound, says: `hold until ${day(f.bound.p10)} at the latest` });
+    list.push({
+      name: 'Root-bound',
+      band: f.bound,
+      says:
+        f.bound.p10 > f.ready.p50
+          ? `hold until ${day(f.bound.p10)}: one in ten is bound then`
+          : `no day suits all: one in ten is bound by ${day(f.bound.p10)}, before half hold`,
+    });
     if (f.shiftDue !== null)
       list.push({
         name: 'Shift due',
@@ -55,8 +62,17 @@ const rows = computed<Row[]>(() => {
   } else
     list.push({
       name: 'Lift',
-      words: `${day(f.lifting.from)} to ${day(f.lifting.until)}`,
-      says: `best before ${day(f.lifting.bestBefore)}`,
+      words:
+        !f.rests || !Number.isFinite(f.lifting.from)
+          ? 'to size'
+          : Number.isFinite(f.lifting.until)
+            ? `${day(f.lifting.from)} to ${day(f.lifting.until)}`
+            : `from ${day(f.lifting.from)}`,
+      says: !f.rests
+        ? 'no winter rest here'
+        : Number.isFinite(f.lifting.bestBefore)
+          ? `best before ${day(f.lifting.bestBefore)}`
+          : 'its end lies beyond the forecast',
     });
   return list;
 });

@@ -37,7 +37,11 @@ const EventDialog = defineAsyncComponent(() => import('./EventDialog.vue'));
 const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
 const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
+const HoldOrMove = defineAsyncComponent(() => import('./HoldOrMove.vue'));
+
 const props = defineProps<{ lot: ShownLot }>();
+/** Whether the seasons ahead are asked for. */
+const opened = ref(false);
 const session = useSession();
 const messages = useMessages();
 const season = useSeason();
@@ -196,6 +200,17 @@ const tabs = [
         What if: apart, fed, moved
       </button>
     </div>
+
+    <details
+      v-if="standing.tally.standing > 0"
+      class="border-rule mt-4 border-t pt-2"
+      @toggle="opened = ($event.target as HTMLDetailsElement).open"
+    >
+      <summary class="min-h-11 cursor-pointer py-2 font-bold" data-testid="seasons-open">
+        Seasons ahead: hold, move or let go
+      </summary>
+      <HoldOrMove v-if="opened" :lot="lot" />
+    </details>
 
     <div class="mt-3 flex flex-wrap items-start gap-x-6">
       <ShowWorking v-if="forecasts.selected" :steps="forecasts.selected.working" />

@@ -11,13 +11,14 @@ const props = defineProps<{ stays: LotForecast; moves: LotForecast; from: number
 const season = useSeason();
 const { show } = usePreferences();
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within a year';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within three years';
 /** Before the horizon ends nobody can tell the later dates apart. */
 const bought = computed(() => {
   const { stays, moves } = props;
-  if (!Number.isFinite(stays.bound.p50)) return 'It is not forecast root-bound within the year either way.';
+  if (!Number.isFinite(stays.bound.p50))
+    return 'It is not forecast root-bound within three years either way.';
   if (!Number.isFinite(moves.bound.p50))
-    return `Moved, it is not forecast root-bound within the year; left, it is by ${day(stays.bound.p50)}.`;
+    return `Moved, it is not forecast root-bound within three years; left, it is by ${day(stays.bound.p50)}.`;
   const days = Math.round(moves.bound.p50 - stays.bound.p50);
   return days > 0
     ? `The move buys about ${days} days of holding.`

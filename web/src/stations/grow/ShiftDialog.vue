@@ -17,6 +17,7 @@ import { useSeason } from '../../stores/season';
 import { causeWords } from '../../words/causes';
 import { count } from '../../words/numbers';
 import MoveCompared from './MoveCompared.vue';
+import { nextSize } from './nextSize';
 import StageFields from './StageFields.vue';
 import { useStage } from './useStage';
 
@@ -29,7 +30,7 @@ const forecasts = useForecasts();
 const { stage } = props.lot.row;
 const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', () => props.lot, {
   placeId: stage.placeId,
-  containerTypeId: nextSize(),
+  containerTypeId: nextSize(props.lot.facts.home, nursery.catalogue!.containers)!.id,
   trays: '',
   density: '',
   area: '',
@@ -39,23 +40,6 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', ()
   stageId: newId(),
 });
 const { onBench, holds, densityPerM2, stageOf } = useStage(draft, props.lot.row.id);
-/** The next larger container than it stands in. */
-function nextSize(): string {
-  const { containers } = nursery.catalogue!;
-  const { home } = props.lot.facts;
-  const now = home.kind === 'container' ? home.cellMl : 0;
-  const volume = (id: string) => {
-    const found = homeOf(
-      '',
-      { placeId: stage.placeId, containerTypeId: id, densityPerM2: null },
-      nursery.lookup,
-    );
-    return found.kind === 'container' ? found.cellMl : Infinity;
-  };
-  const larger = containers.filter((c) => c.values.cellsPerTray > 1 && volume(c.id) > now * 1.3);
-  return (larger.sort((a, b) => volume(a.id) - volume(b.id))[0] ?? containers[0]).id;
-}
-
 const standing = computed(() => props.lot.row.held.standing);
 const lost = computed(() => typedNumber(draft.value.lost));
 const moving = computed(() => standing.value - (lost.value > 0 ? lost.value : 0));

@@ -28,9 +28,9 @@ const whats = computed(() => [
   { value: 'feed' as const, words: 'New feed today' },
 ]);
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within a year';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within three years';
 
-const runsOut = (value: number) => (Number.isFinite(value) ? day(value) : 'beyond a year');
+const runsOut = (value: number) => (Number.isFinite(value) ? day(value) : 'beyond three years');
 
 const spread = shallowRef<{ stays: LotForecast; moves: LotForecast } | null>(null);
 watchDebounced(
@@ -45,7 +45,7 @@ const gained = computed(() => {
   const { stays, moves } = spread.value;
   if (!stays.leavesMeet || !moves.leavesMeet) return '';
   if (!Number.isFinite(moves.leavesMeet.p50))
-    return 'Set apart, leaves are not forecast to meet within the year.';
+    return 'Set apart, leaves are not forecast to meet within three years.';
   const days = Math.round(moves.leavesMeet.p50 - stays.leavesMeet.p50);
   return days > 0
     ? `Leaves meet about ${days} days later; the lot takes ${apart.value} times the bench.`
