@@ -11,7 +11,21 @@ function firstOf(latitudeDeg: number, northMonth: number, year: number): EpochDa
   return dayFrom(year, month, 1);
 }
 
+/** Firsts of months asked for before: forecasts ask for the same few over and over. */
+const firsts = new Map<number, EpochDay>();
+const MOST_FIRSTS = 20_000;
+
 function lastFirstOf(latitudeDeg: number, northMonth: number, day: EpochDay): EpochDay {
+  const key = (day * 12 + northMonth) * 2 + (latitudeDeg >= 0 ? 1 : 0);
+  let known = firsts.get(key);
+  if (known === undefined) {
+    if (firsts.size >= MOST_FIRSTS) firsts.clear();
+    firsts.set(key, (known = workOutFirst(latitudeDeg, northMonth, day)));
+  }
+  return known;
+}
+
+function workOutFirst(latitudeDeg: number, northMonth: number, day: EpochDay): EpochDay {
   const thisYear = firstOf(latitudeDeg, northMonth, partsOf(day).year);
   return thisYear <= day ? thisYear : addYears(thisYear, -1);
 }
@@ -23,7 +37,7 @@ export function autumnStart(latitudeDeg: number, day: EpochDay): EpochDay {
 
 /** The first start of autumn after a day: the end of the growing season it lies in. */
 export function nextWinter(latitudeDeg: number, day: EpochDay): EpochDay {
-  return addYears(autumnStart(latitudeDeg, day), 1);
+  return autumnStart(latitudeDeg, autumnStart(latitudeDeg, day) + 380);
 }
 
 /** The latest 1 October (north) or 1 April (south) on or before a day: growth has stopped by then. */

@@ -31,6 +31,11 @@ function at(asOf: EpochDay) {
   }
   return known;
 }
+/** The same with a horizon of three seasons. */
+function longAt(asOf: EpochDay) {
+  const outlook = weatherOutlook(series, site, asOf, { horizonDays: 1150 });
+  return { outlook, warmth: warmthOf(outlook) };
+}
 const species = (code: string) => startingSpecies.find((s) => s.code === code)!.values;
 
 function lot(more: Partial<LotFacts> = {}): LotFacts {
@@ -189,6 +194,87 @@ describe('a lot’s forecast', () => {
 
   it('cannot look back before its own date', () => {
     expect(() => look(lot(), '2026-07-15', '2026-07-01')).toThrow(Unfit);
+  });
+});
+
+describe('facts that move a forecast', () => {
+  const height = (more: Partial<LotFacts>, asOf = '2026-06-10', view = '2026-09-25') =>
+    look(lot({ home: bed, ...more }), asOf, view).state.heightCm.p50;
+  it('goes on growing in the second and third season, and more in a larger pot', () => {
+    const { outlook, warmth } = longAt(dayOf('2026-06-10'));
+    const ends = (facts: LotFacts) =>
+      forecastLot(facts, outlook, warmth, { view: dayOf('2026-06-10'), seasons: true }).seasonEnds!.ends;
+    const inBed = ends(lot({ home: bed }));
+    expect(inBed).toHaveLength(3);
+    for (let i = 1; i < 3; i++) expect(inBed[i].heightCm.p50).toBeGreaterThan(inBed[i - 1].heightCm.p50 + 20);
+    const pot = (cellMl: number) =>
+      ends(lot({ home: { kind: 'container', name: 'x', cellMl, depthMm: 200, airShare: 0.3 } }));
+    expect(pot(4000)[2].heightCm.p50).toBeGreaterThan(1.3 * pot(50)[2].heightCm.p50);
+  });
+  it('stands at what was measured today, however far from its kind', () => {
+    const sizes = [{ day: dayOf('2026-08-20'), what: 'height' as const, n: 20, mean: 110, sd: 12 }];
+    const f = look(lot({ home: bed, sizes }), '2026-08-20');
+    expect(Math.abs(f.state.heightCm.p50 / 110 - 1)).toBeLessThan(0.12);
+  });
+  it('grows less in shade', () => {
+    expect(height({ home: { ...bed, light: 0.3 } })).toBeLessThan(0.8 * height({}));
+  });
+  it('loses what was browsed, asks to be measured again, and does not once it was', () => {
+    const day = dayOf('2026-08-01');
+    const losses = [{ day, what: 'browsing' as const, share: 0.8 }];
+    expect(height({ losses }, '2026-08-02', '2026-08-02')).toBeLessThan(
+      0.8 * height({}, '2026-08-02', '2026-08-02'),
+    );
+    const rules = (facts: LotFacts) => {
+      const f = look(facts, '2026-08-10');
+      return actsFor(facts, f, standingOf(facts, f)!, LATITUDE).map((a) => a.rule);
+    };
+    const browsed = lot({ home: bed, losses });
+    expect(rules(browsed)).toContain('remeasure');
+    const sizes = [{ day: day + 5, what: 'height' as const, n: 12, mean: 20, sd: 4 }];
+    expect(rules({ ...browsed, sizes })).not.toContain('remeasure');
+  });
+  it('says which winter a bed lot stood through', () => {
+    const held = lot({
+      home: { ...bed, headroomCm: null },
+      sownOn: dayOf('2025-04-08'),
+      counts: [{ day: dayOf('2025-05-12'), count: 700 }],
+      movements: lot().movements.map((m) => ({ ...m, day: m.day - 365 })),
+    });
+    const f = look(held, '2026-06-01');
+    expect(isoOf(f.missedLift!)).toMatch(/^2026-0[345]/);
+    expect(standingOf(held, f)!.decision).toMatchObject({ kind: 'grow-on', missed: f.missedLift });
+    expect(look(lot({ home: bed }), '2026-09-01').missedLift).toBeNull();
+  });
+  it('asks for a flat to be pricked out, and never to be left to fill', () => {
+    const flat = lot({
+      home: { kind: 'container', name: 'Flat', cellMl: 9000, depthMm: 60, airShare: 0.1, pitchMm: null },
+    });
+    const kinds = ['2026-05-14', '2026-06-05', '2026-08-01'].map(
+      (iso) => standingOf(flat, look(flat, iso))!.decision.kind,
+    );
+    expect(kinds).toEqual(['await-leaves', 'prick-out', 'prick-out']);
+    const f = look(flat, '2026-06-05');
+    expect(actsFor(flat, f, standingOf(flat, f)!, LATITUDE).map((a) => a.rule)).toContain('prick-out');
+  });
+});
+
+describe('a place without winters', () => {
+  it('grows on through the year, rests never, and is told to lift by size', () => {
+    const tropics = { latitudeDeg: 12, elevationM: 50 };
+    const asOf = dayOf('2026-12-15');
+    const warm = generateWeather(roughNormals(12, 50), asOf - 2500, 2501, 3);
+    const outlook = weatherOutlook(warm, tropics, asOf, { horizonDays: 460 });
+    const facts = lot({
+      home: { ...bed, headroomCm: null },
+      species: speciesLibrary.find((s) => s.code === 'AML')!.values,
+    });
+    const f = forecastLot(facts, outlook, warmthOf(outlook), { view: asOf });
+    expect([f.growing, f.rests]).toEqual([true, false]);
+    expect(standingOf(facts, f)!.decision).toMatchObject({ kind: 'grow-on', rests: false });
+    expect(f.state.heightCm.p50).toBeGreaterThan(50);
+    // The same lot in a country with winters has stopped.
+    expect(look(lot({ home: bed }), '2026-12-15').growing).toBe(false);
   });
 });
 

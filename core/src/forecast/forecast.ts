@@ -6,6 +6,7 @@ import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
 import { autumnStart, nextWinter } from '../calendar/season';
 import { meetingHeightCm } from '../growing/canopy';
+import { lastDays, rootStress, type RootStress } from '../growing/rootStress';
 import { pooledCv } from '../growth/sizeBelief';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
 import { BOUND_FILL, FULLEST_FILL, READY_FILL } from '../roots/rootFill';
@@ -70,6 +71,8 @@ export interface LotForecast {
   missedLift: EpochDay | null;
   /** When seedlings in an open flat are pricked out: first true leaves, and roots meeting; null elsewhere. */
   prick: { from: Band; by: Band } | null;
+  /** Frost or heat at its roots on the outlook's date; null on other dates, and where there is none. */
+  rootStress: RootStress | null;
   /** The last loss of height since heights were last measured. */
   lostHeight: HeightLoss | null;
   /** Size at the end of this season and of the next ones, with heights now run by run; null unless asked for. */
@@ -119,7 +122,7 @@ export function forecastLot(
   usual: Warmth,
   options: ForecastOptions,
 ): LotForecast {
-  const { view, draws = 30, course, explain = false } = options;
+  const { view, draws = 24, course, explain = false } = options;
   if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
   const { latitudeDeg } = outlook.site;
   const warmth = warmthFor(facts.species, outlook, usual);
@@ -180,6 +183,7 @@ export function forecastLot(
     rests: !growsOn(facts.species, warmth),
     missedLift: missedLift(facts, emergenceBand.p50, latitudeDeg, usual, view, lifting.value),
     prick: prickDays(home, emergence, runs, g),
+    rootStress: view === outlook.asOf ? stressOf(home, emergence, outlook) : null,
     lostHeight: lostHeight(seen, outlook.asOf),
     seasonEnds: options.seasons
       ? {
@@ -262,6 +266,13 @@ function prickDays(
       }),
     );
   return { from: after(TRUE_LEAVES_DD), by: after(FLAT_MEETS_DD) };
+}
+
+/** Frost or heat at the roots of a lot that is up, from the days measured. */
+function stressOf(home: Home, { seen }: Emergence, outlook: Outlook): RootStress | null {
+  if (seen === null) return null;
+  const days = (values: Float64Array) => lastDays(values, outlook.pastStart, outlook.asOf);
+  return rootStress(home, days(outlook.pastMinC), days(outlook.pastMaxC));
 }
 
 function lostHeight({ losses = [], sizes }: LotFacts, asOf: EpochDay): HeightLoss | null {

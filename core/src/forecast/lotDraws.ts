@@ -12,7 +12,8 @@ import type { Warmth } from '../weather/sums';
 import { homesOf } from './lotHomes';
 import { type LotFacts } from './lotFacts';
 import { plantYears, type PlantYear } from './plantYears';
-import { normalStrata, sizeKnown, SizeRuns, spreadOf, type SizeKnown } from './sizeRuns';
+import { linearIn, rootClock, rootsAfter } from '../roots/rootFill';
+import { normalStrata, sizeKnown, SizeRuns, spreadOf, type FillIn, type SizeKnown } from './sizeRuns';
 
 /** What is believed of a lot once its records have spoken. */
 export interface LotBeliefs {
@@ -41,13 +42,35 @@ export function lotBeliefs(
   const roots = rootsOf(facts, warmth, emerged);
   const shoots = shootsFromRoots(roots);
   const { sdLog } = spreadOf(facts.species, 'height');
+  const fillIn = fillOf(facts, Math.exp(roots.logMean));
   return {
-    height: sizeKnown(facts, 'height', plant, warmth.asOf, shoots && ((f) => shoots(f / sdLog))),
-    diameter: sizeKnown(facts, 'diameter', plant, warmth.asOf),
+    height: sizeKnown(facts, 'height', plant, warmth.asOf, fillIn, shoots && ((f) => shoots(f / sdLog))),
+    diameter: sizeKnown(facts, 'diameter', plant, warmth.asOf, fillIn),
     roots,
     plant,
     plantIn,
   };
+}
+
+/** Root fill of a run of the lot's own middle vigour, home by home; null for a lot that stands in no cells. */
+function fillOf(facts: LotFacts, vigour: number): FillIn | null {
+  const spells = homesOf(facts);
+  if (spells.every(({ home }) => home.kind !== 'container')) return null;
+  const { rootInitialMl, rootLinearAtMl, rootRatePerDd } = facts.species;
+  return ({ up, warmth }) =>
+    (day) => {
+      let rootMl = rootInitialMl;
+      let cellMl = cellMlAt(spells, up);
+      for (let i = 0; i < spells.length && spells[i].from <= day; i++) {
+        const from = Math.max(up, spells[i].from);
+        const to = Math.min(day, (spells[i + 1]?.from ?? Infinity) - 1);
+        if (to < from) continue;
+        cellMl = cellMlOf(spells[i].home);
+        const clock = rootClock(cellMl, linearIn(rootLinearAtMl, cellMl));
+        rootMl = rootsAfter(clock, rootMl, rootRatePerDd * vigour * (warmth.by(to) - warmth.by(from - 1)));
+      }
+      return rootMl / cellMl;
+    };
 }
 
 function rootsOf(facts: LotFacts, warmth: Warmth, emerged: EpochDay): VigourPosterior {

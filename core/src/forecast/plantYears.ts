@@ -72,12 +72,14 @@ function warmthCourse({ sums, asOf, pastStart }: Warmth, year: number): WarmthCo
  * The stretches a plant grows through, season by season and home by home.
  * @param scaleIn factor of a home on what a season adds
  * @param cuts height lost, ascending by day
+ * @param fillOn root fill of an ordinary run on a day, where roots stand in cells: past full it slows shoots
  */
 export function stretchesOf(
   { up, seasons, warmth }: PlantYear,
   facts: Pick<LotFacts, 'sownOn' | 'home' | 'homes'>,
   scaleIn: (home: Home) => number,
   cuts: readonly { day: EpochDay; cut: Cut }[] = [],
+  fillOn: ((day: EpochDay) => number) | null = null,
 ): Stretch[] {
   const spells = homesOf(facts);
   const stretches: Stretch[] = [];
@@ -99,7 +101,9 @@ export function stretchesOf(
         to: last,
         warmFrom: warmth.by(day - 1) - origin,
         warmTo: warmth.by(last) - origin,
-        scale: scaleIn(home.home),
+        scale:
+          scaleIn(home.home) *
+          (season > 0 && fillOn !== null && home.home.kind === 'container' ? slowedBy(fillOn(day - 1)) : 1),
         ...(breaks.get(day) && { cut: breaks.get(day) }),
       });
     });
@@ -110,6 +114,15 @@ export function stretchesOf(
       }
   }
   return stretches.length ? stretches : [idle(up)];
+}
+
+/** Fill from which shoots slow, and where they are slowest; how much is left of their growth there. Rules of thumb. */
+const SLOW = { from: 0.9, to: 1.2, left: 0.35 } as const;
+
+/** Share of a season's growth left to a plant whose roots have filled their cell when it begins. */
+function slowedBy(fill: number): number {
+  const part = Math.max(0, Math.min(1, (fill - SLOW.from) / (SLOW.to - SLOW.from)));
+  return 1 - part * (1 - SLOW.left);
 }
 
 const idle = (up: EpochDay): Stretch => ({ season: 0, from: up, to: up, warmFrom: 0, warmTo: 0, scale: 1 });

@@ -106,7 +106,11 @@ export interface SizeKnown {
   middle: GrowthCurve;
   belief: SizeBelief;
   cuts: readonly { day: EpochDay; cut: Cut }[];
+  /** Root fill of an ordinary run, by the plant's year; null where roots stand in no cells. */
+  fillIn: FillIn | null;
 }
+
+export type FillIn = (plant: PlantYear) => (day: EpochDay) => number;
 
 /**
  * Sharpens a size's starting values by the lot's samples.
@@ -118,6 +122,7 @@ export function sizeKnown(
   what: Sized,
   plant: PlantYear | null,
   asOf: EpochDay,
+  fillIn: FillIn | null,
   more: ((lnFactor: number) => number) | null = null,
 ): SizeKnown {
   const { species } = facts;
@@ -129,7 +134,8 @@ export function sizeKnown(
       : facts.sizes
           .filter((s) => s.what === what && s.day >= plant.up && s.day <= asOf)
           .sort((a, b) => a.day - b.day);
-  const stretches = plant && stretchesOf(plant, facts, scaleFor(species, what), cuts);
+  const stretches =
+    plant && stretchesOf(plant, facts, scaleFor(species, what), cuts, fillIn && fillIn(plant));
   const samples = taken.map(({ day, n, mean, sd }): SizeSample => ({
     n,
     mean,
@@ -151,7 +157,7 @@ export function sizeKnown(
     (lnFactor, lnRate) => walk!(curveWith(middle, lnFactor, lnRate)),
     more,
   );
-  return { what, middle, belief, cuts };
+  return { what, middle, belief, cuts, fillIn };
 }
 
 /** Logarithms of a curve's sizes on some days, ascending, in one walk along its stretches. */
@@ -220,7 +226,7 @@ export class SizeRuns {
   private readonly now: Standpoint | null;
   private readonly sdNow: number;
   private readonly nowBy: Float64Array;
-  private readonly marksBy = new Map<PlantYear, { past: Mark[]; ahead: Mark[] }>();
+  private readonly marksBy = new Map<PlantYear, Mark[]>();
   private pastMarks: Mark[] | null = null;
   private readonly beforeBy = new Map<number, number>();
 
@@ -269,7 +275,13 @@ export class SizeRuns {
     let kept = this.stretchesBy.get(plant);
     if (!kept) {
       const { facts, known } = this;
-      kept = stretchesOf(plant, facts, scaleFor(facts.species, known.what), known.cuts);
+      kept = stretchesOf(
+        plant,
+        facts,
+        scaleFor(facts.species, known.what),
+        known.cuts,
+        known.fillIn && known.fillIn(plant),
+      );
       this.stretchesBy.set(plant, kept);
     }
     return kept;
@@ -348,15 +360,14 @@ export class SizeRuns {
     });
   }
 
-  /** Marks of the days gone by, which are the same in every weather year, and of those to come in this one. */
-  private marks(plant: PlantYear, horizon: EpochDay): { past: Mark[]; ahead: Mark[] } {
+  /** Marks of the days gone by, which are the same in every weather year. */
+  private past(plant: PlantYear): Mark[] {
+    return (this.pastMarks ??= this.marksOf(plant, plant.up, this.asOf));
+  }
+
+  private ahead(plant: PlantYear, horizon: EpochDay): Mark[] {
     let kept = this.marksBy.get(plant);
-    if (!kept) {
-      if (plant.up <= this.asOf) this.pastMarks ??= this.marksOf(plant, plant.up, this.asOf);
-      const ahead = this.marksOf(plant, Math.max(plant.up, this.asOf), horizon);
-      kept = { past: this.pastMarks ?? [], ahead };
-      this.marksBy.set(plant, kept);
-    }
+    if (!kept) this.marksBy.set(plant, (kept = this.marksOf(plant, Math.max(plant.up, this.asOf), horizon)));
     return kept;
   }
 
@@ -372,8 +383,7 @@ export class SizeRuns {
     horizon: EpochDay,
     out: readonly Float64Array[],
   ): void {
-    if (plant.up > horizon) return;
-    const { past, ahead } = this.marks(plant, horizon);
+    if (plant.up > horizon || wanted.length === 0) return;
     const { draws } = this;
     for (let d = from; d < to; d++) {
       const run = year * draws + d;
@@ -382,10 +392,11 @@ export class SizeRuns {
       let next = 0;
       while (next < wanted.length && wanted[next] <= now) next++;
       if (next > 0) {
-        if (year === 0) this.follow(past, plant, 0, d, wanted, 0, next, out);
+        if (year === 0) this.follow(this.past(plant), plant, 0, d, wanted, 0, next, out);
         for (let i = 0; i < next; i++) out[i][run] = Math.min(out[i][d], this.asOf);
       }
-      if (next < wanted.length) this.follow(ahead, plant, year, d, wanted, next, wanted.length, out);
+      if (next < wanted.length)
+        this.follow(this.ahead(plant, horizon), plant, year, d, wanted, next, wanted.length, out);
     }
   }
 

@@ -83,7 +83,11 @@ function inContainer(forecast: LotForecast, make: Make): Standing {
       : make(state.day > by ? 'holding' : 'ready', { kind: 'prick-out', from, by }, state.day > by - 7);
   }
   if (state.chanceBound >= 0.5) {
-    return make('bound', { kind: 'move-now', boundSince: bound.p50, chanceBound: state.chanceBound }, true);
+    return make(
+      'bound',
+      { kind: 'move-now', boundSince: Math.min(bound.p50, state.day), chanceBound: state.chanceBound },
+      true,
+    );
   }
   if (state.chanceReady >= 0.5) {
     const holding = bound.p10 - state.day <= HOLDING_DAYS;

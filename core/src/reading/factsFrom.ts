@@ -28,6 +28,8 @@ export interface Lookup {
   media: ReadonlyMap<string, Medium>;
   /** What stands over places, by place; left out, all stand in the open. */
   covers?: ReadonlyMap<string, Cover>;
+  /** Light of places in the growing season, share of the open sky's, by place; left out, all have all of it. */
+  light?: ReadonlyMap<string, number>;
   /** Values learnt from the nursery's own lots and taken. */
   learnt?: readonly LearntValue[];
 }
@@ -128,6 +130,7 @@ function beforeMove({ entry, on }: { entry: string; on: string }, { stages }: Ev
 /** A stage as a home: what its cells or its share of a bed give a plant. */
 export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
   const cover = lookup.covers?.get(stage.placeId);
+  const light = lookup.light?.get(stage.placeId);
   if (stage.containerTypeId !== null) {
     const container = lookup.containers.get(stage.containerTypeId);
     if (!container) throw new Error(`Lot ${code} names a container that is not in the list.`);
@@ -140,6 +143,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
       pitchMm: container.values.kind === 'flat' ? null : 1000 / Math.sqrt(cellsPerM2(container.values)),
       spaceable: container.values.spaceable ?? container.values.cellsPerTray > 1,
       ...(cover && { cover }),
+      ...(light !== undefined && { light }),
     };
   }
   const place = lookup.places.get(stage.placeId)?.place;
@@ -153,6 +157,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
     airShare: openAreaFraction(place.design.layers).value,
     headroomCm: geometry.headroomMm === null ? null : geometry.headroomMm / 10,
     ...(cover && { cover }),
+    ...(light !== undefined && { light }),
   };
 }
 

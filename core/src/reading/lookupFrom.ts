@@ -1,12 +1,21 @@
 import type { Cover } from '../home/home';
 import type { Catalogue, Climate, LearntValues } from '../contract';
+import type { SiteElement } from '../site/elements';
 import type { Lookup } from './factsFrom';
+import { lightOfPlaces } from './placeLight';
 
-/** A catalogue as forecasts look things up in it, with covers and learnt values where there are some. */
+/** A catalogue as forecasts look things up in it, with covers, learnt values and the plan's shade where there are some. */
 export function lookupFrom(
-  { species, places, containers, media }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'>,
+  {
+    species,
+    places,
+    containers,
+    media,
+    nursery,
+  }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'> & Partial<Pick<Catalogue, 'nursery'>>,
   climate?: Climate,
   learnt?: LearntValues,
+  elements: readonly SiteElement[] = [],
 ): Lookup {
   const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
   return {
@@ -16,6 +25,7 @@ export function lookupFrom(
     media: byId(media),
     covers: coversByPlace(climate),
     learnt: learnt?.values,
+    light: nursery ? lightOfPlaces(places, elements, nursery) : undefined,
   };
 }
 

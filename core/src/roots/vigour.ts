@@ -71,20 +71,8 @@ export function vigourPosterior(
   sdLog = VIGOUR_SD_LOG,
 ): VigourPosterior {
   const ordered = pulls.filter((pull) => pull.dayIndex >= 0).sort((a, b) => a.dayIndex - b.dayIndex);
+  if (ordered.length === 0) return atTheStart(sdLog);
   const vigours = lines.map((line) => Math.exp(sdLog * line));
-  if (ordered.length === 0) {
-    const mean = vigours.reduce((total, vigour, i) => total + prior[i] * vigour, 0);
-    return {
-      vigours,
-      weights: prior,
-      mean,
-      logMean: 0,
-      logSd: sdLog,
-      startingShare: 1,
-      said: null,
-      sdLog,
-    };
-  }
   const seen = seenOf(p.cellMl, dailyDd, ordered, cells);
   const volumes = [p.cellMl, ...cells.map((cell) => cell.cellMl)];
   const clocks = new Map(
@@ -105,6 +93,27 @@ export function vigourPosterior(
     said,
     sdLog,
   };
+}
+
+/** What is believed before any plug was pulled; the same for every lot of a spread. */
+const starts = new Map<number, VigourPosterior>();
+function atTheStart(sdLog: number): VigourPosterior {
+  let known = starts.get(sdLog);
+  if (!known) {
+    const vigours = lines.map((line) => Math.exp(sdLog * line));
+    known = {
+      vigours,
+      weights: prior,
+      mean: vigours.reduce((total, vigour, i) => total + prior[i] * vigour, 0),
+      logMean: 0,
+      logSd: sdLog,
+      startingShare: 1,
+      said: null,
+      sdLog,
+    };
+    starts.set(sdLog, known);
+  }
+  return known;
 }
 
 /** Grid lines in standard deviations from the median, and the starting weights on them. */

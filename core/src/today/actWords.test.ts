@@ -27,6 +27,11 @@ const figures = (around: number) => ({
   missed: around - 30,
   next: around + 200,
   share: 0.6,
+  harm: 1,
+  mediumC: -9,
+  limitC: -6,
+  airC: -15,
+  frozen: 1,
   on: around - 9,
 });
 const act = (rule: (typeof ruleNames)[number], by: number): Act => ({

@@ -58,6 +58,20 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
         reason: `First true leaves ${f.from > view ? 'expected' : 'since'} ${short(f.from)}; roots of neighbours meet about ${short(act.by!)} (by warmth, a rule of thumb).`,
         waiting: `Later they tear apart and stand still: ${trees}.`,
       };
+    case 'root-frost':
+      return {
+        title: `Shelter the roots of ${code} before night`,
+        reason:
+          `${Math.round(f.airC)} °C last night; its medium is ${f.frozen >= 1 ? `frozen through, about ${Math.round(f.mediumC)} °C` : `${percent(f.frozen)} frozen`}. ` +
+          `Young roots begin to die near ${f.limitC} °C (a starting value, not your species’ own).`,
+        waiting: `Set it on the ground, push it together, straw or fleece over and round it, or move it under cover: ${trees}.`,
+      };
+    case 'root-heat':
+      return {
+        title: `Cool the roots of ${code}`,
+        reason: `${Math.round(f.airC)} °C; cells in the sun come to about ${Math.round(f.mediumC)} °C. Roots begin to die near ${f.limitC} °C (rule of thumb).`,
+        waiting: `Shade it, water early and once at noon, push it together, white boards to the south: ${trees}.`,
+      };
     case 'missed-lift':
       return {
         title: `Decide on ${code}: it stood through its winter`,

@@ -103,6 +103,28 @@ const rules = {
     return { when: 'weeks', by: null, figures: { missed: missedLift, next: liftFrom } };
   },
 
+  'root-frost': ({ standing, forecast }: Situation): Finding => {
+    const { rootStress } = forecast;
+    if (rootStress?.kind !== 'frost' || standing.tally.standing === 0) return null;
+    const { risk, mediumC, limitC, airC, frozen } = rootStress;
+    return {
+      when: risk === 'watch' ? 'week' : 'now',
+      by: null,
+      figures: { harm: risk === 'harm' ? 1 : 0, mediumC, limitC, airC, frozen },
+    };
+  },
+
+  'root-heat': ({ standing, forecast }: Situation): Finding => {
+    const { rootStress } = forecast;
+    if (rootStress?.kind !== 'heat' || standing.tally.standing === 0) return null;
+    const { risk, mediumC, limitC, airC } = rootStress;
+    return {
+      when: risk === 'watch' ? 'week' : 'now',
+      by: null,
+      figures: { harm: risk === 'harm' ? 1 : 0, mediumC, limitC, airC },
+    };
+  },
+
   remeasure: ({ standing, forecast }: Situation): Finding => {
     const { lostHeight, state } = forecast;
     if (lostHeight === null || standing.tally.standing === 0 || lostHeight.share < 0.1) return null;

@@ -36,6 +36,18 @@ export const ruleTerms = {
     rest: 14,
     loss: share(0.2),
   },
+  'root-frost': {
+    words: 'Roots that freeze',
+    work: 'shelter',
+    rest: 2,
+    loss: (f) => (f.harm ? 0.5 : 0.25),
+  },
+  'root-heat': {
+    words: 'Roots that overheat',
+    work: 'shelter',
+    rest: 2,
+    loss: (f) => (f.harm ? 0.35 : 0.15),
+  },
   'missed-lift': { words: 'Beds that missed their winter', work: 'look', rest: 60, loss: share(0.05) },
   remeasure: {
     words: 'Lots to measure again after they lost height',

@@ -23,6 +23,11 @@ const figures = {
   missed: DAY - 30,
   next: DAY + 200,
   share: 0.6,
+  harm: 1,
+  mediumC: -9,
+  limitC: -6,
+  airC: -15,
+  frozen: 1,
   on: DAY - 9,
 };
 const lot = (n: number, more: Partial<LotAsks> = {}): LotAsks => ({

@@ -6,6 +6,7 @@ import {
   type PlugScore,
   generateWeather,
   knownWeather,
+  lookupFrom,
   homeOf,
   isoOf,
   partsOf,
@@ -25,6 +26,7 @@ import { membership, person, place } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
+import { readValue } from '../nursery/values';
 import { noEvidence } from '../features/lots/evidence';
 import { lotRow } from '../features/lots/lotRows';
 import { inspectRoots } from '../features/roots/inspect';
@@ -146,13 +148,8 @@ async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Look
     nurseryId,
     role: 'owner',
   } as NurseryCall<'catalogue'>);
-  const byId = <T extends { id: string }>(rows: T[]) => new Map(rows.map((row) => [row.id, row]));
-  return {
-    species: byId(catalogue.species),
-    places: byId(catalogue.places),
-    containers: byId(catalogue.containers),
-    media: byId(catalogue.media),
-  };
+  const plan = await readValue({ tx, nurseryId }, 'site');
+  return lookupFrom(catalogue, undefined, undefined, plan.value.elements);
 }
 
 /** First of the northern March, or southern September, that opened the season today lies in. */

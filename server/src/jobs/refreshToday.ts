@@ -72,7 +72,7 @@ const SHARED_BASIS = `
     (select concat_ws('.', count(*), sum(version)) from medium where nursery_id = $1),
     (select concat_ws('.', count(*), sum(version)) from place where nursery_id = $1),
     (select string_agg(kind || version, '.' order by kind) from nursery_value
-      where nursery_id = $1 and kind in ('climate', 'learnt', 'roots'))) as shared`;
+      where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
 const MODEL = 5;
@@ -181,7 +181,13 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const catalogue = await catalogueOf(tx, nurseryId);
   const climate = await readValue({ tx, nurseryId }, 'climate');
   const learnt = await readValue({ tx, nurseryId }, 'learnt');
-  const lookup = lookupFrom(catalogue, climate.value as Climate, learnt.value as LearntValues);
+  const plan = await readValue({ tx, nurseryId }, 'site');
+  const lookup = lookupFrom(
+    catalogue,
+    climate.value as Climate,
+    learnt.value as LearntValues,
+    plan.value.elements,
+  );
   const weather = await weatherOn(`${nurseryId} ${shared[0].weather}`, day, async () => ({
     series: await seriesOf(tx, nurseryId),
     site,

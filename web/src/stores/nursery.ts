@@ -5,6 +5,7 @@ import {
   type Lookup,
   type LotFacts,
   type WeatherSeries,
+  type SiteElement,
 } from '@kauri/core';
 import type {
   Catalogue,
@@ -31,6 +32,8 @@ export const useNursery = defineStore('nursery', () => {
   /** Covers over places, and values learnt from own lots: both change forecasts. */
   const climate = shallowRef<KeptClimate | null>(null);
   const learnt = shallowRef<KeptLearnt | null>(null);
+  /** What stands on the plan, for the shade it casts. */
+  const plan = shallowRef<readonly SiteElement[]>([]);
   /** Grows with every change of the weather, so that forecasts know to start anew. */
   const weatherVersion = ref(0);
 
@@ -41,6 +44,7 @@ export const useNursery = defineStore('nursery', () => {
       catalogue.value ?? { species: [], places: [], containers: [], media: [] },
       climate.value?.climate,
       learnt.value?.learnt,
+      plan.value,
     ),
   );
   const readFacts = factsReader();
@@ -88,15 +92,17 @@ export const useNursery = defineStore('nursery', () => {
 
   /** Opens the nursery; its lots arrive behind. */
   async function load() {
-    const [answer, days, covers, taught] = await Promise.all([
+    const [answer, days, covers, taught, site] = await Promise.all([
       call('catalogue', { params: params.value }),
       call('weather', { params: params.value }),
       call('climate', { params: params.value }),
       call('learnt', { params: params.value }),
+      call('site', { params: params.value }),
     ]);
     usePreferences().nurseryUnits = answer.nursery.units;
     climate.value = covers;
     learnt.value = taught;
+    plan.value = site.plan.elements;
     catalogue.value = answer;
     setWeather(days);
     void fetchLots();
@@ -193,6 +199,7 @@ export const useNursery = defineStore('nursery', () => {
     reloadWeather,
     catchUp,
     climate,
+    plan,
     learnt,
     takeLot,
     takeLots: keeper.takeLots,

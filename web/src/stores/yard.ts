@@ -67,6 +67,7 @@ export const useYard = defineStore('yard', () => {
       call('stock', { params }),
     ]);
     site.value = keptSite;
+    nursery.plan = keptSite.plan.elements as SiteElement[];
     water.value = keptWater;
     checks.value = checked.checks;
     stock.value = heaps.rows;
@@ -116,7 +117,11 @@ export const useYard = defineStore('yard', () => {
         })),
       };
       const answer = await call('arrangeYard', { params: nursery.params, body });
-      if (edit.elements) site.value = { ...site.value!, version: answer.site.version };
+      if (edit.elements) {
+        site.value = { ...site.value!, version: answer.site.version };
+        // Kept: forecasts feel the shade of it from here on.
+        nursery.plan = elements.value;
+      }
       for (const gone of answer.removed) nursery.dropPlace(gone);
       for (const place of answer.places) {
         const now = placeOf(place.id);

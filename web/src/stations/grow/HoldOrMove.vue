@@ -25,7 +25,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { shortDate, yearOf } from '../../words/dates';
-import { percent, several } from '../../words/numbers';
+import { percent, several, surely } from '../../words/numbers';
 import { nextSize } from './nextSize';
 
 /** A lot over the seasons ahead, and whether to let it go, hold it or move it up: what each is worth, and how sure. */
@@ -101,7 +101,7 @@ const headline = computed(() => {
       : value.best === 'move'
         ? `Move it up to ${target.value!.values.name}`
         : 'Let it go now';
-  return `${what}: the best in ${percent(best.chanceBest)} of forecasts`;
+  return `${what}: the best in ${surely(best.chanceBest)} of forecasts`;
 });
 const ends = computed(() => seen.value?.stays.seasonEnds?.ends ?? []);
 const day = (value: number) => shortDate(value, yearOf(season.today));
@@ -188,7 +188,7 @@ async function keep() {
                 {{ choiceWords[c.choice] }}
               </th>
               <td class="pr-4 text-right font-bold">{{ money(c.value) }}</td>
-              <td class="text-muted">best in {{ percent(c.chanceBest) }}</td>
+              <td class="text-muted">best in {{ surely(c.chanceBest) }}</td>
             </tr>
           </tbody>
         </table>

@@ -12,6 +12,8 @@ export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: Ca
   'second-season': { sheet: 'shift' },
   // Pricking out fills new cells: it is done from the page of what comes up.
   'prick-out': null,
+  'root-frost': { sheet: 'care' },
+  'root-heat': { sheet: 'care' },
   'missed-lift': { sheet: 'what-if' },
   remeasure: { sheet: 'measure' },
   // The lid is the bed’s, not the lot’s.

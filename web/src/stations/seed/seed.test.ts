@@ -11,7 +11,8 @@ import { findLot } from './labels/findLot';
 import { labelSheets, labelSizes, labelStocks, singleLabel, type Label } from './labels/labelFiles';
 import { figureWords, rangeWords, speciesFigures } from './species/speciesFigures';
 import { readSpeciesFile, speciesCsv, speciesJson } from './species/speciesFiles';
-import { armVerdict, surely } from './up/verdict';
+import { surely } from '../../words/numbers';
+import { armVerdict } from './up/verdict';
 
 const row = (more: Partial<LotRow>): LotRow =>
   ({

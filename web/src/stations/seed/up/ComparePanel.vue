@@ -13,8 +13,8 @@ import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeed } from '../../../stores/seed';
-import { count, percent } from '../../../words/numbers';
-import { armVerdict, surely } from './verdict';
+import { count, percent, surely } from '../../../words/numbers';
+import { armVerdict } from './verdict';
 import type { RisingLot } from './useComingUp';
 
 /** Treatments of one seed lot side by side: how many, how soon, how evenly, how many-stemmed, how tall; and the verdict. */

@@ -1,10 +1,5 @@
 import type { ShareComparison } from '@kauri/core';
-import { percent, several } from '../../../words/numbers';
-
-/** A chance that is never said to be whole. */
-export function surely(chance: number): string {
-  return chance > 0.995 ? 'over 99\u00a0%' : chance < 0.005 ? 'under 1\u00a0%' : percent(chance);
-}
+import { several, surely } from '../../../words/numbers';
 
 /** The verdict on two treatments in plain words. A is the one with the higher share so far. */
 export function armVerdict(
