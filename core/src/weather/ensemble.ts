@@ -1,6 +1,6 @@
 import { dayOfYear, partsOf, type EpochDay } from '../calendar/day';
 import { generateWeather } from './generator';
-import { fitNormals, roughNormals, waveAt, type Normals } from './normals';
+import { fitNormals, nudgedNormals, waveAt, type Normals } from './normals';
 import { lastDay, measuredDays, type WeatherSeries } from './series';
 
 /** Where a nursery stands; all that weather needs to know of it. */
@@ -55,7 +55,7 @@ export function weatherOutlook(
   { pastDays = 1600, horizonDays = 400, mostYears = 10 } = {},
 ): Outlook {
   const known = upTo(series, asOf);
-  const normals = fitNormals(known) ?? roughNormals(site.latitudeDeg, site.elevationM);
+  const normals = fitNormals(known) ?? nudgedNormals(known, site.latitudeDeg, site.elevationM);
   const pastStart = asOf - pastDays + 1;
   const past = run(known, normals, pastStart, pastDays, 0);
   const years: WeatherYear[] = [];

@@ -36,13 +36,14 @@ export function waveAt(wave: Wave, doy: number): number {
 }
 
 /**
- * A rough climate where no weather has been recorded: yearly mean falls 0.55 °C per degree of latitude
- * beyond 20° and 6.5 °C per km (ICAO standard lapse); the swing widens with latitude; coldest a month
- * after midwinter. A starting value, good to a few degrees; own records replace it.
+ * A rough climate where no weather has been recorded: yearly mean falls 0.5 °C per degree of latitude
+ * beyond 20° and 6.5 °C per km (ICAO standard lapse), 4.8 on the mountains of the tropics; the swing widens with
+ * latitude; coldest a month after midwinter. A starting value, good to a few degrees; own records replace it.
  */
 export function roughNormals(latitudeDeg: number, elevationM: number): Normals {
   const lat = Math.abs(latitudeDeg);
-  const mean = 27 - 0.5 * Math.max(0, lat - 20) - 0.0065 * elevationM;
+  const lapse = 4.8 + (6.5 - 4.8) * Math.max(0, Math.min(1, (lat - 20) / 15));
+  const mean = 27 - 0.5 * Math.max(0, lat - 20) - (lapse / 1000) * elevationM;
   const swing = 0.14 * lat;
   const coldest = latitudeDeg >= 0 ? 21 : 204;
   const a = -swing * Math.cos(OMEGA * coldest);
@@ -59,6 +60,53 @@ export function roughNormals(latitudeDeg: number, elevationM: number): Normals {
     rainScaleMm: 6.5,
     origin: 'starting',
   };
+}
+
+/** How far a place's yearly mean, and its swing from winter to summer, may lie from the rough rule's, sd in °C. */
+const MEAN_SD = 2.5;
+const SWING_SD = 4;
+/** Days on end are alike: so many are worth one. */
+const DAYS_ALIKE = 5;
+const FEWEST_DAYS = 10;
+
+/**
+ * The rough climate of a place, drawn towards the few weeks measured there: how much warmer they were than the rule is
+ * shared out between the yearly mean and the swing, as each may be wrong (two normals, one regression).
+ * @returns the rough normals themselves where fewer than ten days are measured
+ */
+export function nudgedNormals(series: WeatherSeries, latitudeDeg: number, elevationM: number): Normals {
+  const rough = roughNormals(latitudeDeg, elevationM);
+  const warmest = latitudeDeg >= 0 ? 204 : 21;
+  // Normal equations of departure = mean + swing × cos(season), with the two spreads as what is believed before.
+  const noise = rough.tMinSd ** 2 * DAYS_ALIKE;
+  let [a, b, c] = [noise / MEAN_SD ** 2, 0, noise / SWING_SD ** 2];
+  let [p, q] = [0, 0];
+  let days = 0;
+  for (let i = 0; i < series.tMinC.length; i++) {
+    if (!(series.tMinC[i] <= series.tMaxC[i])) continue;
+    const doy = dayOfYear(series.start + i);
+    const x = Math.cos(OMEGA * (doy - warmest));
+    const usual = (waveAt(rough.tMinC, doy) + waveAt(rough.tMaxC, doy)) / 2;
+    const off = (series.tMinC[i] + series.tMaxC[i]) / 2 - usual;
+    days++;
+    a += 1;
+    b += x;
+    c += x * x;
+    p += off;
+    q += off * x;
+  }
+  if (days < FEWEST_DAYS) return rough;
+  const det = a * c - b * b;
+  const [mean, swing] = [(p * c - q * b) / det, (q * a - p * b) / det];
+  const turn = OMEGA * warmest;
+  const nudge = ([m, a1, b1, a2, b2]: Wave): Wave => [
+    m + mean,
+    a1 + swing * Math.cos(turn),
+    b1 + swing * Math.sin(turn),
+    a2,
+    b2,
+  ];
+  return { ...rough, tMinC: nudge(rough.tMinC), tMaxC: nudge(rough.tMaxC) };
 }
 
 /**

@@ -2,11 +2,11 @@ import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf } from '../calendar/day';
-import { degreeDays } from './degreeDays';
+import { degreeDays, sineAbove } from './degreeDays';
 import { weatherOutlook } from './ensemble';
 import { generateWeather } from './generator';
 import { hoursBetween } from './hoursBetween';
-import { fitNormals, roughNormals, waveAt } from './normals';
+import { fitNormals, nudgedNormals, roughNormals, waveAt, type Normals, type Wave } from './normals';
 import { lastDay, seriesFrom, type WeatherSeries } from './series';
 import { dailyOn, ribbonDays, warmthOf } from './sums';
 
@@ -181,5 +181,50 @@ describe('the weather-year ensemble', () => {
     expect(days[60].warmth).toBeCloseTo(ahead.reduce((a, b) => a + b, 0) / ahead.length, 9);
     expect(days[60].frost).toBeGreaterThanOrEqual(0);
     expect(isoOf(warmth.asOf)).toBe('2026-06-01');
+  });
+});
+
+describe('a nursery with hardly any weather of its own', () => {
+  /** Climates unlike the rough rule: yearly mean, half swing, latitude, height. */
+  const climates = [
+    ['inland, 42° N', 10, 14, 42, 250],
+    ['coast, 47° N', 10.5, 6, 47, 20],
+    ['far north, 65° N', 2, 12, 65, 50],
+    ['south, 41° S', 11, 6, -41, 100],
+    ['highland, 5° N', 18.5, 0.8, 5, 1800],
+    ['lowland, 20° N', 25, 4, 20, 50],
+  ] as const;
+  const warmthOfYear = (normals: Normals) => {
+    let total = 0;
+    for (let doy = 1; doy <= 365; doy++) {
+      const [low, high] = [waveAt(normals.tMinC, doy), waveAt(normals.tMaxC, doy)];
+      total += sineAbove(low, Math.max(low, high), 5);
+    }
+    return total;
+  };
+  const trueNormals = (mean: number, swing: number, latitude: number): Normals => {
+    const rough = roughNormals(latitude, 0);
+    const warmest = latitude >= 0 ? 204 : 21;
+    const x = (2 * Math.PI * warmest) / 365.25;
+    const wave = (m: number): Wave => [m, swing * Math.cos(x), swing * Math.sin(x), 0, 0];
+    return { ...rough, tMinC: wave(mean - 5), tMaxC: wave(mean + 5) };
+  };
+  it('is brought near its warmth by a month of records, most of all where the rule was furthest off', () => {
+    const errors = climates.map(([name, mean, swing, latitude, height]) => {
+      const truth = trueNormals(mean, swing, latitude);
+      const wanted = warmthOfYear(truth);
+      // A month of spring, as when a nursery begins.
+      const start = dayOf(latitude >= 0 ? '2026-05-01' : '2026-11-01');
+      const off = (normals: Normals) => Math.abs(warmthOfYear(normals) / wanted - 1);
+      const month = generateWeather(truth, start, 31, 5);
+      const rough = roughNormals(latitude, height);
+      expect(nudgedNormals(generateWeather(truth, start, 5, 5), latitude, height), name).toEqual(rough);
+      return { name, before: off(rough), after: off(nudgedNormals(month, latitude, height)) };
+    });
+    const mean = (of: 'before' | 'after') => errors.reduce((t, e) => t + e[of], 0) / errors.length;
+    expect(mean('after')).toBeLessThan(0.8 * mean('before'));
+    // Inland in the far north one spring month does not tell the summer.
+    for (const { name, after } of errors)
+      expect(after, name).toBeLessThan(name.startsWith('far north') ? 0.4 : 0.15);
   });
 });
