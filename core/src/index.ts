@@ -615,6 +615,8 @@ export {
   type LayerSeason,
 } from './propagation/airLayer';
 export {
+  cuttingDoubts,
+  type CuttingDoubt,
   cuttingLength,
   cuttingPlan,
   rootingForecast,
@@ -661,8 +663,10 @@ export { apartAt, feedRunOut, lastPruned } from './forecast/careSeen';
 export {
   AHEAD_DAYS,
   coverageOf,
+  disagreement,
   pastForecasts,
   type Coverage,
+  type Disagreement,
   type Foretold,
   type Held,
 } from './forecast/coverage';

@@ -551,7 +551,11 @@ describe('cuttings and layers', () => {
     expect(severed.layers.find((l) => l.id === id)).toMatchObject({ outcome: 'rooted', version: 2 });
     const detail = await crew.ok('lot', { params: { ...yard.nursery, lot: lot.id } });
     expect(detail.lot).toMatchObject({ origin: 'layer', layerId: id, held: { standing: 1, sown: 0 } });
-    expect(detail.evidence.sizes).toMatchObject([{ what: 'height', n: 1, mean: 62, on: '2026-09-01' }]);
+    expect(detail.evidence.sizes).toMatchObject([
+      { what: 'height', n: 1, mean: 62, on: '2026-09-01' },
+      // Its collar is the branch’s.
+      { what: 'diameter', n: 1, on: '2026-09-01' },
+    ]);
     expect(
       (await crew.refused('checkLayer', { params, body: { id: newId(), on: '2026-09-02', roots: 'many' } }))
         .detail,

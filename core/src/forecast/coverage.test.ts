@@ -9,7 +9,7 @@ import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { warmthOf, type Warmth } from '../weather/sums';
-import { coverageOf, pastForecasts, type Held } from './coverage';
+import { coverageOf, disagreement, pastForecasts, type Held } from './coverage';
 import { forecastLot } from './forecast';
 import type { LotFacts } from './lotFacts';
 import { plantYears, stretchesOf } from './plantYears';
@@ -140,6 +140,31 @@ describe('what pulled plugs teach', () => {
   });
 });
 
+describe('a second look', () => {
+  const h = (on: number, seen: number, what: Held['what'] = 'height'): Held => ({
+    lotId: 'a',
+    what,
+    on,
+    madeOn: on - 28,
+    seen,
+    middle: 10,
+    low: 9,
+    high: 11,
+    inside: seen >= 9 && seen <= 11,
+  });
+  it('is asked for where two running fall outside to the same side, and not otherwise', () => {
+    expect(disagreement([])).toBeNull();
+    expect(disagreement([h(1, 15)])).toBeNull();
+    expect(disagreement([h(1, 15), h(2, 10)])).toBeNull();
+    expect(disagreement([h(1, 15), h(2, 5)])).toBeNull();
+    expect(disagreement([h(3, 15), h(1, 10), h(2, 14)])).toMatchObject({ what: 'height', above: true });
+    expect(disagreement([h(1, 5, 'fill'), h(2, 6, 'fill'), h(2, 10)])).toMatchObject({
+      what: 'fill',
+      above: false,
+    });
+  });
+});
+
 describe('coverage', () => {
   const one = (inside: boolean): Held => ({
     lotId: 'a',
@@ -157,6 +182,7 @@ describe('coverage', () => {
     expect(c).toMatchObject({ n: 4, inside: 3, share: 0.75 });
     expect(c.bias).toBeCloseTo(1.5 ** 0.25 - 1, 9);
     expect(c.p10).toBeLessThan(0.75);
+    expect(c.width).toBeCloseTo(0.2, 9);
     expect(coverageOf([])).toMatchObject({ n: 0, share: 0, bias: 0 });
   });
 });

@@ -90,6 +90,34 @@ export interface Coverage {
   p90: number;
   /** Geometric mean of seen over foretold, less one: above 0, more grew than was foretold. */
   bias: number;
+  /** Mean width of the bands over their middle. */
+  width: number;
+}
+
+/** What evidence and forecast disagree about, twice running and to the same side. */
+export interface Disagreement {
+  what: Foretold;
+  /** Whether more was seen than foretold, both times. */
+  above: boolean;
+  /** The two measurements, the earlier first. */
+  last: readonly [Held, Held];
+}
+
+/**
+ * Whether the last two measurements of a kind both fell outside what was forecast of them, to the same side: by chance
+ * that is one lot in fifty or so, and worth a second look at label, place, weather and species.
+ */
+export function disagreement(held: readonly Held[]): Disagreement | null {
+  for (const what of ['height', 'diameter', 'fill'] as const) {
+    const [before, now] = held
+      .filter((h) => h.what === what)
+      .sort((a, b) => a.on - b.on)
+      .slice(-2);
+    if (!before || !now || before.inside || now.inside) continue;
+    const above = now.seen > now.high;
+    if (above === before.seen > before.high) return { what, above, last: [before, now] };
+  }
+  return null;
 }
 
 export function coverageOf(held: readonly Held[]): Coverage {
@@ -103,6 +131,7 @@ export function coverageOf(held: readonly Held[]): Coverage {
     share: wholeShare(inside, n),
     p10: betaQuantile(0.1, share),
     p90: betaQuantile(0.9, share),
+    width: n > 0 ? held.reduce((t, h) => t + (h.middle > 0 ? (h.high - h.low) / h.middle : 0), 0) / n : 0,
     bias: ratios.length ? Math.exp(ratios.reduce((t, r) => t + r, 0) / ratios.length) - 1 : 0,
   };
 }

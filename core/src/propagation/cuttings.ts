@@ -1,6 +1,7 @@
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
-import type { EpochDay } from '../calendar/day';
+import { partsOf, type EpochDay } from '../calendar/day';
+import type { CuttingKind } from '../species/startValues';
 import { normalQuantile } from '../chance/normal';
 import { bandOf, type Band } from '../chance/quantile';
 import { shareStep, type PooledShare } from '../chance/pooledShare';
@@ -37,6 +38,39 @@ export interface StockPlants {
   cutsInARow: number;
   /** Share of plants left uncut this year, to rest. */
   restShare: number;
+}
+
+/** What is asked about before cuttings are written down; nothing is refused. */
+export type CuttingDoubt =
+  { why: 'more than it gives'; gives: number } | { why: 'out of season'; kind: CuttingKind };
+
+/** Months of the north in which each kind of cutting is usually taken; half a year on in the south. Usual practice. */
+const cuttingMonths: Readonly<Record<CuttingKind, readonly number[]>> = {
+  hard: [11, 12, 1, 2, 3],
+  'semi-ripe': [7, 8, 9, 10],
+  soft: [4, 5, 6, 7],
+  root: [11, 12, 1, 2, 3],
+};
+
+/**
+ * Whether so many cuttings of a kind are unusual for a stock bed and a day. Where there is no winter to part the year
+ * (within 23.5° of the equator) no season is asked about.
+ * @param left cuttings the bed has yet to give since the last autumn
+ */
+export function cuttingDoubts(
+  kind: CuttingKind,
+  cuttings: number,
+  left: number,
+  on: EpochDay,
+  latitudeDeg: number,
+): CuttingDoubt[] {
+  const doubts: CuttingDoubt[] = [];
+  if (cuttings > left) doubts.push({ why: 'more than it gives', gives: Math.max(0, left) });
+  const month = partsOf(on).month;
+  const northern = latitudeDeg >= 0 ? month : ((month + 5) % 12) + 1;
+  if (Math.abs(latitudeDeg) > 23.5 && !cuttingMonths[kind].includes(northern))
+    doubts.push({ why: 'out of season', kind });
+  return doubts;
 }
 
 /** Seasons until a stock plant gives its full yield. */

@@ -9,7 +9,7 @@ import { roughNormals } from '../weather/normals';
 import { warmthOf } from '../weather/sums';
 import { recompute } from '../working/working';
 import { layerOutlook, ringDoubt, ringLength } from './airLayer';
-import { cuttingLength, cuttingPlan, rootingForecast, stockYield } from './cuttings';
+import { cuttingDoubts, cuttingLength, cuttingPlan, rootingForecast, stockYield } from './cuttings';
 
 const lime = startingSpecies.find((s) => s.code === 'TCO')!.values;
 
@@ -70,6 +70,24 @@ describe('cuttings', () => {
     expect(cold.p50).toBeGreaterThan(heated.p50 + 60);
     expect(heated.p50 - day).toBeLessThan(30);
     expect(cold.p10).toBeLessThanOrEqual(cold.p90);
+  });
+});
+
+describe('cuttings that are asked about', () => {
+  const on = (iso: string) => dayOf(iso);
+  it('are more than the bed gives, and kinds out of their season, by hemisphere', () => {
+    expect(cuttingDoubts('hard', 80, 90, on('2026-12-10'), 54)).toEqual([]);
+    expect(cuttingDoubts('hard', 150, 90, on('2026-12-10'), 54)).toEqual([
+      { why: 'more than it gives', gives: 90 },
+    ]);
+    expect(cuttingDoubts('hard', 50, 90, on('2026-09-10'), 54)).toEqual([
+      { why: 'out of season', kind: 'hard' },
+    ]);
+    expect(cuttingDoubts('hard', 50, 90, on('2026-06-10'), -41)).toEqual([]);
+    expect(cuttingDoubts('hard', 50, 90, on('2026-09-10'), 12)).toEqual([]);
+    expect(cuttingDoubts('soft', 50, -5, on('2026-05-10'), 54)).toEqual([
+      { why: 'more than it gives', gives: 0 },
+    ]);
   });
 });
 

@@ -103,6 +103,8 @@ export const useForecasts = defineStore('forecasts', () => {
     await nursery.lookBack();
     return apart(allFacts(), (remote) => remote.held(asOf()));
   }
+  /** The same of one lot. */
+  const heldOf = async (lotId: string): Promise<Held[]> => (await prepared()).held(asOf(), lotId);
   /** What lots teach of their species, read with the species’ own values and none that were learnt. */
   async function teaching() {
     await nursery.lookBack();
@@ -196,6 +198,7 @@ export const useForecasts = defineStore('forecasts', () => {
     seasons,
     teaching,
     held,
+    heldOf,
     feed,
   };
 });

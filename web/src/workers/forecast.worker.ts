@@ -211,9 +211,10 @@ const api = {
   },
 
   /** What past forecasts said of every later measurement up to today, lot by lot. */
-  held(today: EpochDay): Held[] {
+  held(today: EpochDay, lotId: string | null = null): Held[] {
     const known = (day: EpochDay) => day <= today;
-    return [...lots.values()].flatMap((lot) =>
+    const asked = lotId === null ? [...lots.values()] : [lots.get(lotId)].filter((lot) => lot !== undefined);
+    return asked.flatMap((lot) =>
       pastForecasts(
         {
           ...lot,

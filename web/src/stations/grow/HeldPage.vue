@@ -30,17 +30,22 @@ const whats = [
   { value: 'diameter', words: 'Collar' },
   { value: 'fill', words: 'Root fill, by pulled plugs' },
 ] as const;
+const by = ref<'species' | 'year'>('species');
+const bys = [
+  { value: 'species', words: 'By species' },
+  { value: 'year', words: 'By year' },
+] as const;
 const these = computed(() => (held.value ?? []).filter((h) => h.what === what.value));
 const speciesOf = (lotId: string) =>
   nursery.lookup.species.get(nursery.lots.get(lotId)!.speciesId)?.common ?? '';
 const all = computed(() => coverageOf(these.value));
 const rows = computed(() => {
-  const bySpecies = new Map<string, Held[]>();
+  const groups = new Map<string, Held[]>();
   for (const h of these.value) {
-    const name = speciesOf(h.lotId);
-    bySpecies.set(name, [...(bySpecies.get(name) ?? []), h]);
+    const name = by.value === 'species' ? speciesOf(h.lotId) : isoOf(h.on).slice(0, 4);
+    groups.set(name, [...(groups.get(name) ?? []), h]);
   }
-  return [...bySpecies]
+  return [...groups]
     .map(([name, list]) => ({ name, ...coverageOf(list) }))
     .sort((a, b) => b.n - a.n || a.name.localeCompare(b.name));
 });
@@ -80,6 +85,7 @@ const figure = (value: number) =>
     <p v-else-if="!held" role="status">Working out past forecasts …</p>
     <template v-else>
       <ChoiceRow v-model="what" label="Of what" :options="whats" />
+      <ChoiceRow v-model="by" label="Parted" :options="bys" />
       <EmptyState v-if="!these.length" title="Nothing to judge by yet">
         Measure lots, and pull plugs, more than four weeks after they came up; each is then held against what
         was forecast.
@@ -90,9 +96,10 @@ const figure = (value: number) =>
           <table class="w-full text-[0.95rem]" data-testid="held">
             <thead class="text-muted">
               <tr>
-                <th scope="col" class="text-left font-normal">Species</th>
+                <th scope="col" class="text-left font-normal">{{ by === 'species' ? 'Species' : 'Year' }}</th>
                 <th scope="col" class="text-right font-normal">Forecasts</th>
                 <th scope="col" class="text-right font-normal">Held</th>
+                <th scope="col" class="text-right font-normal">Width of bands</th>
                 <th scope="col" class="text-right font-normal">On the whole</th>
                 <th scope="col" class="pl-4 text-left font-normal">Bands</th>
               </tr>
@@ -102,6 +109,7 @@ const figure = (value: number) =>
                 <th scope="row" class="py-1.5 text-left">{{ row.name }}</th>
                 <td class="text-right">{{ row.n }}</td>
                 <td class="text-right font-bold">{{ percent(row.share) }}</td>
+                <td class="text-right">{{ percent(row.width) }}</td>
                 <td class="text-right whitespace-nowrap">
                   {{ row.bias >= 0 ? '+' : '−' }}{{ Math.round(Math.abs(row.bias) * 100) }} %
                 </td>

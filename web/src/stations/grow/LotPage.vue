@@ -29,6 +29,7 @@ import LotSection from './LotSection.vue';
 import { sheetOfRule, type LotSheet } from './lotSheets';
 import MeasureDialog from './MeasureDialog.vue';
 import PullDialog from './PullDialog.vue';
+import SecondLook from './SecondLook.vue';
 import ShiftDialog from './ShiftDialog.vue';
 import WriteOffDialog from './WriteOffDialog.vue';
 
@@ -174,6 +175,7 @@ const tabs = [
       </button>
     </p>
 
+    <SecondLook :lot="lot" />
     <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
       <GroundLineChart
         v-if="forecasts.selected"

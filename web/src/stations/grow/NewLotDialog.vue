@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CuttingKind } from '@kauri/core';
+import { betaMean, betaProduct, type CuttingKind } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -16,6 +16,7 @@ import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
+import { count } from '../../words/numbers';
 import { nextCode } from './newLot';
 import { patchOf } from './patch';
 import PatchFields from './PatchFields.vue';
@@ -123,6 +124,15 @@ const chain = computed(() => {
   return seed.chainOf(draft.value.speciesId, bag.value, batch?.school ?? null);
 });
 const fromSeed = computed(() => draft.value.origin === 'seed');
+/** Trees that come up and live, where that is more than there is room for; null where it is not. */
+const tooMany = computed(() => {
+  if (!fromSeed.value || onBench.value || !(holds.value > 0 && seeds.value > 0)) return null;
+  const { viability, emergence, establishment } = chain.value;
+  const come = Math.round(
+    seeds.value * betaMean(betaProduct([viability.next, emergence.next, establishment.next])),
+  );
+  return come > 1.1 * holds.value ? come : null;
+});
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
   words: `${s.common}, ${s.latin}`,
@@ -197,6 +207,10 @@ const states = [
           :hint="seeds > 0 && holds > 0 && onBench ? `${(seeds / holds).toFixed(1)} a cell` : undefined"
           :fault="wrong('seeds')"
         />
+        <p v-if="tooMany !== null" class="border-ink border-l-4 pl-3" role="status" data-testid="too-many">
+          About {{ count(tooMany) }} are to come up where there is room for {{ count(holds) }}: sow fewer,
+          take more ground, or thin. It is taken as you write it.
+        </p>
         <FormField
           v-model="draft.height"
           label="Height wanted"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cuttingKinds, cuttingLength, type CuttingKind } from '@kauri/core';
+import { cuttingDoubts, cuttingKinds, cuttingLength, dayOf, type CuttingKind } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../../parts/EntryFields.vue';
@@ -8,13 +8,15 @@ import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
 import { typedNumber } from '../../../parts/typed';
+import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { cuttingWords } from '../../../words/seed';
 import { several } from '../../../words/numbers';
 import { useSeedAct } from '../useSeedAct';
 
-const props = defineProps<{ bed: StockBed }>();
+const props = defineProps<{ bed: StockBed; left: number }>();
+const nursery = useNursery();
 const emit = defineEmits<{ close: [] }>();
 const season = useSeason();
 const { show, unit, typed } = usePreferences();
@@ -45,6 +47,17 @@ const length = computed(() => {
 const bundles = computed(() =>
   Math.ceil(typedNumber(draft.value.cuttings) / typedNumber(draft.value.bundle)),
 );
+const asked = computed(() => {
+  const { kind, cuttings, on } = draft.value;
+  if (!/^\d{4}-\d\d-\d\d$/.test(on)) return [];
+  const taken = cuttings.trim() === '' ? 0 : typedNumber(cuttings);
+  return cuttingDoubts(kind, taken, props.left, dayOf(on), nursery.catalogue!.nursery.latitudeDeg).map(
+    (doubt) =>
+      doubt.why === 'more than it gives'
+        ? `Is the number right? The bed is reckoned to give ${several(doubt.gives, 'more cutting')} this season.`
+        : `Is the kind right? ${cuttingWords[doubt.kind]} is not usually taken at this time of the year.`,
+  );
+});
 async function save() {
   const { kind, cuttings, nodes, bundle, hormone, medium, on, note } = draft.value;
   const body = {
@@ -97,6 +110,15 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
           :fault="wrong('medium')"
         />
       </div>
+      <p
+        v-for="words in asked"
+        :key="words"
+        class="border-ink border-l-4 pl-3"
+        role="status"
+        data-testid="cut-asked"
+      >
+        {{ words }} It is taken as you write it.
+      </p>
       <p v-if="length.fault" class="font-bold" role="status">{{ length.fault }}</p>
       <p v-else>
         Cut {{ show(length.lengthMm, 'timber') }} long; {{ show(length.inMediumMm, 'timber') }} goes in, a

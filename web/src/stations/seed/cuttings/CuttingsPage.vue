@@ -168,6 +168,11 @@ const stuck = computed(() =>
     </div>
     <StockBedDialog v-if="sheet === 'add'" @close="sheet = null" />
     <StockBedDialog v-if="sheet === 'edit' && chosen" :bed="chosen.bed" @close="sheet = null" />
-    <CutDialog v-if="sheet === 'cut' && chosen" :bed="chosen.bed" @close="sheet = null" />
+    <CutDialog
+      v-if="sheet === 'cut' && chosen"
+      :bed="chosen.bed"
+      :left="chosen.gives.value - takenNow"
+      @close="sheet = null"
+    />
   </div>
 </template>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { disagreement, isoOf, type Disagreement, type Foretold } from '@kauri/core';
+import { watchDebounced } from '@vueuse/core';
+import { shallowRef } from 'vue';
+import type { ShownLot } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { usePreferences } from '../../stores/preferences';
+import { dateWords } from '../../words/dates';
+
+/** Said where what was measured and what was forecast disagree twice running, with what to check. */
+const props = defineProps<{ lot: ShownLot }>();
+const forecasts = useForecasts();
+const { show } = usePreferences();
+const found = shallowRef<Disagreement | null>(null);
+watchDebounced(
+  () => props.lot.facts,
+  async (facts) => {
+    // Two measurements at the least, or there is nothing to disagree twice.
+    found.value =
+      facts.sizes.length + facts.pulls.length < 3 ? null : disagreement(await forecasts.heldOf(facts.id));
+  },
+  { immediate: true, debounce: 400 },
+);
+const words: Record<Foretold, string> = { height: 'Height', diameter: 'Collar', fill: 'Root fill' };
+const figure = (what: Foretold, value: number) =>
+  what === 'fill' ? value.toFixed(2) : show(value, what, what === 'diameter' ? 1 : 0);
+</script>
+
+<template>
+  <div v-if="found" class="border-ink mt-3 max-w-3xl border-l-4 pl-3" role="status" data-testid="second-look">
+    <p>
+      <b>Worth a second look.</b> {{ words[found.what] }} was {{ found.above ? 'more' : 'less' }} than
+      forecast twice running:
+      <template v-for="(h, i) in found.last" :key="h.on"
+        >{{ i ? ', ' : '' }}{{ figure(found.what, h.seen) }} on {{ dateWords(isoOf(h.on)) }} where
+        {{ figure(found.what, h.low) }} to {{ figure(found.what, h.high) }} was forecast</template
+      >.
+    </p>
+    <p>
+      Check the label, that it stands where it is written down, that the weather is this yard’s, and the
+      species’ values; draw plants by the sample plan, not by eye.
+    </p>
+  </div>
+</template>
