@@ -182,6 +182,7 @@ export {
   boardPrice,
   startingPrices,
   startingTreePrices,
+  usPrices,
   type PriceList,
   type TreePrices,
 } from './bed/prices';

@@ -70,6 +70,15 @@ export const startingPrices: PriceList = {
   hour: 14,
 };
 
+/** What a nursery that works in feet begins with: its money, and boards and rolls by the foot. */
+export const usPrices: PriceList = {
+  ...startingPrices,
+  currency: '$',
+  boardLengthsMm: [8, 10, 12, 14, 16].map((feet) => Math.round(feet * 304.8)),
+  rollWidthsMm: [2, 3, 4].map((feet) => Math.round(feet * 304.8)),
+  kerfMm: 3.2,
+};
+
 /** Price of one board by its nominal section, from a price per cubic metre, to the hundredth. */
 export function boardPrice(nominal: string, lengthMm: number, perM3: number): number {
   const [a, b] = nominal.split(/[x×]/i).map(Number);

@@ -22,6 +22,7 @@ export type Quantity =
   | 'rain' // mm
   | 'density' // plants per m²
   | 'area' // m²
+  | 'dose' // g per L
   | 'pressure'; // kPa
 
 interface Show {
@@ -82,6 +83,10 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
   area: {
     metric: { unit: 'm²', factor: 1, digits: 2 },
     us: { unit: 'ft²', factor: 1 / M2_PER_FT2, digits: 1 },
+  },
+  dose: {
+    metric: { unit: 'g/L', factor: 1, digits: 1 },
+    us: { unit: 'oz/gal', factor: L_PER_GALLON / 28.349523125, digits: 2 },
   },
   pressure: {
     metric: { unit: 'kPa', factor: 1, digits: 1 },

@@ -4,6 +4,7 @@ import { createSharedComposable } from '@vueuse/core';
 import { computed } from 'vue';
 import { useForecasts } from '../stores/forecasts';
 import { useNursery } from '../stores/nursery';
+import { usePreferences } from '../stores/preferences';
 import { useSeason } from '../stores/season';
 import type { LotView } from '../workers/forecast.worker';
 
@@ -20,6 +21,7 @@ export interface ShownLot {
 
 /** The lots that had been sown by the ribbon's date, with forecast and standing; worked out once for all who ask. */
 export const useLots = createSharedComposable(() => {
+  const preferences = usePreferences();
   const nursery = useNursery();
   const forecasts = useForecasts();
   const season = useSeason();
@@ -59,7 +61,10 @@ export const useLots = createSharedComposable(() => {
 
   function shownLot(row: LotRow, whole: LotFacts, view: LotView, species: string, place: string): ShownLot {
     const lotFacts = whole.homes ? factsAt(whole, asOf.value) : whole;
-    const home = lotFacts.home.kind === 'container' ? lotFacts.home.name : `${lotFacts.home.densityPerM2}/m²`;
+    const home =
+      lotFacts.home.kind === 'container'
+        ? lotFacts.home.name
+        : preferences.show(lotFacts.home.densityPerM2, 'density');
     return { row, facts: lotFacts, view, species, where: `${home}, ${place}`, place };
   }
   return { lots, facts };

@@ -27,23 +27,24 @@ export const careWords: Record<CareKind, string> = {
   prune: 'Prune the top',
 };
 
+type Show = (value: number, quantity: Quantity, digits?: number) => string;
+
 /** What to know of a kind of work, said beside the step. */
-export const careSays: Record<CareKind, string> = {
-  water: 'Between fertiliser and drinking water, backflow prevention as your local code asks.',
-  feed: 'Prills are rated in months at 21 °C; warmer is faster. Mask and gloves with powders; damp the mix; wash hands.',
-  inoculum:
-    'For each thousand seedlings crush some 20 g of fresh nodules of the same genus in 5 L of water, strain, and water on, two to three weeks after it came up. Not with a high-nitrogen feed.',
-  spread:
+export const careSays: Record<CareKind, (show: Show) => string> = {
+  water: () => 'Between fertiliser and drinking water, backflow prevention as your local code asks.',
+  feed: (show) =>
+    `Prills are rated in months at ${show(21, 'temperature', 0)}; warmer is faster. Mask and gloves with powders; damp the mix; wash hands.`,
+  inoculum: (show) =>
+    `For each thousand seedlings crush some ${show(20, 'seedMass', 1)} of fresh nodules of the same genus in ${show(5, 'volume', 1)} of water, strain, and water on, two to three weeks after it came up. Not with a high-nitrogen feed.`,
+  spread: () =>
     'Set cells apart before leaves meet: every second cell gives each twice the room. The lot then takes as much more bench.',
-  pack: 'Packed tight only to travel: crowded broad leaves go tall and thin.',
-  stake:
+  pack: () => 'Packed tight only to travel: crowded broad leaves go tall and thin.',
+  stake: () =>
     'A flexible stake moves with the stem and builds trunk. A rigid one holds it still: it rubs a weak spot, so only to mend a lean, tied low and loose, and off within the season.',
-  weed: 'Pull while small. A closed canopy shades weeds out by itself.',
-  prune:
+  weed: () => 'Pull while small. A closed canopy shades weeds out by itself.',
+  prune: () =>
     'Taking the top back balances a tall plant on a small plug; it costs a leader. Heights measured before it no longer count.',
 };
-
-type Show = (value: number, quantity: Quantity, digits?: number) => string;
 
 /** Work that was done, in a few words. */
 export function careDoneWords(done: CareDone, show: Show): string {
@@ -51,10 +52,10 @@ export function careDoneWords(done: CareDone, show: Show): string {
     case 'water':
       return done.mm === null ? 'watered by hand' : `watered, ${show(done.mm, 'rain', 0)}`;
     case 'feed': {
-      const dose = done.gramsPerLitre === null ? '' : `, ${done.gramsPerLitre} g/L`;
+      const dose = done.gramsPerLitre === null ? '' : `, ${show(done.gramsPerLitre, 'dose')}`;
       return done.ratedMonths === null
         ? `fed, no rating${dose}`
-        : `prills for ${done.ratedMonths} months at 21 °C${dose}`;
+        : `prills for ${done.ratedMonths} months at ${show(21, 'temperature', 0)}${dose}`;
     }
     case 'inoculum':
       return done.source === 'nodules' ? 'nodule inoculum watered on' : 'mycorrhizal inoculum';

@@ -105,7 +105,7 @@ describe('work done and what happened, in words', () => {
     expect(treatedWords([weeded], '2026-07-01')).toBe('Nothing written down');
   });
   it('says how much and where', () => {
-    expect(careDoneWords(fed.done, show)).toBe('prills for 5 months at 21 °C, 3 g/L');
+    expect(careDoneWords(fed.done, show)).toBe('prills for 5 months at 21 temperature, 3 dose');
     expect(careDoneWords({ what: 'water', mm: null }, show)).toBe('watered by hand');
     const deer = { what: 'browsing', hit: 40, dead: 6, patch: 'north end' } as const;
     expect(eventDoneWords(deer)).toBe('browsed: 40 hit, 6 dead, north end');

@@ -1,8 +1,16 @@
 import { hash } from '@node-rs/argon2';
-import { startingContainers, startingMedia, startingSpecies } from '@kauri/core';
+import { startingContainers, startingMedia, startingSpecies, usPrices } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { containerType, medium, membership, nursery, person, species } from '../../db/schema/index';
+import {
+  containerType,
+  medium,
+  membership,
+  nursery,
+  nurseryValue,
+  person,
+  species,
+} from '../../db/schema/index';
 import { inNursery, type Tx } from '../../db/tenant';
 import type { Server } from '../../http/context';
 import { Refusal } from '../../http/problems';
@@ -39,6 +47,9 @@ export async function createNursery(
       );
     await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
     await stockNursery(tx, values);
+    // Money and the sizes things are sold in begin as they are usual under its units; the nursery’s own replace them.
+    if (values.units === 'us')
+      await tx.insert(nurseryValue).values({ nurseryId: values.id, kind: 'prices', value: usPrices });
     await tx.insert(membership).values({ nurseryId: values.id, personId: owner.id, role: 'owner' });
     return { id: owner.id, name: owner.name, email: owner.email };
   });

@@ -51,9 +51,10 @@ const kinds = computed(() =>
 const latin = computed(() => nursery.lookup.species.get(props.lot.row.speciesId)?.latin ?? '');
 const recipe = computed(() => {
   const thousands = props.lot.row.held.standing / 1000;
-  return `For ${several(props.lot.row.held.standing, 'seedling')}: about ${Math.max(1, Math.ceil(thousands * nodulesRecipe.gramsPerThousand))} g of nodules in ${Math.max(1, Math.ceil(thousands * nodulesRecipe.litresPerThousand))} L.`;
+  return `For ${several(props.lot.row.held.standing, 'seedling')}: about ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.gramsPerThousand)), 'seedMass')} of nodules in ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.litresPerThousand)), 'volume')}.`;
 });
 const optional = (text: string) => (text.trim() === '' ? null : typedNumber(text));
+const doseOf = (text: string) => (text.trim() === '' ? null : preferences.typed(typedNumber(text), 'dose'));
 const done = computed<CareDone>(() => {
   const d = draft.value;
   switch (d.what) {
@@ -65,7 +66,7 @@ const done = computed<CareDone>(() => {
       return {
         what: 'feed',
         ratedMonths: d.rated === 'rated' ? typedNumber(d.months) : null,
-        gramsPerLitre: optional(d.grams),
+        gramsPerLitre: doseOf(d.grams),
       };
     case 'inoculum':
       return { what: 'inoculum', source: d.source };
@@ -130,14 +131,14 @@ async function save() {
             v-if="draft.rated === 'rated'"
             v-model="draft.months"
             label="Rated life"
-            unit="months at 21 °C"
+            :unit="`months at ${preferences.show(21, 'temperature', 0)}`"
             inputmode="numeric"
             :fault="wrong('done.ratedMonths')"
           />
           <FormField
             v-model="draft.grams"
             label="Dose"
-            unit="g a litre of medium"
+            :unit="`${preferences.unit('dose')} of medium`"
             inputmode="decimal"
             :fault="wrong('done.gramsPerLitre')"
           />
@@ -201,7 +202,7 @@ async function save() {
         :fault="wrong('done.toCm')"
       />
       <p class="border-ink text-muted border-l-4 pl-3 text-sm" data-testid="care-says">
-        {{ careSays[draft.what] }}
+        {{ careSays[draft.what](preferences.show) }}
       </p>
       <label v-if="mayBeWhole" class="flex min-h-11 cursor-pointer items-center gap-2">
         <input v-model="draft.whole" class="accent-ink size-6" type="checkbox" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferences } from '../../stores/preferences';
 import { nextWinter, type LotForecast, type RunOut } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -62,6 +63,7 @@ watchDebounced(
   },
   { immediate: true, debounce: 30 },
 );
+const { show } = usePreferences();
 </script>
 
 <template>
@@ -114,7 +116,7 @@ watchDebounced(
         <table class="w-full text-[0.95rem]" data-testid="feed-what-if">
           <thead class="text-muted">
             <tr>
-              <th scope="col" class="text-left font-normal">Rated at 21 °C</th>
+              <th scope="col" class="text-left font-normal">Rated at {{ show(21, 'temperature', 0) }}</th>
               <th scope="col" class="text-right font-normal">Runs out</th>
               <th scope="col" class="text-right font-normal">Warm to cool years</th>
               <th scope="col" class="text-right font-normal">Unspent then</th>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferences } from '../../stores/preferences';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormField from '../../parts/FormField.vue';
@@ -26,6 +27,7 @@ async function save() {
   const said = `${several(lifted.value, 'tree')} of ${props.lot.row.code} lifted${culled.value ? `, ${count(culled.value)} culled` : ''}.`;
   if (await record({ lifted: lifted.value, culled: culled.value }, said)) emit('done');
 }
+const preferences = usePreferences();
 </script>
 
 <template>
@@ -57,12 +59,12 @@ async function save() {
     <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
       <template v-if="bed">
         Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes
-        in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above 25
-        kg are for two people or a machine.
+        in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above
+        {{ preferences.show(25, 'mass') }} are for two people or a machine.
       </template>
       <template v-else
-        >Wet racks are heavier than they look; above 25 kg they are for two people or a trolley. Pack just
-        before it travels.</template
+        >Wet racks are heavier than they look; above {{ preferences.show(25, 'mass') }} they are for two
+        people or a trolley. Pack just before it travels.</template
       >
     </p>
     <SheetActs act="Keep the lift" :busy="busy" :sentence="sentence()" @save="save" />

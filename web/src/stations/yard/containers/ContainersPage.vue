@@ -234,8 +234,8 @@ const close = () => void router.replace({ query: {} });
         </table>
       </div>
       <p class="text-muted text-sm">
-        ⚠ over 25 kg: two people. Containers used again are washed and disinfected between lots; the label of
-        the disinfectant is the law.
+        ⚠ over {{ show(25, 'mass') }}: two people. Containers used again are washed and disinfected between
+        lots; the label of the disinfectant is the law.
       </p>
     </section>
     <ContainerDialog v-if="may && route.query.add" @close="close" />

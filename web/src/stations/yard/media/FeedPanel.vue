@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferences } from '../../../stores/preferences';
 import { addYears, dayFrom, dayOf, isoOf, partsOf, type RunOut } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { ref } from 'vue';
@@ -45,6 +46,7 @@ watchDebounced(
   },
   { debounce: 200, immediate: true },
 );
+const { show } = usePreferences();
 </script>
 
 <template>
@@ -64,7 +66,7 @@ watchDebounced(
       <table class="mt-1 text-[0.95rem]">
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="pr-5 text-left font-normal">Rated at 21 °C</th>
+            <th scope="col" class="pr-5 text-left font-normal">Rated at {{ show(21, 'temperature', 0) }}</th>
             <th scope="col" class="pr-5 text-left font-normal">Runs out</th>
             <th scope="col" class="pr-5 text-left font-normal">In an early and a late year of ten</th>
             <th scope="col" class="text-right font-normal">Unspent at the end</th>
