@@ -4,18 +4,19 @@ import type { SiteElement } from '../site/elements';
 import type { Lookup } from './factsFrom';
 import { lightOfPlaces } from './placeLight';
 
+/** What stands on the plan of a nursery, and where on the earth that is. */
+export interface PlanOnEarth {
+  elements: readonly SiteElement[];
+  latitudeDeg: number;
+  longitudeDeg: number;
+}
+
 /** A catalogue as forecasts look things up in it, with covers, learnt values and the plan's shade where there are some. */
 export function lookupFrom(
-  {
-    species,
-    places,
-    containers,
-    media,
-    nursery,
-  }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'> & Partial<Pick<Catalogue, 'nursery'>>,
+  { species, places, containers, media }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'>,
   climate?: Climate,
   learnt?: LearntValues,
-  elements: readonly SiteElement[] = [],
+  plan?: PlanOnEarth,
 ): Lookup {
   const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
   return {
@@ -25,7 +26,7 @@ export function lookupFrom(
     media: byId(media),
     covers: coversByPlace(climate),
     learnt: learnt?.values,
-    light: nursery ? lightOfPlaces(places, elements, nursery) : undefined,
+    light: plan && lightOfPlaces(places, plan.elements, plan),
   };
 }
 

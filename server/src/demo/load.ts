@@ -149,7 +149,11 @@ async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Look
     role: 'owner',
   } as NurseryCall<'catalogue'>);
   const plan = await readValue({ tx, nurseryId }, 'site');
-  return lookupFrom(catalogue, undefined, undefined, plan.value.elements);
+  return lookupFrom(catalogue, undefined, undefined, {
+    elements: plan.value.elements,
+    latitudeDeg: catalogue.nursery.latitudeDeg,
+    longitudeDeg: catalogue.nursery.longitudeDeg,
+  });
 }
 
 /** First of the northern March, or southern September, that opened the season today lies in. */

@@ -182,12 +182,11 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const climate = await readValue({ tx, nurseryId }, 'climate');
   const learnt = await readValue({ tx, nurseryId }, 'learnt');
   const plan = await readValue({ tx, nurseryId }, 'site');
-  const lookup = lookupFrom(
-    catalogue,
-    climate.value as Climate,
-    learnt.value as LearntValues,
-    plan.value.elements,
-  );
+  const lookup = lookupFrom(catalogue, climate.value as Climate, learnt.value as LearntValues, {
+    elements: plan.value.elements,
+    latitudeDeg: home.latitudeDeg,
+    longitudeDeg: home.longitudeDeg,
+  });
   const weather = await weatherOn(`${nurseryId} ${shared[0].weather}`, day, async () => ({
     series: await seriesOf(tx, nurseryId),
     site,

@@ -44,7 +44,13 @@ export const useNursery = defineStore('nursery', () => {
       catalogue.value ?? { species: [], places: [], containers: [], media: [] },
       climate.value?.climate,
       learnt.value?.learnt,
-      plan.value,
+      catalogue.value
+        ? {
+            elements: plan.value,
+            latitudeDeg: catalogue.value.nursery.latitudeDeg,
+            longitudeDeg: catalogue.value.nursery.longitudeDeg,
+          }
+        : undefined,
     ),
   );
   const readFacts = factsReader();
