@@ -61,6 +61,8 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
       .getByRole('row', { name: /moved on/ })
       .getByRole('button', { name: 'Take back' })
       .click();
+    // The record is gone from the list once it was taken back; the decision follows.
+    await expect(page.getByTestId('records').getByRole('row', { name: /moved on/ })).toHaveCount(0);
     await expect(page.getByText('Tube 150 mL, racked, Bench 1').first()).toBeVisible();
     await expect(page.getByTestId('decision')).toContainText(/move it on/i);
   });
