@@ -89,7 +89,7 @@ function emergenceDays(facts: LotFacts, warmth: Warmth, many: number): Float64Ar
     const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
     for (let c = 0; c < many; c++) {
       const need = Math.exp(fresh.lotSdHeat * heatZ[c]);
-      const radicle = facts.sownOn + firstAtLeast(heats[depthOf[c]], need);
+      const radicle = tableStart(facts, warmth) + firstAtLeast(heats[depthOf[c]], need);
       days[year * many + c] = Number.isFinite(radicle)
         ? dayWarmthReaches(warmth, year, radicle, SHOOT_SHARE * median * Math.exp(sdLog * warmthZ[c]))
         : Infinity;
@@ -105,6 +105,9 @@ function freshSeed(facts: LotFacts): Waking | null {
   return waking.warmDays + waking.chillDays > 0 || waking.dormantLog > 0 ? waking : null;
 }
 
+/** Day of the first row of a course. */
+const tableStart = ({ sownOn }: LotFacts, { pastStart }: Warmth): EpochDay => Math.max(sownOn, pastStart);
+
 /** Courses of fresh seed are the same for lots of a kind sown on a day. */
 const tables = new WeakMap<Warmth, Map<string, Float64Array[]>>();
 function freshTable(
@@ -116,12 +119,12 @@ function freshTable(
 ): Float64Array[] {
   let kept = tables.get(warmth);
   if (!kept) tables.set(warmth, (kept = new Map()));
-  const { heatDd, chillDays, warmDays, baseC } = waking;
-  const key = [sownOn, year, deeper, heatDd, chillDays, warmDays, baseC].join(' ');
+  const key = `${sownOn} ${year} ${deeper} ${JSON.stringify(waking)}`;
   let heats = kept.get(key);
   if (!heats) {
     const { past, years } = warmth.meanC;
     const ahead = years[year];
+    // Seed from before the weather that is known is taken to have lain in the first of it.
     const start = Math.max(sownOn, warmth.pastStart);
     const means = Float64Array.from(
       { length: Math.max(0, warmth.asOf + ahead.length - start + 1) },
@@ -147,7 +150,7 @@ export function emergenceClock(facts: LotFacts, warmth: Warmth): EpochDay {
   const deeper = Math.log(1 + (facts.extraWinters ?? 0));
   const days = warmth.years.map((_, year) => {
     const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
-    return facts.sownOn + firstAtLeast(heats[(DEPTH_Z.length - 1) / 2], 1);
+    return tableStart(facts, warmth) + firstAtLeast(heats[(DEPTH_Z.length - 1) / 2], 1);
   });
   const middle = days.sort((a, b) => a - b)[Math.floor((days.length - 1) / 2)];
   return Number.isFinite(middle) ? middle : warmth.asOf + warmth.years[0].length;

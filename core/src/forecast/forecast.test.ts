@@ -259,6 +259,28 @@ describe('facts that move a forecast', () => {
   });
 });
 
+describe('frost at the roots', () => {
+  const asOf = dayOf('2027-01-20');
+  const cold = (days: number): WeatherSeries => ({
+    start: asOf - days + 1,
+    tMinC: new Float64Array(days).fill(-15),
+    tMaxC: new Float64Array(days).fill(-6),
+    rainMm: new Float64Array(days),
+  });
+  const stress = (weather: WeatherSeries) => {
+    const outlook = weatherOutlook(weather, site, asOf, { horizonDays: 60 });
+    return forecastLot(lot(), outlook, warmthOf(outlook), { view: asOf }).rootStress;
+  };
+  it('is told of nights that were measured', () => {
+    expect(stress(cold(6))).toMatchObject({ kind: 'frost', risk: 'harm', airC: -15 });
+  });
+  it('is never told of nights that were only filled in from averages', () => {
+    expect(stress({ ...cold(1), tMinC: Float64Array.of(NaN), tMaxC: Float64Array.of(NaN) })).toBeNull();
+    // Measured a week ago, and not since.
+    expect(stress({ ...cold(6), start: asOf - 12 })).toBeNull();
+  });
+});
+
 describe('a place without winters', () => {
   it('grows on through the year, rests never, and is told to lift by size', () => {
     const tropics = { latitudeDeg: 12, elevationM: 50 };

@@ -270,8 +270,10 @@ function prickDays(
 
 /** Frost or heat at the roots of a lot that is up, from the days measured. */
 function stressOf(home: Home, { seen }: Emergence, outlook: Outlook): RootStress | null {
-  if (seen === null) return null;
-  const days = (values: Float64Array) => lastDays(values, outlook.pastStart, outlook.asOf);
+  // What was only filled in from averages is no night that anybody measured.
+  const { asOf, measuredTo, pastStart } = outlook;
+  if (seen === null || asOf - measuredTo > 1) return null;
+  const days = (values: Float64Array) => lastDays(values, pastStart, measuredTo);
   return rootStress(home, days(outlook.pastMinC), days(outlook.pastMaxC));
 }
 

@@ -107,7 +107,7 @@ function valueOfEnds(
  * forecast's own runs (optimal stopping by groups of runs; Longstaff & Schwartz 2001, Rev. Financ. Stud. 14:113).
  * @param cv spread between plants over their mean
  * @param moved the same lot in the home it would be moved to; null where there is none to try
- * @throws Unfit for prices that fall as trees grow, a cost below 0, or no season ahead
+ * @throws Unfit for sizes that do not rise in the list of prices, a cost below 0, or no season ahead
  */
 export function holdOrMove(
   stays: SeasonHeights,

@@ -34,6 +34,8 @@ export interface Outlook {
   recordedYears: number;
   generatedYears: number;
   filledPastDays: number;
+  /** Last day with temperatures that were measured, not filled in; −Infinity where there is none. */
+  measuredTo: EpochDay;
   normals: Normals;
 }
 
@@ -85,8 +87,14 @@ export function weatherOutlook(
     recordedYears,
     generatedYears: years.length - recordedYears,
     filledPastDays: past.filled,
+    measuredTo: lastMeasured(known),
     normals,
   };
+}
+
+function lastMeasured({ start, tMinC, tMaxC }: WeatherSeries): EpochDay {
+  for (let i = tMinC.length - 1; i >= 0; i--) if (tMinC[i] <= tMaxC[i]) return start + i;
+  return -Infinity;
 }
 
 /** What was known on a date: nothing measured later. */

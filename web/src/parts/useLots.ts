@@ -39,7 +39,8 @@ export const useLots = createSharedComposable(() => {
       const whole = facts.value.get(id);
       if (!row || !whole) continue;
       const records = nursery.evidence.get(id);
-      const of = [row, whole, view, records, lookup, asOf.value];
+      // Where it stands is said in units, which a person may switch.
+      const of = [row, whole, view, records, lookup, asOf.value, preferences.units];
       const same = before.get(id);
       if (same?.of.every((part, i) => part === of[i])) known.set(id, same);
       else {

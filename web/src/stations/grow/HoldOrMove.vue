@@ -3,6 +3,7 @@ import {
   holdOrMove,
   homeOf,
   startingTreePrices,
+  Unfit,
   type Choice,
   type HoldOrMove,
   type LotForecast,
@@ -26,6 +27,7 @@ import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { shortDate, yearOf } from '../../words/dates';
 import { percent, several, surely } from '../../words/numbers';
+import { money } from '../yard/money';
 import { nextSize } from './nextSize';
 
 /** A lot over the seasons ahead, and whether to let it go, hold it or move it up: what each is worth, and how sure. */
@@ -40,7 +42,7 @@ const { show, shown, typed, unit } = usePreferences();
 const prices = computed<TreePrices>(() => nursery.catalogue!.prices.list.trees ?? startingTreePrices);
 const isStarting = computed(() => nursery.catalogue!.prices.list.trees === undefined);
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
-const money = (value: number) => `${currency.value}${value.toFixed(2)}`;
+const cash = (value: number) => money(value, currency.value);
 
 const target = computed(() => nextSize(props.lot.facts.home, nursery.catalogue!.containers));
 const move = computed(() => {
@@ -55,8 +57,11 @@ const move = computed(() => {
 const seen = shallowRef<{ stays: LotForecast; moves: LotForecast | null } | null>(null);
 watchDebounced(
   [() => props.lot.row.id, () => props.lot.facts, move],
-  async () => {
-    seen.value = await forecasts.seasons(props.lot.row.id, move.value);
+  async ([id], [before]) => {
+    // Another lot's seasons are never shown as this one's.
+    if (id !== before) seen.value = null;
+    const answer = await forecasts.seasons(id, move.value);
+    if (id === props.lot.row.id) seen.value = answer;
   },
   { immediate: true, debounce: 60 },
 );
@@ -83,7 +88,8 @@ const answer = computed<{ said: Worked<HoldOrMove> | null; fault: string | null 
       fault: null,
     };
   } catch (error) {
-    return { said: null, fault: error instanceof Error ? error.message : String(error) };
+    if (error instanceof Unfit) return { said: null, fault: error.message };
+    throw error;
   }
 });
 const choiceWords: Record<Choice, string> = {
@@ -187,7 +193,7 @@ async function keep() {
               >
                 {{ choiceWords[c.choice] }}
               </th>
-              <td class="pr-4 text-right font-bold">{{ money(c.value) }}</td>
+              <td class="pr-4 text-right font-bold">{{ cash(c.value) }}</td>
               <td class="text-muted">best in {{ surely(c.chanceBest) }}</td>
             </tr>
           </tbody>
@@ -196,7 +202,7 @@ async function keep() {
       <p v-if="answer.said" class="mt-1">
         <template v-if="answer.said.value.turnsAt !== null"
           >It turns where a season’s place and care costs more than
-          <b>{{ money(answer.said.value.turnsAt) }}</b> a tree.
+          <b>{{ cash(answer.said.value.turnsAt) }}</b> a tree.
         </template>
         <template v-if="isStarting"
           ><b>Prices are Kauri’s starting values, not yours</b>: put in your own before you act on this.

@@ -14,10 +14,12 @@ const { show } = usePreferences();
 const found = shallowRef<Disagreement | null>(null);
 watchDebounced(
   () => props.lot.facts,
-  async (facts) => {
+  async (facts, before) => {
+    if (facts.id !== before?.id) found.value = null;
     // Two measurements at the least, or there is nothing to disagree twice.
-    found.value =
+    const answer =
       facts.sizes.length + facts.pulls.length < 3 ? null : disagreement(await forecasts.heldOf(facts.id));
+    if (facts.id === props.lot.facts.id) found.value = answer;
   },
   { immediate: true, debounce: 400 },
 );
