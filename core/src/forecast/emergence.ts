@@ -2,7 +2,7 @@ import type { EpochDay } from '../calendar/day';
 import { normalQuantile } from '../chance/normal';
 import { firstAtLeast } from '../chance/quantile';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
-import { wakeTable } from '../seed/waking';
+import { wakeTables } from '../seed/waking';
 import { wakingGroups, type Waking } from '../species/waking';
 import type { Spread } from '../chance/spread';
 import type { Warmth } from '../weather/sums';
@@ -85,8 +85,9 @@ function emergenceDays(facts: LotFacts, warmth: Warmth, many: number): Float64Ar
   const depthOf = shuffledIndices(many, random).map((i) => i % DEPTH_Z.length);
   const heatZ = strata();
   const deeper = Math.log(1 + (facts.extraWinters ?? 0));
+  const tables = freshTables(facts.sownOn, fresh, warmth, deeper);
   for (let year = 0; year < years; year++) {
-    const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
+    const heats = tables[year];
     for (let c = 0; c < many; c++) {
       const need = Math.exp(fresh.lotSdHeat * heatZ[c]);
       const radicle = tableStart(facts, warmth) + firstAtLeast(heats[depthOf[c]], need);
@@ -108,33 +109,25 @@ function freshSeed(facts: LotFacts): Waking | null {
 /** Day of the first row of a course. */
 const tableStart = ({ sownOn }: LotFacts, { pastStart }: Warmth): EpochDay => Math.max(sownOn, pastStart);
 
-/** Courses of fresh seed are the same for lots of a kind sown on a day. */
-const tables = new WeakMap<Warmth, Map<string, Float64Array[]>>();
-function freshTable(
-  sownOn: EpochDay,
-  waking: Waking,
-  warmth: Warmth,
-  year: number,
-  deeper: number,
-): Float64Array[] {
-  let kept = tables.get(warmth);
-  if (!kept) tables.set(warmth, (kept = new Map()));
-  const key = `${sownOn} ${year} ${deeper} ${JSON.stringify(waking)}`;
+/** Courses of fresh seed, by weather year and depth, are the same for lots of a kind sown on a day. */
+const coursesOfSeed = new WeakMap<Warmth, Map<string, Float64Array[][]>>();
+function freshTables(sownOn: EpochDay, waking: Waking, warmth: Warmth, deeper: number): Float64Array[][] {
+  let kept = coursesOfSeed.get(warmth);
+  if (!kept) coursesOfSeed.set(warmth, (kept = new Map()));
+  const key = `${sownOn} ${deeper} ${JSON.stringify(waking)}`;
   let heats = kept.get(key);
   if (!heats) {
     const { past, years } = warmth.meanC;
-    const ahead = years[year];
     // Seed from before the weather that is known is taken to have lain in the first of it.
     const start = Math.max(sownOn, warmth.pastStart);
-    const means = Float64Array.from(
-      { length: Math.max(0, warmth.asOf + ahead.length - start + 1) },
-      (_, i) => {
-        const day = start + i;
-        return day <= warmth.asOf ? past[day - warmth.pastStart] : ahead[day - warmth.asOf - 1];
-      },
-    );
+    const means = years.map((ahead) => {
+      const known = past.subarray(Math.max(0, start - warmth.pastStart), warmth.asOf - warmth.pastStart + 1);
+      return Float64Array.of(...known, ...ahead.subarray(Math.max(0, start - warmth.asOf - 1)));
+    });
     const depths = DEPTH_Z.map((z) => deeper + waking.lotSdDepth * z);
-    heats = wakeTable(means, GROUND_SWING_C, waking, depths).heat;
+    heats = wakeTables(means, GROUND_SWING_C, waking, depths, Math.exp(4 * waking.lotSdHeat)).map(
+      ({ heat }) => heat,
+    );
     kept.set(key, heats);
   }
   return heats;
@@ -148,10 +141,9 @@ export function emergenceClock(facts: LotFacts, warmth: Warmth): EpochDay {
   const fresh = freshSeed(facts);
   if (!fresh) return facts.sownOn;
   const deeper = Math.log(1 + (facts.extraWinters ?? 0));
-  const days = warmth.years.map((_, year) => {
-    const heats = freshTable(facts.sownOn, fresh, warmth, year, deeper);
-    return tableStart(facts, warmth) + firstAtLeast(heats[(DEPTH_Z.length - 1) / 2], 1);
-  });
+  const days = freshTables(facts.sownOn, fresh, warmth, deeper).map(
+    (heats) => tableStart(facts, warmth) + firstAtLeast(heats[(DEPTH_Z.length - 1) / 2], 1),
+  );
   const middle = days.sort((a, b) => a - b)[Math.floor((days.length - 1) / 2)];
   return Number.isFinite(middle) ? middle : warmth.asOf + warmth.years[0].length;
 }

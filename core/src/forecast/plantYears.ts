@@ -163,7 +163,11 @@ export interface WayMark extends Standpoint {
   warm: number;
 }
 
-/** Marks along a plant's days: the first day asked about, every so many days of growth, the end of each stretch. */
+/**
+ * Marks along a plant's days: the first day asked about, some days of growth apart, the end of each stretch.
+ * @param everyDays growing days to the first mark between
+ * @param widening how many times further each next one lies
+ */
 export function marksAlong(
   stretches: readonly Stretch[],
   middle: GrowthCurve,
@@ -171,10 +175,12 @@ export function marksAlong(
   from: EpochDay,
   to: EpochDay,
   everyDays: number,
+  widening = 1,
 ): WayMark[] {
   const marks: WayMark[] = [];
   let before = middle.initial;
   let grownBefore = 0;
+  let apart = everyDays;
   const gained: number[] = [];
   for (let i = 0; i < stretches.length; i++) {
     const stretch = stretches[i];
@@ -196,7 +202,10 @@ export function marksAlong(
     if (last >= from) {
       let day = Math.max(from, stretch.from);
       if (marks.length === 0 || day > marks[marks.length - 1].day) mark(day);
-      if (grows) for (day += everyDays; day < last; day += everyDays) mark(day);
+      for (day += apart; grows && day < last; day += apart) {
+        mark(day);
+        apart *= widening;
+      }
       if (last > marks[marks.length - 1].day) mark(last);
     }
     const after = grownOver(stretch, middle, before);

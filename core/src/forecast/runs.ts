@@ -59,6 +59,7 @@ export function runLot(
     keptDays,
     rootMl: kept(),
   };
+  const sinceSeen = seen === null ? null : warmth.years.map((_, year) => warmthSince(warmth, year, seen));
   for (let d = 0; d < draws; d++) {
     const rate = rootRatePerDd * g.vigour[d];
     let shared: Course | null = null;
@@ -71,7 +72,7 @@ export function runLot(
         runs.bound[run] = Infinity;
         continue;
       }
-      const since = warmthSince(warmth, year, up);
+      const since = sinceSeen?.[year] ?? warmthSince(warmth, year, up);
       const start = shared ?? { at: firstCell(cells, up), rootMl: rootInitialMl, heat: 0 };
       if (seen !== null && shared === null) {
         shared = followRoots(runs, d, cells, up, since, rate, limits[d], start, 0, known, warmth.asOf + 1);

@@ -12,13 +12,16 @@ import {
   type SizeSample,
 } from '../growth/sizeBelief';
 import {
+  grownBy,
   grownOver,
+  paceOver,
   sizeOn,
   warmInSeason,
   type Cut,
   type GrowthCurve,
   type Stretch,
 } from '../growth/stretches';
+import { gatherSamples, type TakenSample } from '../growth/gatherSamples';
 import { heightLeftAfter } from '../growing/events';
 import { diameterFactorIn, heightFactorIn } from '../home/factors';
 import type { Home } from '../home/home';
@@ -105,6 +108,8 @@ export interface SizeKnown {
   what: Sized;
   middle: GrowthCurve;
   belief: SizeBelief;
+  /** Days of the belief's samples. */
+  sampled: readonly EpochDay[];
   cuts: readonly { day: EpochDay; cut: Cut }[];
   /** Root fill of an ordinary run, by the plant's year; null where roots stand in no cells. */
   fillIn: FillIn | null;
@@ -128,44 +133,53 @@ export function sizeKnown(
   const { species } = facts;
   const middle = middleCurve(species, what);
   const cuts = what === 'height' ? cutsOf(facts, asOf) : [];
-  const taken =
-    plant === null
-      ? []
-      : facts.sizes
-          .filter((s) => s.what === what && s.day >= plant.up && s.day <= asOf)
-          .sort((a, b) => a.day - b.day);
   const stretches =
     plant && stretchesOf(plant, facts, scaleFor(species, what), cuts, fillIn && fillIn(plant));
+  const taken = plant && stretches ? takenOf(facts, what, plant, stretches, middle, asOf) : [];
   const samples = taken.map(({ day, n, mean, sd }): SizeSample => ({
     n,
     mean,
     sd,
     ...standpointOn(stretches!, middle, day, plant!.warmth.by),
   }));
-  const walk =
-    stretches &&
-    walkTo(
-      stretches,
-      taken.map((s) => s.day),
-      plant!.warmth.by,
-    );
+  const sampled = taken.map((sample) => sample.day);
+  const walk = stretches && walkTo(stretches, sampled, plant!.warmth.by);
   const belief = sizeBelief(
     spreadOf(species, what).sdLog,
     species.growthPerDd.sdLog,
     samples,
     species.plantCv * (what === 'height' ? 1 : 0.8),
-    (lnFactor, lnRate) => walk!(curveWith(middle, lnFactor, lnRate)),
+    (lnRate) => {
+      const along = walk!(middle.ratePerDd * Math.exp(lnRate));
+      return (lnFactor) => along(curveWith(middle, lnFactor, lnRate));
+    },
     more,
   );
-  return { what, middle, belief, cuts, fillIn };
+  return { what, middle, belief, sampled, cuts, fillIn };
 }
 
-/** Logarithms of a curve's sizes on some days, ascending, in one walk along its stretches. */
+/** Samples of a size up to a date, many of them gathered into few. */
+function takenOf(
+  facts: LotFacts,
+  what: Sized,
+  { up, warmth }: PlantYear,
+  stretches: readonly Stretch[],
+  middle: GrowthCurve,
+  asOf: EpochDay,
+): readonly TakenSample[] {
+  return gatherSamples(
+    facts.sizes.filter((s) => s.what === what && s.day >= up && s.day <= asOf).sort((a, b) => a.day - b.day),
+    (day) => standpointOn(stretches, middle, day, warmth.by).grown,
+    (day) => sizeOn(stretches, middle, day, warmth.by),
+  );
+}
+
+/** Logarithms of the sizes on some days, ascending, of curves of one rate: each in one walk along its stretches. */
 function walkTo(
   stretches: readonly Stretch[],
   days: readonly EpochDay[],
   warmthBy: (day: EpochDay) => number,
-): (curve: GrowthCurve) => Float64Array {
+): (ratePerDd: number) => (curve: GrowthCurve) => Float64Array {
   const out = new Float64Array(days.length);
   // Where each day lies, and the warmth of its season by then: the same for every curve.
   const at = days.map((day) => {
@@ -176,14 +190,19 @@ function walkTo(
     const within = stretches[stretch].to > day;
     return { stretch, warm: within ? warmInSeason(stretches[stretch], warmthBy, day) : undefined };
   });
-  return (curve) => {
-    let size = curve.initial;
-    let next = 0;
-    for (let i = 0; i < days.length; i++) {
-      for (; next < at[i].stretch; next++) size = grownOver(stretches[next], curve, size);
-      out[i] = Math.log(grownOver(stretches[next], curve, size, at[i].warm));
-    }
-    return out;
+  const walked = stretches.slice(0, (at.at(-1)?.stretch ?? 0) + 1);
+  return (ratePerDd) => {
+    const whole = walked.map((stretch) => paceOver(stretch, ratePerDd));
+    const parts = at.map(({ stretch, warm }) => paceOver(stretches[stretch], ratePerDd, warm));
+    return (curve) => {
+      let size = curve.initial;
+      let next = 0;
+      for (let i = 0; i < days.length; i++) {
+        for (; next < at[i].stretch; next++) size = grownBy(stretches[next], curve, size, whole[next]);
+        out[i] = Math.log(grownBy(stretches[next], curve, size, parts[i]));
+      }
+      return out;
+    };
   };
 }
 
@@ -197,6 +216,32 @@ interface Departure {
 /** A day along the way, with where the middle curve stands on it and how runs depart from theirs. */
 type Mark = WayMark & Departure;
 const NO_SAMPLES = new Float64Array(0);
+
+/** Days so close that growth between them goes along a straight line. */
+const STRAIGHT_DAYS = 8;
+
+/**
+ * First day on which a size that grows is reached, between a day on which it is not and a later one on which it is:
+ * closed in on by halves of the way and along the straight line, in turns.
+ */
+function firstDayOf(
+  sizeOnDay: (day: EpochDay) => number,
+  wanted: number,
+  before: EpochDay,
+  sizeBefore: number,
+  by: EpochDay,
+  sizeBy: number,
+): EpochDay {
+  let [low, lowSize, high, highSize] = [before, sizeBefore, by, sizeBy];
+  for (let turn = 0; high - low > STRAIGHT_DAYS; turn++) {
+    const part = turn % 2 === 1 ? 0.5 : (wanted - lowSize) / (highSize - lowSize);
+    const day = Math.max(low + 1, Math.min(high - 1, Math.round(low + part * (high - low))));
+    const size = sizeOnDay(day);
+    if (size >= wanted) [high, highSize] = [day, size];
+    else [low, lowSize] = [day, size];
+  }
+  return Math.max(low + 1, Math.ceil(low + ((wanted - lowSize) / (highSize - lowSize)) * (high - low)));
+}
 
 /** Steps through strata so that neighbours lie far apart: a prime, and so no part of any number of runs below it. */
 const TURNS = 7919;
@@ -252,13 +297,9 @@ export class SizeRuns {
     const { samples, root } = belief;
     if (plant && root) {
       const stretches = this.stretches(plant);
-      const days = facts.sizes
-        .filter((s) => s.what === what && s.day >= plant.up && s.day <= asOf)
-        .map((s) => s.day)
-        .sort((a, b) => a - b);
-      const walk = walkTo(stretches, days, plant.warmth.by);
+      const walk = walkTo(stretches, known.sampled, plant.warmth.by);
       this.off = this.curves.map((curve) => {
-        const sizes = walk(curve);
+        const sizes = walk(curve.ratePerDd)(curve);
         return solveBy(
           root,
           samples.map(({ mean }, i) => Math.log(mean) - sizes[i]),
@@ -349,25 +390,29 @@ export class SizeRuns {
   }
 
   /** Marks along a plant's days, from a day to another. */
-  private marksOf(plant: PlantYear, from: EpochDay, to: EpochDay): Mark[] {
+  private marksOf(plant: PlantYear, from: EpochDay, to: EpochDay, widening: number): Mark[] {
     const { middle, belief } = this.known;
-    // What samples depart by fades within a season and is followed through it; without samples a stretch's ends will do.
+    // What samples depart by is followed through; without samples a stretch's ends will do.
     const every = belief.root ? MODEL_DAYS : Infinity;
-    return marksAlong(this.stretches(plant), middle, plant.warmth.by, from, to, every).map((way) => {
-      const { towards, fixedSd, freshSd } = this.spreadAt(way);
-      const { day, stretch, warm, grown, luck } = way;
-      return { day, stretch, warm, grown, luck, towards, fixedSd, freshSd };
-    });
+    return marksAlong(this.stretches(plant), middle, plant.warmth.by, from, to, every, widening).map(
+      (way) => {
+        const { towards, fixedSd, freshSd } = this.spreadAt(way);
+        const { day, stretch, warm, grown, luck } = way;
+        return { day, stretch, warm, grown, luck, towards, fixedSd, freshSd };
+      },
+    );
   }
 
   /** Marks of the days gone by, which are the same in every weather year. */
   private past(plant: PlantYear): Mark[] {
-    return (this.pastMarks ??= this.marksOf(plant, plant.up, this.asOf));
+    return (this.pastMarks ??= this.marksOf(plant, plant.up, this.asOf, 1));
   }
 
+  /** Marks of the days to come: what samples depart by fades, and needs fewer and fewer of them. */
   private ahead(plant: PlantYear, horizon: EpochDay): Mark[] {
     let kept = this.marksBy.get(plant);
-    if (!kept) this.marksBy.set(plant, (kept = this.marksOf(plant, Math.max(plant.up, this.asOf), horizon)));
+    if (!kept)
+      this.marksBy.set(plant, (kept = this.marksOf(plant, Math.max(plant.up, this.asOf), horizon, 2)));
     return kept;
   }
 
@@ -435,7 +480,7 @@ export class SizeRuns {
     let before = this.sizeBefore(plant, d, at);
     let log = this.logDeparture(first, year, d);
     let last = first.day;
-    const there = grownOver(stretches[at], curve, before, first.warm) * Math.exp(log);
+    let there = grownOver(stretches[at], curve, before, first.warm) * Math.exp(log);
     while (next < toWanted && there >= wanted[next]) out[next++][run] = last;
     for (let m = 1; m < marks.length && next < toWanted; m++) {
       const mark = marks[m];
@@ -445,16 +490,15 @@ export class SizeRuns {
       while (next < toWanted && size >= wanted[next]) {
         // Between two marks the departure goes along the straight line.
         const stretch = stretches[at];
-        let [low, high] = [last + 1, mark.day];
-        while (low < high) {
-          const day = (low + high) >> 1;
+        const sizeOnDay = (day: EpochDay) => {
           const departs = log + ((day - last) / (mark.day - last)) * (logThen - log);
           const warm = day < stretch.from ? stretch.warmFrom : warmInSeason(stretch, plant.warmth.by, day);
-          if (grownOver(stretch, curve, before, warm) * Math.exp(departs) >= wanted[next]) high = day;
-          else low = day + 1;
-        }
-        out[next++][run] = low;
+          return grownOver(stretch, curve, before, warm) * Math.exp(departs);
+        };
+        out[next][run] = firstDayOf(sizeOnDay, wanted[next], last, there, mark.day, size);
+        next++;
       }
+      there = size;
       log = logThen;
       last = mark.day;
     }

@@ -133,9 +133,9 @@ describe('what is believed of a lot’s size', () => {
       grown: 60 + 40 * i,
       luck: [],
     }));
-  const at = (f: number, k: number) => warms.map((warm) => Math.log(size(f, k, warm)));
+  const at = (k: number) => (f: number) => warms.map((warm) => Math.log(size(f, k, warm)));
   it('rests wholly on the starting value before any sample', () => {
-    const p = sizeBelief(0.3, 0.25, [], 0.25, () => []);
+    const p = sizeBelief(0.3, 0.25, [], 0.25, at);
     expect(p.startingShare).toBe(1);
     expect(p.weights.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
     expect(factorLog(p).mean).toBeCloseTo(0, 9);

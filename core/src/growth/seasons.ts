@@ -15,6 +15,12 @@ export interface SeasonGrown {
 /** Shape of the seasons after the first: a plant with buds and roots sets out at once (starting value). */
 export const LATER_SHAPE = 2.5;
 
+/** {@link seasonShare} of a season after the first. */
+export function laterShare(x: number): number {
+  return x <= 0 ? 0 : (Math.exp(-LATER_SHAPE * Math.exp(-x)) - LATER_START) / (1 - LATER_START);
+}
+const LATER_START = Math.exp(-LATER_SHAPE);
+
 /**
  * Share of a season's increment that is gained once rate × warmth comes to x: a Gompertz curve from 0 to 1,
  * (exp(−b·e^(−x)) − e^(−b)) ÷ (1 − e^(−b)).

@@ -118,7 +118,7 @@ export function covariance(
  * What samples make of the starting values.
  * @param factor spread of the factor at the start, of its logarithm (median 1)
  * @param rate the same of the rate
- * @param sizeAt ln of the size a curve gives at each sample, by (ln factor, ln rate)
+ * @param sizeAt ln of the size a curve gives at each sample, by ln rate, then by ln factor
  * @param more logarithm of what else speaks of a factor, by grid line; nothing where left out
  */
 export function sizeBelief(
@@ -126,7 +126,7 @@ export function sizeBelief(
   rate: Spread['sdLog'],
   samples: readonly SizeSample[],
   speciesCv: number,
-  sizeAt: (lnFactor: number, lnRate: number) => ArrayLike<number>,
+  sizeAt: (lnRate: number) => (lnFactor: number) => ArrayLike<number>,
   more: ((lnFactor: number) => number) | null = null,
 ): SizeBelief {
   const factors = Float64Array.from({ length: FACTORS }, (_, i) => line(i, FACTORS) * T_SCALE * factor);
@@ -138,23 +138,21 @@ export function sizeBelief(
   const n = samples.length;
   const off = new Float64Array(n);
   const logs = samples.map(({ mean }) => Math.log(mean));
-  for (let i = 0; i < FACTORS; i++) {
-    const said = more === null ? 0 : more(factors[i]);
-    for (let j = 0; j < RATES; j++) {
-      const cell = i * RATES + j;
-      if (root === null) {
-        weights[cell] += said;
-        continue;
-      }
-      const sizes = sizeAt(factors[i], rates[j]);
+  const said = factors.map((factor) => (more === null ? 0 : more(factor)));
+  for (let j = 0; j < RATES; j++) {
+    const sizesOf = root === null ? null : sizeAt(rates[j]);
+    for (let i = 0; i < FACTORS; i++) {
       let square = 0;
-      for (let a = 0; a < n; a++) {
-        let x = logs[a] - sizes[a];
-        for (let b = 0; b < a; b++) x -= root[a * n + b] * off[b];
-        off[a] = x / root[a * n + a];
-        square += off[a] ** 2;
+      if (root !== null) {
+        const sizes = sizesOf!(factors[i]);
+        for (let a = 0; a < n; a++) {
+          let x = logs[a] - sizes[a];
+          for (let b = 0; b < a; b++) x -= root[a * n + b] * off[b];
+          off[a] = x / root[a * n + a];
+          square += off[a] ** 2;
+        }
       }
-      weights[cell] += said - 0.5 * square;
+      weights[i * RATES + j] += said[i] - 0.5 * square;
     }
   }
   normalised(weights);

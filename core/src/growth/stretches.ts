@@ -1,5 +1,5 @@
 import type { EpochDay } from '../calendar/day';
-import { LATER_SHAPE, seasonShare, seasonTime } from './seasons';
+import { LATER_SHAPE, laterShare, seasonTime } from './seasons';
 
 /**
  * A stretch of growth: within one season and one home. Warmth is counted from the start of the season, so that a home
@@ -50,17 +50,32 @@ export function grownOver(
   start: number,
   warmTo = stretch.warmTo,
 ): number {
-  const size = cutBy(stretch.cut, start);
-  if (warmTo <= stretch.warmFrom) return size;
-  if (stretch.season === 0) {
-    const most = curve.firstTo * stretch.scale;
-    if (size >= most) return size;
-    return most * Math.exp(Math.log(size / most) * Math.exp(-curve.ratePerDd * (warmTo - stretch.warmFrom)));
-  }
-  const gained =
-    seasonShare(LATER_SHAPE, curve.ratePerDd * warmTo) -
-    seasonShare(LATER_SHAPE, curve.ratePerDd * stretch.warmFrom);
-  return size + addedIn(curve, stretch.season) * stretch.scale * gained;
+  return grownBy(stretch, curve, start, paceOver(stretch, curve.ratePerDd, warmTo));
+}
+
+/**
+ * How far a stretch's warmth brings growth of a rate: what is left of the way to a first season's size, of the
+ * logarithm; the share of a later season's increment. Curves of one rate share it.
+ */
+export function paceOver(stretch: Stretch, ratePerDd: number, warmTo = stretch.warmTo): number {
+  if (stretch.season === 0)
+    return warmTo <= stretch.warmFrom ? 1 : Math.exp(-ratePerDd * (warmTo - stretch.warmFrom));
+  return warmTo <= stretch.warmFrom
+    ? 0
+    : laterShare(ratePerDd * warmTo) - laterShare(ratePerDd * stretch.warmFrom);
+}
+
+/** {@link grownOver}, with {@link paceOver} of the curve's rate known. */
+export function grownBy(
+  { season, scale, cut }: Stretch,
+  curve: GrowthCurve,
+  start: number,
+  pace: number,
+): number {
+  const size = cutBy(cut, start);
+  if (season > 0) return size + addedIn(curve, season) * scale * pace;
+  const most = curve.firstTo * scale;
+  return pace === 1 || size >= most ? size : most * Math.exp(Math.log(size / most) * pace);
 }
 
 /** What a season after the first adds in an ordinary home. */
@@ -81,7 +96,7 @@ export function warmthToSize(stretch: Stretch, curve: GrowthCurve, start: number
     warm = stretch.warmFrom - Math.log(Math.log(wanted / most) / Math.log(size / most)) / curve.ratePerDd;
   } else {
     const whole = addedIn(curve, stretch.season) * stretch.scale;
-    const before = seasonShare(LATER_SHAPE, curve.ratePerDd * stretch.warmFrom);
+    const before = laterShare(curve.ratePerDd * stretch.warmFrom);
     warm = seasonTime(LATER_SHAPE, before + (wanted - size) / whole) / curve.ratePerDd;
   }
   return warm <= stretch.warmTo ? warm : Infinity;

@@ -182,10 +182,8 @@ function logLikelihood(
     const fill = rootMl / stretches[stretches.length - 1].cellMl;
     for (let judge = 0; judge < NODES.length; judge++) {
       let like = 0;
-      for (let day = 0; day < NODES.length; day++) {
-        const log = logOfScores(judge, fill * dayLuck[day], scores);
-        like += NODE_WEIGHTS[day] * Math.exp(log);
-      }
+      for (let day = 0; day < NODES.length; day++)
+        like += NODE_WEIGHTS[day] * chanceOfScores(judge, fill * dayLuck[day], scores);
       byJudge[judge] += Math.log(Math.max(1e-300, like));
     }
   }
@@ -205,7 +203,7 @@ const dayLuck = NODES.map((node) => Math.exp(DAY_SD * node));
 const FILL_STEP = 0.01;
 const FILL_MOST = 2;
 const SCORES = SCORE_FILL.length;
-/** Logarithm of each score’s chance, by judge, fill and score: worked out once, when first asked. */
+/** Each score’s chance, by judge, fill and score: worked out once, when first asked. */
 let chances: Float64Array | null = null;
 function chancesOf(): Float64Array {
   const fills = Math.round(FILL_MOST / FILL_STEP) + 1;
@@ -218,7 +216,7 @@ function chancesOf(): Float64Array {
       for (let score = 0; score < SCORES; score++) {
         const upTo =
           score < SCORE_CUTS.length ? normalCdf((SCORE_CUTS[score] - fill - JUDGE_SD * node) / sd) : 1;
-        table[(judge * fills + f) * SCORES + score] = Math.log(Math.max(SLIP, upTo - below));
+        table[(judge * fills + f) * SCORES + score] = Math.max(SLIP, upTo - below);
         below = upTo;
       }
     }
@@ -226,18 +224,20 @@ function chancesOf(): Float64Array {
   return table;
 }
 
-/** Logarithm of the chance of plugs’ scores at a fill, as one judge sees them. */
-function logOfScores(judge: number, fill: number, scores: readonly number[]): number {
+/** Chance of plugs’ scores at a fill, as one judge sees them. */
+function chanceOfScores(judge: number, fill: number, scores: readonly number[]): number {
   chances ??= chancesOf();
   const fills = Math.round(FILL_MOST / FILL_STEP) + 1;
   const at = Math.min(fills - 1.000001, Math.max(0, fill / FILL_STEP));
   const low = Math.floor(at);
   const part = at - low;
   const base = (judge * fills + low) * SCORES;
-  let log = 0;
-  for (const score of scores)
-    log += chances[base + score] * (1 - part) + chances[base + SCORES + score] * part;
-  return log;
+  let chance = 1;
+  for (let i = 0; i < scores.length; i++) {
+    const score = base + scores[i];
+    chance *= chances[score] * (1 - part) + chances[score + SCORES] * part;
+  }
+  return chance;
 }
 
 /** Quantile of Student’s t with 4 degrees, in closed form (Shaw 2006, J. Comput. Finance 9:37). */

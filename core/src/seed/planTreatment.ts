@@ -63,8 +63,8 @@ export function planTreatment(
         store.kind === 'fixed' ? 0 : OUTDOOR_SWING_C,
       );
       at = {
-        ready: lot.chanceThat(sowOn, ({ ready }) => ready >= READY_SHARE),
-        notTooFar: lot.chanceThat(sowOn, ({ out }) => out < most),
+        ready: lot.chanceOf('ready', sowOn, READY_SHARE),
+        notTooFar: 1 - lot.chanceOf('out', sowOn, most),
         runs,
       };
       known.set(begin, at);

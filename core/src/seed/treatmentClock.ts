@@ -36,6 +36,8 @@ export interface TreatmentFacts {
 const LONGEST_DAYS = 1100;
 /** Days ahead that are run. */
 const AHEAD_DAYS = 420;
+/** Weeks ahead for which the chance of first radicles is told. */
+const WEEKS = 16;
 /** Half of a day's range in a tub or in the ground, °C: air's, damped. */
 export const OUTDOOR_SWING_C = 2;
 
@@ -159,13 +161,12 @@ export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<
   );
   const surprising = lot.learn(checks);
   const { out, ready: readyShare } = lot.mean(asOf);
-  const weeks = Array.from({ length: 16 }, (_, w) => {
-    const until = asOf + 7 * (w + 1);
-    return { until, chance: lot.chanceOfFirst(asOf, until, facts.seeds) };
-  });
-  const ready = lot.bandOfDay((x, y, year, day) => lot.share(x, y, year, day).ready >= READY_SHARE);
+  const untils = Array.from({ length: WEEKS }, (_, w) => asOf + 7 * (w + 1));
+  const chances = lot.chancesOfFirst(asOf, untils, facts.seeds);
+  const weeks = untils.map((until, w) => ({ until, chance: chances[w] }));
+  const ready = lot.bandOfDay('ready', READY_SHARE);
   const most = facts.taproot ? OUT_MOST.tap : OUT_MOST.other;
-  const lastToSow = lot.bandOfDay((x, y, year, day) => lot.share(x, y, year, day).out >= most);
+  const lastToSow = lot.bandOfDay('out', most);
   const seen = checks.find((c) => c.radicles > 0)?.day ?? null;
   const lastCheck = Math.max(facts.startedOn, ...checks.map((c) => c.day));
   const risky = weeks.find((w) => w.chance >= 0.1)?.until ?? Infinity;

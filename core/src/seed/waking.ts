@@ -47,26 +47,51 @@ function gainAt(t: number, dormancy: number, w: Waking): number {
   return g === 0 ? 0 : g / (w.heatDd * Math.exp(w.dormantLog * dormancy));
 }
 
+/** Growth toward the need on a day, by its mean and the seed's dormancy. */
+type Gain = (meanC: number, dormancy: number) => number;
+
+/** What a day does to any seed: warm and cold days that count, harm, and growth with no dormancy left. */
+interface DayOf {
+  meanC: number;
+  warm: number;
+  chill: number;
+  harm: number;
+  awake: number;
+}
+
+/** Mean over the quarters of a day. */
+function overDay(meanC: number, swingC: number, of: (t: number) => number): number {
+  if (swingC === 0) return of(meanC);
+  let total = 0;
+  for (const quarter of QUARTERS) total += of(meanC + swingC * quarter);
+  return total / QUARTERS.length;
+}
+
+const gainExact =
+  (swingC: number, w: Waking): Gain =>
+  (meanC, dormancy) =>
+    overDay(meanC, swingC, (t) => gainAt(t, dormancy, w));
+
+const dayOf = (meanC: number, swingC: number, w: Waking, gain: Gain): DayOf => ({
+  meanC,
+  warm: w.warmDays === 0 ? 0 : overDay(meanC, swingC, (t) => trapezoid(t, w.warmWeights)),
+  chill: overDay(
+    meanC,
+    swingC,
+    (t) => trapezoid(t, w.chillWeights) - w.undonePerDd * Math.max(0, t - w.undoneAboveC),
+  ),
+  harm: w.harmPerDd * Math.max(0, w.harmBelowC - (meanC - swingC)),
+  awake: gain(meanC, 0),
+});
+
 /** Steps one day of a seed of depth factor f, in place. */
-function step(seed: Woken, meanC: number, swingC: number, f: number, w: Waking): void {
+function step(seed: Woken, day: DayOf, f: number, w: Waking, gain: Gain): void {
   const warmed = seed.warm >= f * w.warmDays;
-  let heat = 0;
-  let warm = 0;
-  let chill = 0;
-  const many = swingC !== 0;
-  for (let k = 0; k < (many ? 4 : 1); k++) {
-    const t = many ? meanC + swingC * QUARTERS[k] : meanC;
-    if (warmed) {
-      heat += gainAt(t, seed.dormancy, w);
-      chill += trapezoid(t, w.chillWeights) - w.undonePerDd * Math.max(0, t - w.undoneAboveC);
-    } else warm += trapezoid(t, w.warmWeights);
-  }
-  const parts = many ? 4 : 1;
   if (warmed) {
-    seed.heat += heat / parts;
-    seed.chill = Math.max(0, seed.chill + chill / parts);
-  } else seed.warm += warm / parts;
-  seed.harm += w.harmPerDd * Math.max(0, w.harmBelowC - (meanC - swingC));
+    seed.heat += seed.dormancy === 0 ? day.awake : gain(day.meanC, seed.dormancy);
+    seed.chill = Math.max(0, seed.chill + day.chill);
+  } else seed.warm += day.warm;
+  seed.harm += day.harm;
   seed.dormancy =
     w.warmDays > 0 && seed.warm < f * w.warmDays
       ? w.chillDays === 0
@@ -109,7 +134,11 @@ export function wakeSeed({
   mustBeSpells(spells);
   const f = Math.exp(depthLog);
   const seed = asleep(waking);
-  for (const [days, meanC] of spells) for (let i = 0; i < days; i++) step(seed, meanC, swingC, f, waking);
+  const gain = gainExact(swingC, waking);
+  for (const [days, meanC] of spells) {
+    const day = dayOf(meanC, swingC, waking, gain);
+    for (let i = 0; i < days; i++) step(seed, day, f, waking, gain);
+  }
   return seed;
 }
 
@@ -301,6 +330,39 @@ export function lotFromLooks({
   };
 }
 
+/** Grid over a day's mean (°C) and dormancy on which growth is worked out once; straight between its points. */
+const GAIN = { fromC: -20, toC: 45, stepC: 0.25, dormancies: 32 } as const;
+const gainsOf = new WeakMap<Waking, Map<number, Gain>>();
+
+/** Growth by a table, for the many days of many seeds. */
+function gainQuick(swingC: number, waking: Waking): Gain {
+  let bySwing = gainsOf.get(waking);
+  if (!bySwing) gainsOf.set(waking, (bySwing = new Map()));
+  let gain = bySwing.get(swingC);
+  if (!gain) bySwing.set(swingC, (gain = gainTable(swingC, waking)));
+  return gain;
+}
+
+function gainTable(swingC: number, waking: Waking): Gain {
+  const exact = gainExact(swingC, waking);
+  const { fromC, toC, stepC, dormancies } = GAIN;
+  const width = dormancies + 1;
+  const rows = (toC - fromC) / stepC + 1;
+  const table = Float64Array.from({ length: rows * width }, (_, i) =>
+    exact(fromC + Math.floor(i / width) * stepC, (i % width) / dormancies),
+  );
+  return (meanC, dormancy) => {
+    const row = Math.max(0, Math.min(rows - 1.000001, (meanC - fromC) / stepC));
+    const column = Math.min(dormancies - 1e-6, dormancy * dormancies);
+    const [r, c] = [Math.floor(row), Math.floor(column)];
+    const at = r * width + c;
+    const part = column - c;
+    const low = table[at] * (1 - part) + table[at + 1] * part;
+    const high = table[at + width] * (1 - part) + table[at + width + 1] * part;
+    return low + (row - r) * (high - low);
+  };
+}
+
 /** A lot's seeds at even depths, day by day: warmth of the need, and dormancy left, by seed then day. */
 export interface WakeTable {
   /** Depths in standard deviations between seeds, for each of which there is a course. */
@@ -309,31 +371,71 @@ export interface WakeTable {
 }
 
 /**
- * Seeds of several depths through daily temperatures, once for all that is asked of them.
- * @param meanC of each day; `swingC` half of each day's range
+ * Seeds of several depths through the daily temperatures of some years, once for all that is asked of them. Days that
+ * all years share at their start, as those gone by, are gone through once.
+ * @param years mean of each day, °C, as many days in each; `swingC` half of each day's range
  * @param depths ln depths of the seeds
+ * @param enough warmth, in parts of the need, beyond which a seed need not be followed: every radicle is out by then
  */
-export function wakeTable(
-  meanC: ArrayLike<number>,
+export function wakeTables(
+  years: readonly Float64Array[],
   swingC: number,
   waking: Waking,
   depths: ArrayLike<number>,
-): WakeTable {
-  const table: WakeTable = { heat: [], dormancy: [] };
+  enough = Infinity,
+): WakeTable[] {
+  const gain = gainQuick(swingC, waking);
+  const shared = daysShared(years);
+  const daysOf = (meanC: Float64Array) => Array.from(meanC, (mean) => dayOf(mean, swingC, waking, gain));
+  const before = daysOf(years[0].subarray(0, shared));
+  const after = years.map((meanC) => daysOf(meanC.subarray(shared)));
+  const tables = years.map((): WakeTable => ({ heat: [], dormancy: [] }));
   for (let i = 0; i < depths.length; i++) {
-    const f = Math.exp(depths[i]);
-    const seed = asleep(waking);
-    const heat = new Float64Array(meanC.length);
-    const dormancy = new Float64Array(meanC.length);
-    for (let day = 0; day < meanC.length; day++) {
-      step(seed, meanC[day], swingC, f, waking);
-      heat[day] = seed.heat;
-      dormancy[day] = seed.dormancy;
-    }
-    table.heat.push(heat);
-    table.dormancy.push(dormancy);
+    const seed = { f: Math.exp(depths[i]), waking, gain, enough };
+    const there = asleep(waking);
+    const past = courseOf(seed, there, before, shared);
+    tables.forEach((table, year) => {
+      const course = courseOf(seed, { ...there }, after[year], years[year].length, past);
+      table.heat.push(course.heat);
+      table.dormancy.push(course.dormancy);
+    });
   }
-  return table;
+  return tables;
+}
+
+/** Days at the start on which all years are the same. */
+function daysShared([first, ...others]: readonly Float64Array[]): number {
+  if (others.length === 0) return first.length;
+  let shared = 0;
+  while (shared < first.length && others.every((other) => other[shared] === first[shared])) shared++;
+  return shared;
+}
+
+interface SeedCourse {
+  heat: Float64Array;
+  dormancy: Float64Array;
+}
+
+/** A seed of a depth through some days, in place, written after what it had been through before. */
+function courseOf(
+  { f, waking, gain, enough }: { f: number; waking: Waking; gain: Gain; enough: number },
+  woken: Woken,
+  days: readonly DayOf[],
+  length: number,
+  before?: SeedCourse,
+): SeedCourse {
+  const heat = new Float64Array(length);
+  const dormancy = new Float64Array(length);
+  if (before) {
+    heat.set(before.heat);
+    dormancy.set(before.dormancy);
+  }
+  for (let i = 0, row = length - days.length; i < days.length; i++, row++) {
+    if (woken.heat < enough) step(woken, days[i], f, waking, gain);
+    heat[row] = woken.heat;
+    dormancy[row] = woken.dormancy;
+  }
+  return { heat, dormancy };
 }
 
 export { gainAt, shareOf };

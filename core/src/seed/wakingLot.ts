@@ -12,7 +12,7 @@ import {
   logOfLook,
   shareOf,
   soonAfter,
-  wakeTable,
+  wakeTables,
   type Spell,
   type WakeTable,
 } from './waking';
@@ -36,6 +36,11 @@ export interface WakingFacts {
 const GRID = { depth: 7, heat: 11, alive: 5 };
 /** Depths of seeds at which courses are run, and seeds of one lot. */
 const COURSES = 17;
+/** Steps of dormancy at which a ready seed's growth is worked out, and a weight too slight to move a band. */
+const SOON_STEPS = 64;
+const SLIGHT = 5e-4;
+/** A weight too faint to be seen in any chance. */
+const FAINT = 1e-5;
 const SEED_Z = [-2.4, -1.6, -0.8, 0, 0.8, 1.6, 2.4];
 const SEED_WEIGHT = (() => {
   const raw = SEED_Z.map((z) => Math.exp(-0.5 * z * z));
@@ -53,6 +58,8 @@ export class WakingLot {
   private readonly tables: WakeTable[];
   private readonly offset: number;
   private readonly soon: { days: number; meanC: number };
+  /** Growth of a day after sowing, by even steps of dormancy. */
+  private readonly soonGain: Float64Array;
   /** Weight of each (depth, warmth), and of each share alive beside it; sum 1. */
   private cells: { x: number; y: number; weight: number; alive: number[] }[] = [];
 
@@ -71,8 +78,15 @@ export class WakingLot {
     this.courseAt = Float64Array.from({ length: COURSES }, (_, i) => (i / (COURSES - 1) - 0.5) * 2 * reach);
     const before = facts.before.flatMap(([days, meanC]) => new Array<number>(days).fill(meanC));
     this.offset = before.length;
-    this.tables = means.map((mean) =>
-      wakeTable(Float64Array.of(...before, ...mean), swingC, this.w, this.courseAt),
+    this.tables = wakeTables(
+      means.map((mean) => Float64Array.of(...before, ...mean)),
+      swingC,
+      this.w,
+      this.courseAt,
+      Math.exp(6 * this.w.lotSdHeat + 3 * this.w.seedSdHeat),
+    );
+    this.soonGain = Float64Array.from({ length: SOON_STEPS + 1 }, (_, i) =>
+      gainAt(this.soon.meanC, i / SOON_STEPS, this.w),
     );
     this.weigh(() => 0);
   }
@@ -83,28 +97,41 @@ export class WakingLot {
     return Math.min(rows - 1, this.offset + day - this.facts.startedOn);
   }
 
-  /** Shares of the living that are out, and that would come up soon, for one lot in one year by a day. */
-  share(x: number, y: number, year: number, day: EpochDay): { out: number; ready: number } {
+  /** Share of the living that are out, for one lot in one year by a day. */
+  out(x: number, y: number, year: number, day: EpochDay): number {
+    return this.share(x, y, year, day, false);
+  }
+
+  /** Share of the living that would come up soon, sown on a day, for one lot in one year. */
+  ready(x: number, y: number, year: number, day: EpochDay): number {
+    return this.share(x, y, year, day, true);
+  }
+
+  private share(x: number, y: number, year: number, day: EpochDay, sown: boolean): number {
     const row = this.rowOf(day);
-    if (row < 0) return { out: 0, ready: 0 };
+    if (row < 0) return 0;
     const { heat, dormancy } = this.tables[year];
     const reach = this.courseAt[COURSES - 1];
     const { seedSdDepth, seedSdHeat } = this.w;
-    let out = 0;
-    let ready = 0;
+    const soonDays = Math.exp(y) * this.soon.days;
+    let share = 0;
     for (let i = 0; i < SEED_Z.length; i++) {
       const depth = x + seedSdDepth * SEED_Z[i];
       const at = Math.max(0, Math.min(COURSES - 1.000001, ((depth / reach + 1) / 2) * (COURSES - 1) || 0));
       const low = Math.floor(at);
       const part = at - low;
       const high = Math.min(COURSES - 1, low + 1);
-      const h = heat[low][row] * (1 - part) + heat[high][row] * part;
-      const d = dormancy[low][row] * (1 - part) + dormancy[high][row] * part;
-      out += SEED_WEIGHT[i] * shareOf(h, y, seedSdHeat);
-      const soon = Math.exp(y) * this.soon.days * gainAt(this.soon.meanC, d, this.w);
-      ready += SEED_WEIGHT[i] * shareOf(h + soon, y, seedSdHeat);
+      let h = heat[low][row] * (1 - part) + heat[high][row] * part;
+      if (sown) h += soonDays * this.soonAt(dormancy[low][row] * (1 - part) + dormancy[high][row] * part);
+      share += SEED_WEIGHT[i] * shareOf(h, y, seedSdHeat);
     }
-    return { out, ready };
+    return share;
+  }
+
+  private soonAt(dormancy: number): number {
+    const at = Math.min(SOON_STEPS - 1e-9, dormancy * SOON_STEPS);
+    const low = Math.floor(at);
+    return this.soonGain[low] + (at - low) * (this.soonGain[low + 1] - this.soonGain[low]);
   }
 
   private weigh(logOf: (x: number, y: number, alive: number) => number): void {
@@ -133,7 +160,7 @@ export class WakingLot {
     const outOn = (x: number, y: number, day: EpochDay) => {
       const key = `${x} ${y} ${day}`;
       let share = shares.get(key);
-      if (share === undefined) shares.set(key, (share = this.share(x, y, 0, day).out));
+      if (share === undefined) shares.set(key, (share = this.out(x, y, 0, day)));
       return share;
     };
     for (let k = 1; k <= checks.length; k++) {
@@ -162,7 +189,7 @@ export class WakingLot {
     let total = 0;
     const years = this.tables.length;
     for (const cell of this.cells) {
-      if (cell.weight < 1e-6) continue;
+      if (cell.weight < FAINT) continue;
       for (let year = 0; year < years; year++) total += (cell.weight / years) * work(cell, year);
     }
     return total;
@@ -173,62 +200,78 @@ export class WakingLot {
     const alive = ({ alive: parts }: WakingLot['cells'][number]) =>
       parts.reduce((t, part, i) => t + part * this.lives[i].at, 0);
     return {
-      out: this.overYears((cell, year) => alive(cell) * this.share(cell.x, cell.y, year, day).out),
-      ready: this.overYears((cell, year) => this.share(cell.x, cell.y, year, day).ready),
+      out: this.overYears((cell, year) => alive(cell) * this.out(cell.x, cell.y, year, day)),
+      ready: this.overYears((cell, year) => this.ready(cell.x, cell.y, year, day)),
     };
   }
 
-  /** Chance that a first radicle shows among the batch's seeds between two days. */
-  chanceOfFirst(from: EpochDay, to: EpochDay, seeds: number): number {
-    return this.overYears((cell, year) => {
-      const now = this.share(cell.x, cell.y, year, from).out;
-      const then = this.share(cell.x, cell.y, year, to).out;
-      return cell.alive.reduce(
-        (t, part, i) =>
-          t +
-          part *
-            firstRadicles({
-              shareNow: now * this.lives[i].at,
-              shareThen: then * this.lives[i].at,
-              seeds: Math.max(1, seeds),
-            }),
-        0,
-      );
-    });
+  /** Chances that a first radicle shows among the batch's seeds between a day and each of some later ones. */
+  chancesOfFirst(from: EpochDay, untils: readonly EpochDay[], seeds: number): number[] {
+    const chances = untils.map(() => 0);
+    const years = this.tables.length;
+    for (const cell of this.cells) {
+      if (cell.weight < FAINT) continue;
+      for (let year = 0; year < years; year++) {
+        const now = this.out(cell.x, cell.y, year, from);
+        let none = now;
+        let chance = 0;
+        untils.forEach((until, i) => {
+          const then = this.out(cell.x, cell.y, year, until);
+          if (then > none) chance = this.firstOf(cell, now, then, seeds);
+          none = then;
+          chances[i] += (cell.weight / years) * chance;
+        });
+      }
+    }
+    return chances;
   }
 
-  /** Chance, over lots and years, that something holds of the shares by a day. */
-  chanceThat(day: EpochDay, holds: (share: { out: number; ready: number }) => boolean): number {
-    return this.overYears((cell, year) => (holds(this.share(cell.x, cell.y, year, day)) ? 1 : 0));
+  private firstOf({ alive }: WakingLot['cells'][number], now: number, then: number, seeds: number): number {
+    let chance = 0;
+    for (let i = 0; i < alive.length; i++) {
+      const living = this.lives[i].at;
+      const among = { shareNow: now * living, shareThen: then * living, seeds: Math.max(1, seeds) };
+      chance += alive[i] * firstRadicles(among);
+    }
+    return chance;
   }
 
-  /** Band of the first day on which something holds that, once true, stays so. */
-  bandOfDay(holds: (x: number, y: number, year: number, day: EpochDay) => boolean): Band {
+  /** Chance, over lots and years, that so large a share is out, or ready, by a day. */
+  chanceOf(what: 'out' | 'ready', day: EpochDay, share: number): number {
+    return this.overYears((cell, year) => (this[what](cell.x, cell.y, year, day) >= share ? 1 : 0));
+  }
+
+  /** Band of the first day by which so large a share is out, or ready. */
+  bandOfDay(what: 'out' | 'ready', share: number): Band {
     const days: { day: EpochDay; weight: number }[] = [];
     const first = this.facts.startedOn;
     const last = first + this.tables[0].heat[0].length - this.offset - 1;
     const years = this.tables.length;
-    for (const { x, y, weight } of this.cells) {
-      if (weight < 1e-4) continue;
-      for (let year = 0; year < years; year++) {
+    for (let year = 0; year < years; year++) {
+      let low = first;
+      let depth = NaN;
+      // Cells of one depth stand in order of the warmth they need: what needs more is no sooner there.
+      for (const { x, y, weight } of this.cells) {
+        if (x !== depth) [low, depth] = [first, x];
+        if (weight < SLIGHT) continue;
         let day = Infinity;
-        if (holds(x, y, year, last)) {
-          let [low, high] = [first, last];
+        if (this[what](x, y, year, last) >= share) {
+          let high = last;
           while (low < high) {
             const middle = Math.floor((low + high) / 2);
-            if (holds(x, y, year, middle)) high = middle;
+            if (this[what](x, y, year, middle) >= share) high = middle;
             else low = middle + 1;
           }
           day = low;
-        }
+        } else low = last;
         days.push({ day, weight: weight / years });
       }
     }
     days.sort((a, b) => a.day - b.day);
     const total = days.reduce((t, d) => t + d.weight, 0);
-    const at = (share: number) => {
+    const at = (part: number) => {
       let sofar = 0;
-      for (const { day, weight } of days) if ((sofar += weight) >= share * total) return day;
+      for (const { day, weight } of days) if ((sofar += weight) >= part * total) return day;
       return Infinity;
     };
     return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
