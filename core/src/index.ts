@@ -530,7 +530,15 @@ export {
   type Spell,
   type Woken,
 } from './seed/waking';
-export { mustAgree, mustHold, seedHeld, type SeedHeld, type SeedMove } from './seed/seedStore';
+export {
+  mustAgree,
+  mustHold,
+  seedHeld,
+  takenByCount,
+  takenByMass,
+  type SeedHeld,
+  type SeedMove,
+} from './seed/seedStore';
 export {
   DEAD_SHARE,
   FRESH_WEIGHT,
@@ -572,6 +580,7 @@ export {
   type BedSowing,
   type BedSowingPlan,
   type SowingWay,
+  rowSpacingFor,
 } from './sowing/bedSowing';
 export { chanceAtLeast, logBeta, massesOf } from './sowing/betaBinomial';
 export {
@@ -603,7 +612,13 @@ export {
 } from './sowing/emergenceCurve';
 export { emergenceOutlook, meanWarmth, type EmergenceOutlook, type UpBy } from './sowing/emergenceOutlook';
 export { lotShares, type LotShares } from './sowing/lotShares';
-export { seedsToSow, sowingOutlook, type SowingOutlook, type SowingQuestion } from './sowing/seedsToSow';
+export {
+  seedsToSow,
+  sowingOutlook,
+  type SowingOutlook,
+  type SowingQuestion,
+  treesFrom,
+} from './sowing/seedsToSow';
 export { sowingPlan, type SowingAsk, type SowingChain, type SowingPlan } from './sowing/sowingPlan';
 
 // propagation: cuttings and layers

@@ -7,7 +7,7 @@ import { recompute } from '../working/working';
 import { readGermination } from './germinationTest';
 import { passportColumns, passportLine, readSeedLot, seedLotLine, type SeedLotRecord } from './passport';
 import { mustRun, protocolsFrom, wintersOf } from '../species/protocol';
-import { mustAgree, mustHold, seedHeld } from './seedStore';
+import { mustAgree, mustHold, seedHeld, takenByCount, takenByMass } from './seedStore';
 import { viabilityAt, viabilityOutlook, viabilityPosterior, type StoredLot } from './seedViability';
 import { moistureFactor, storeFactor, stores } from '../species/startValues';
 import { viabilityAfter } from './viability';
@@ -280,5 +280,20 @@ describe('seed lots in files', () => {
     [{ code: 'A', latin: 'A b', received_on: '2026-01-01', grams: '3', store: 'attic' }, /attic/],
   ])('%j is refused with a sentence', (line, sentence) => {
     expect(() => readSeedLot(line as Record<string, string>, () => 1000)).toThrow(sentence);
+  });
+});
+
+describe('seed out of a counted bag', () => {
+  const held = { grams: 100, seeds: 4950 };
+  it('goes by the bag’s own seeds a gram, whatever its kind has', () => {
+    expect(takenByMass(held, 20, 60_000)).toEqual({ grams: 20, seeds: 990 });
+    expect(takenByCount(held, 990, 60_000).grams).toBeCloseTo(20, 9);
+    expect(takenByMass({ grams: 0, seeds: 0 }, 20, 60_000)).toEqual({ grams: 20, seeds: 1200 });
+  });
+  it('is all of it at all of its mass, as scales and screens round it', () => {
+    for (const grams of [100, 99.7, 100.4]) expect(takenByMass(held, grams, 60_000)).toEqual(held);
+    expect(takenByCount(held, 4950, 60_000)).toEqual(held);
+    expect(() => mustHold(held, takenByMass(held, 100, 60_000), 'bag')).not.toThrow();
+    expect(() => mustHold(held, takenByMass(held, 102, 60_000), 'bag')).toThrow(/holds 100 g/);
   });
 });

@@ -19,6 +19,26 @@ export function seedHeld(moves: readonly SeedMove[]): SeedHeld {
   });
 }
 
+/** A mass this near to all that is held is all of it: scales and shown figures round. */
+const ALL_BUT = 0.005;
+
+/**
+ * What a mass takes out of a bag, by the bag's own seeds a gram where it holds any: all that lies there takes every seed.
+ * @param seedsPerKg what stands in for an empty bag's own figure
+ */
+export function takenByMass(held: SeedHeld, grams: number, seedsPerKg: number): SeedMove {
+  if (held.grams > 0 && Math.abs(grams - held.grams) <= ALL_BUT * held.grams) return { ...held };
+  const perGram = held.grams > 0 && held.seeds > 0 ? held.seeds / held.grams : seedsPerKg / 1000;
+  return { grams, seeds: Math.round(grams * perGram) };
+}
+
+/** What a count takes out of a bag, as {@link takenByMass}. */
+export function takenByCount(held: SeedHeld, seeds: number, seedsPerKg: number): SeedMove {
+  if (held.seeds > 0 && Math.abs(seeds - held.seeds) <= 0.5) return { ...held };
+  const perGram = held.grams > 0 && held.seeds > 0 ? held.seeds / held.grams : seedsPerKg / 1000;
+  return { grams: seeds / perGram, seeds };
+}
+
 /** Mass and count may differ by this much before one of them is asked about. */
 const DISAGREE = 0.25;
 

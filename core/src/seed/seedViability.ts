@@ -158,6 +158,8 @@ export interface ViabilityOutlook {
   deadOn: EpochDay;
   /** When to test again: the band has grown too wide, or a tenth is likely lost since the last test. */
   retestOn: EpochDay;
+  /** Whether it was ever tested for germination; until then it is tested, not tested again. */
+  tested: boolean;
 }
 
 /** First day on which the mean share alive is at or below a share, by halves; Infinity if not by the last day. */
@@ -183,11 +185,12 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
   let retestOn = Math.max(lastTest + 1, fallen);
   for (let d = lastTest + 14; d < Math.min(retestOn, deadOn); d += 14)
     if (BAND_SDS * Math.sqrt(momentsAt(posterior, d).variance) > WIDE_BAND) retestOn = d;
-  if (!lot.tests.some((t) => t.kind === 'germination')) retestOn = Math.min(retestOn, day);
+  const tested = lot.tests.some((t) => t.kind === 'germination');
+  if (!tested) retestOn = Math.min(retestOn, day);
   const tried = lot.tests.reduce((n, t) => n + t.n * TEST_WEIGHT[t.kind], 0);
   const prior = betaMean(lot.fresh);
   return {
-    value: { now, deadOn, retestOn },
+    value: { now, deadOn, retestOn, tested },
     working: [
       {
         what: 'Fresh viability to begin with',

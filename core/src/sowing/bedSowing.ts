@@ -89,6 +89,25 @@ export interface BedSowingPlan {
   mulchMm: number;
 }
 
+/** Lanes of seed to a row: a drill is a band three seeds wide. */
+const lanesOf = (way: SowingWay): number => (way === 'drills' ? 3 : 1);
+/** Rows this far apart leave room for a hand and a hoe; they are drawn together only where seeds would lie too close. */
+const USUAL_ROW_MM = 120;
+const CLOSEST_ROW_MM = 30;
+/** Seeds keep one and a half times their thickness from one to the next. */
+const SEED_ROOM = 1.5;
+
+/** Row spacing at which the seeds of a standing density find room in their rows, to the centimetre, mm. */
+export function rowSpacingFor({
+  way,
+  standingPerM2,
+  standingShare,
+  thicknessMm,
+}: Pick<BedSowing, 'way' | 'standingPerM2' | 'standingShare' | 'thicknessMm'>): number {
+  const widest = (lanesOf(way) * standingShare * 1e6) / (standingPerM2 * SEED_ROOM * thicknessMm);
+  return Math.max(CLOSEST_ROW_MM, Math.min(USUAL_ROW_MM, Math.floor(widest / 10) * 10));
+}
+
 /**
  * How a bed is sown for a standing density: seeds a square metre, rows and the gap in them, depth (one to two
  * times the seed's thickness) and mulch to cover it.
@@ -107,8 +126,7 @@ export function bedSowing(ask: BedSowing): Worked<BedSowingPlan> {
     throw new Unfit(`Rows ${rowSpacingMm} mm apart do not fit a strip ${Math.round(widthMm)} mm wide.`);
   const seeds = Math.ceil(seedsPerM2 * areaM2 - 1e-9);
   const gapMm = rows ? (rows * lengthMm) / seeds : null;
-  // A drill is a band three seeds wide; a row is one seed wide.
-  const lanes = way === 'drills' ? 3 : 1;
+  const lanes = lanesOf(way);
   if (gapMm !== null && gapMm * lanes < thicknessMm)
     throw new Unfit(
       `Seeds would lie on one another: ${gapMm.toFixed(1)} mm apart for seed ${thicknessMm} mm thick. Take more rows, drills, or a wider standing.`,

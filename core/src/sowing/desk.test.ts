@@ -9,7 +9,7 @@ import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { warmthOf } from '../weather/sums';
 import { recompute } from '../working/working';
-import { bedSowing, collarAtDensity, densityForCollar } from './bedSowing';
+import { bedSowing, collarAtDensity, densityForCollar, rowSpacingFor } from './bedSowing';
 import { massesOf } from './betaBinomial';
 import { bestSeedsPerCell, cellOutcome, seedsPerCellTable } from './cellOutcome';
 import { chanceMeanHigher, chancesBest, compareShares } from './compareTreatments';
@@ -17,7 +17,7 @@ import { emergedShare, fitEmergence, isLate, warmthToShare } from './emergenceCu
 import { emergenceOutlook, meanWarmth } from './emergenceOutlook';
 import { lotShares } from './lotShares';
 import { ownShare, pooledShare } from '../chance/pooledShare';
-import { seedsToSow } from './seedsToSow';
+import { seedsToSow, sowingOutlook, treesFrom } from './seedsToSow';
 import { sowingPlan, type SowingAsk } from './sowingPlan';
 
 /** How many of a tray come up whose own share lies about p as trays do (ρ = 0.03). */
@@ -409,5 +409,51 @@ describe('coming up', () => {
     expect(isLate({ warmth: 40, up: 0 }, 400, prior).late).toBe(false);
     expect(isLate({ warmth: 300, up: 0 }, 400, prior).late).toBe(true);
     expect(isLate({ warmth: 300, up: 230 }, 400, prior).late).toBe(false);
+  });
+});
+
+describe('the desk turned round', () => {
+  const stages = [
+    { alpha: 8, beta: 3 },
+    { alpha: 12, beta: 4 },
+    { alpha: 9, beta: 2 },
+  ];
+  it('says the most trees that some seed gives with a chance, and no tree more', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 4000 }),
+        fc.constantFrom(0.5, 0.8, 0.9, 0.97),
+        (seeds, chance) => {
+          const trees = treesFrom(seeds, chance, stages);
+          if (trees > 0) expect(sowingOutlook(seeds, trees, stages).chance).toBeGreaterThanOrEqual(chance);
+          if (trees < seeds) expect(sowingOutlook(seeds, trees + 1, stages).chance).toBeLessThan(chance);
+        },
+      ),
+      { numRuns: 60 },
+    );
+    expect(treesFrom(0, 0.9, stages)).toBe(0);
+  });
+});
+
+describe('rows that the desk proposes', () => {
+  it('leave every seed its room, at the usual distance where that will do', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('rows' as const, 'drills' as const),
+        fc.integer({ min: 20, max: 600 }),
+        fc.double({ min: 0.2, max: 0.9, noNaN: true }),
+        fc.double({ min: 0.5, max: 12, noNaN: true }),
+        (way, standingPerM2, standingShare, thicknessMm) => {
+          const ask = { way, standingPerM2, standingShare, thicknessMm };
+          const rowSpacingMm = rowSpacingFor(ask);
+          expect(rowSpacingMm).toBeLessThanOrEqual(120);
+          // Where even the closest rows are too few, the sowing itself says so.
+          fc.pre(rowSpacingMm > 30);
+          const plan = bedSowing({ ...ask, rowSpacingMm, areaM2: 3, lengthMm: 3000 }).value;
+          expect(plan.rows).toBeGreaterThan(0);
+        },
+      ),
+    );
+    expect(rowSpacingFor({ way: 'rows', standingPerM2: 100, standingShare: 0.5, thicknessMm: 3 })).toBe(120);
   });
 });

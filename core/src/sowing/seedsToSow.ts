@@ -92,6 +92,22 @@ export function sowingOutlook(seeds: number, target: number, stages: readonly Be
   };
 }
 
+/**
+ * Most trees that come of some seeds with a chance: the question turned round.
+ * @param probability chance wanted, above 0 and below 1
+ * @returns 0 where not even one tree is had so surely
+ */
+export function treesFrom(seeds: number, probability: number, stages: readonly Beta[]): number {
+  const share = betaProduct(stages);
+  let [low, high] = [0, Math.max(0, Math.floor(seeds))];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (chanceAtLeast(seeds, middle, share) >= probability) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
 function workingOf(
   seeds: number,
   target: number,

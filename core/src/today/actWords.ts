@@ -128,6 +128,18 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
         reason: `Last looked at ${short(f.last)}; ${percent(f.fromStart)} of the doubt in its height is still the starting value.`,
         waiting: `${several(f.plants, 'height')}, spread over the lot, give its mean to a tenth, nine times in ten; its dates of size rest on that.`,
       };
+    case 'after-sowing':
+      return {
+        title: `Finish the sowing of ${code}`,
+        reason: `Sown ${short(f.sown)}: water it in, mulch to once or twice the seed’s thickness, ${f.bed ? 'cover and cage it against mice and birds' : 'set it where mice and birds cannot reach it'}. Written down as watered, it is not asked for again.`,
+        waiting: 'Mice and birds find a sowing in its first nights; dry seed that has swelled dies.',
+      };
+    case 'keep-moist':
+      return {
+        title: `Keep ${code} moist until it is up`,
+        reason: `It may show from ${short(f.from)}, in half of forecasts by ${short(f.half)}. Feel the top finger’s breadth; water finely where it is dry.`,
+        waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
+      };
     case 'count-up':
       return {
         title: `Count ${code}`,
@@ -144,6 +156,17 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
         waiting: `${Math.round(f.vigourFromStart * 100)} % of the doubt in its roots is still the starting value.`,
       };
   }
+}
+
+/** Seedbeds that are gone round together, in words. */
+export function seedbedsWords(codes: readonly string[], from: EpochDay, view: EpochDay): ActWords {
+  const named = codes.slice(0, 4).join(', ');
+  const more = codes.length - 4;
+  return {
+    title: `Keep ${several(codes.length, 'seedbed')} moist until they are up`,
+    reason: `${named}${more > 0 ? ` and ${more} more` : ''}: the first may show from ${shortDate(from, yearOf(view))}. Feel the top finger’s breadth; water finely where it is dry.`,
+    waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
+  };
 }
 
 /** What the Seed station asks for, with its reason. */
@@ -168,8 +191,8 @@ export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWo
       };
     case 'retest':
       return {
-        title: `Test ${name} again`,
-        reason: `About ${percent(f.alive)} alive, but it may be ${Math.round(f.low * 100)} or ${Math.round(f.high * 100)} %.`,
+        title: f.tested ? `Test ${name} again` : `Test ${name}`,
+        reason: `${f.tested ? 'About' : 'Never tested: by its kind about'} ${percent(f.alive)} alive, but it may be ${Math.round(f.low * 100)} or ${Math.round(f.high * 100)} %.`,
       };
     case 'likely-dead':
       return {

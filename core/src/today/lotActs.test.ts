@@ -46,6 +46,7 @@ interface Situation {
   not?: string[];
   lot?: Partial<Omit<LotFacts, 'counts' | 'sizes' | 'pulls' | 'care'>>;
   up?: string | null;
+  sown?: string;
   sizes?: [string, 'height' | 'diameter', number][];
   pulls?: [string, number[]][];
   care?: [string, NonNullable<LotFacts['care']>[number]['done']][];
@@ -60,6 +61,41 @@ const situations: Situation[] = [
     asks: ['count-up'],
     not: ['measure', 'inoculate'],
   },
+  {
+    says: 'sown yesterday: what follows sowing, and nothing of drying yet',
+    on: '2026-03-02',
+    sown: '2026-03-01',
+    up: null,
+    asks: ['after-sowing'],
+    not: ['keep-moist'],
+  },
+  {
+    says: 'watered in: not again',
+    on: '2026-03-02',
+    sown: '2026-03-01',
+    up: null,
+    care: [['2026-03-01', { what: 'water', mm: null }]],
+    asks: [],
+    not: ['after-sowing'],
+  },
+  { says: 'about to come up: keep it moist', on: '2026-05-01', up: null, asks: ['keep-moist'] },
+  {
+    says: 'watered the day before: moist',
+    on: '2026-05-01',
+    up: null,
+    care: [['2026-04-30', { what: 'water', mm: 6 }]],
+    asks: [],
+    not: ['keep-moist'],
+  },
+  {
+    says: 'months before it comes up: winter keeps it moist',
+    on: '2026-03-12',
+    sown: '2026-03-01',
+    up: null,
+    asks: [],
+    not: ['keep-moist', 'after-sowing'],
+  },
+  { says: 'up: no more a seedbed', on: '2026-05-27', asks: [], not: ['keep-moist', 'after-sowing'] },
   {
     says: 'looked for a week ago, none up yet: not again',
     on: '2026-05-05',
@@ -193,7 +229,7 @@ function asked(site: SiteName, s: Situation): string[] {
   const { shift, ...where } = sites[site];
   const day = (iso: string) => dayOf(iso) + shift;
   const up = s.up === undefined ? '2026-05-12' : s.up;
-  const sownOn = day('2026-04-08');
+  const sownOn = day(s.sown ?? '2026-04-08');
   const facts: LotFacts = {
     id: 'lot-1',
     code: '26-ALN-01',

@@ -31,6 +31,15 @@ type Finding = Pick<Act, 'when' | 'by' | 'figures'> | null;
 /** A window that was missed is told of for so long after it closed, days. */
 const MISSED_TOLD_DAYS = 75;
 
+/** What follows sowing is asked for so long after it; a seedbed is looked at for moisture this often. */
+const SETTLED_AFTER_DAYS = 7;
+const KEEP_MOIST_EVERY_DAYS = 3;
+/** Before the earliest of coming up, seed has taken up water and may no longer dry, days. */
+const WAKING_DAYS = 28;
+
+const wateredSince = ({ care }: LotFacts, since: EpochDay, asOf: EpochDay): boolean =>
+  !!care?.some(({ day, done }) => done.what === 'water' && day >= since && day <= asOf);
+
 /** A lot that is coming up is counted about this often. */
 const COUNT_EVERY_DAYS = 10;
 
@@ -193,6 +202,28 @@ const rules = {
     const fromStart = forecast.heightStartingShare;
     const plants = plantsToMeasure(facts, standing.tally.standing);
     return { when: fromStart > 0.5 ? 'weeks' : 'watch', by: null, figures: { last, fromStart, plants } };
+  },
+
+  'after-sowing': ({ facts, forecast, standing }: Situation): Finding => {
+    const { day } = forecast.state;
+    if (standing.decision.kind !== 'await-emergence' || day - facts.sownOn > SETTLED_AFTER_DAYS) return null;
+    if (wateredSince(facts, facts.sownOn, forecast.asOf)) return null;
+    return {
+      when: 'now',
+      by: facts.sownOn + 1,
+      figures: { sown: facts.sownOn, bed: facts.home.kind === 'bed' ? 1 : 0 },
+    };
+  },
+
+  'keep-moist': ({ facts, forecast, standing }: Situation): Finding => {
+    const { day } = forecast.state;
+    const { band } = forecast.emergence;
+    if (standing.decision.kind !== 'await-emergence' || day - facts.sownOn <= KEEP_MOIST_EVERY_DAYS)
+      return null;
+    // Seed wakes and roots in the weeks before it shows; earlier, autumn and winter keep it moist enough.
+    if (!Number.isFinite(band.p50) || day < band.p10 - WAKING_DAYS) return null;
+    if (wateredSince(facts, day - KEEP_MOIST_EVERY_DAYS, forecast.asOf)) return null;
+    return { when: 'week', by: null, figures: { from: band.p10, half: band.p50 } };
   },
 
   'count-up': ({ facts, forecast, standing }: Situation): Finding => {

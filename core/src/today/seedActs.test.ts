@@ -39,13 +39,17 @@ describe('what a batch asks for', () => {
 describe('what a bag asks for', () => {
   const now = { mean: 0.4, p10: 0.2, p90: 0.6, beta: { alpha: 4, beta: 6 } };
   it('is a test when one is due, a warning when likely dead, nothing when empty or young', () => {
-    expect(storeActs('s', { now, deadOn: 500, retestOn: 90 }, 50, 100)[0]).toMatchObject({
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 90, tested: true }, 50, 100)[0]).toMatchObject({
       rule: 'retest',
       when: 'week',
     });
-    expect(storeActs('s', { now, deadOn: 80, retestOn: 90 }, 50, 100)[0].rule).toBe('likely-dead');
-    expect(storeActs('s', { now, deadOn: 500, retestOn: 90 }, 0, 100)).toEqual([]);
-    expect(storeActs('s', { now, deadOn: 500, retestOn: 300 }, 50, 100)).toEqual([]);
+    expect(storeActs('s', { now, deadOn: 80, retestOn: 90, tested: true }, 50, 100)[0].rule).toBe(
+      'likely-dead',
+    );
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 90, tested: true }, 0, 100)).toEqual([]);
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 300, tested: true }, 50, 100)).toEqual([]);
+    // A bag just received was never tested, and nothing about it is late.
+    expect(storeActs('s', { now, deadOn: 500, retestOn: 100, tested: false }, 50, 100)[0].when).toBe('weeks');
   });
 });
 

@@ -69,7 +69,7 @@ export function batchActs(subjectId: string, clock: TreatmentClock): SeedAct[] {
 /** What a seed lot in store asks for; nothing once it is empty. */
 export function storeActs(
   subjectId: string,
-  { now, deadOn, retestOn }: ViabilityOutlook,
+  { now, deadOn, retestOn, tested }: ViabilityOutlook,
   seeds: number,
   today: EpochDay,
 ): SeedAct[] {
@@ -93,9 +93,10 @@ export function storeActs(
       part: 'store',
       subjectId,
       rule: 'retest',
-      when: when === 'now' ? 'week' : when,
+      // A bag that was never tested is best tested before it is counted on; nothing is late about it.
+      when: !tested ? 'weeks' : when === 'now' ? 'week' : when,
       by: retestOn,
-      figures: { alive: now.mean, low: now.p10, high: now.p90 },
+      figures: { alive: now.mean, low: now.p10, high: now.p90, tested: tested ? 1 : 0 },
     },
   ];
 }

@@ -55,6 +55,15 @@ const lots = fc
 const nothing = { marks: [], rules: {}, work: [] };
 
 describe('Today', () => {
+  it('goes round several seedbeds in one act, and one by its name', () => {
+    const moist = (n: number) => lot(n, { sown: 100, acts: [act(`lot ${n}`, 'keep-moist')] });
+    const [one] = itemsOf([moist(1), lot(2)], [], DAY);
+    expect(one).toMatchObject({ subjectId: 'lot 1', of: 'lot' });
+    const many = itemsOf([moist(1), moist(2), moist(3)], [], DAY);
+    expect(many).toHaveLength(1);
+    expect(many[0]).toMatchObject({ subjectId: null, of: 'lots', trees: 300 });
+    expect(many[0].words.title).toBe('Keep 3 seedbeds moist until they are up');
+  });
   it('says everything that asks once: to do, done for now, or muted', () => {
     fc.assert(
       fc.property(lots, fc.subarray([...todayRules]), fc.nat(5), (asks, muted, done) => {

@@ -1,6 +1,6 @@
 import type { EpochDay } from '../calendar/day';
 import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } from './agenda';
-import { actWords, rootActWords, seedActWords, type ActWords } from './actWords';
+import { actWords, rootActWords, seedActWords, seedbedsWords, type ActWords } from './actWords';
 import type { Act } from './lotActs';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
@@ -71,23 +71,25 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
     leavesSoon,
     verdict: roots,
   }));
+  const beds = lots.flatMap(({ code, acts }) =>
+    acts.flatMap((act) => (act.rule === 'keep-moist' ? [{ code, act }] : [])),
+  );
+  // Seedbeds are gone round together: more than one make one act.
+  const together = beds.length > 1;
   return [
+    ...(together ? [seedbedsItem(beds, day)] : []),
     ...lots.flatMap(({ code, acts }) =>
-      acts.map(({ lotId, rule, when, by, figures, trees }): TodayItem => ({
-        rule,
-        subjectId: lotId,
-        when,
-        by,
-        figures,
-        trees,
-        part: 'lot',
-        of: 'lot',
-        about: code,
-        words: actWords({ lotId, rule, when, by, figures, trees }, code, day),
-      })),
+      acts.flatMap(({ lotId, rule, when, by, figures, trees }): TodayItem[] => {
+        if (together && rule === 'keep-moist') return [];
+        const words = actWords({ lotId, rule, when, by, figures, trees }, code, day);
+        return [
+          { rule, subjectId: lotId, when, by, figures, trees, part: 'lot', of: 'lot', about: code, words },
+        ];
+      }),
     ),
     ...room.map(seedItem),
     ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
+
     ...rootActs(judged).map((act): TodayItem => {
       const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
       return {
@@ -104,6 +106,26 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
       };
     }),
   ];
+}
+
+function seedbedsItem(beds: readonly { code: string; act: Act }[], day: EpochDay): TodayItem {
+  const figures = { lots: beds.length, from: Math.min(...beds.map(({ act }) => act.figures.from)) };
+  return {
+    rule: 'keep-moist',
+    subjectId: null,
+    when: 'week',
+    by: null,
+    figures,
+    trees: beds.reduce((total, { act }) => total + act.trees, 0),
+    part: 'lot',
+    of: 'lots',
+    about: several(beds.length, 'lot'),
+    words: seedbedsWords(
+      beds.map(({ code }) => code),
+      figures.from,
+      day,
+    ),
+  };
 }
 
 /** What is known of a day besides the forecasts: what was done about acts, and how the nursery wants them. */

@@ -6,6 +6,8 @@ import {
   mustHold,
   readGermination,
   seedHeld,
+  takenByCount,
+  takenByMass,
   type SeedHeld,
 } from '@kauri/core';
 import type { BodyOf, SeedReason } from '@kauri/core/contract';
@@ -46,8 +48,31 @@ export async function takeSeed(work: Work, lot: SeedLotRow, taken: Moving): Prom
   await move(work, lot.id, { ...taken, grams: -taken.grams, seeds: -taken.seeds });
 }
 
+/** Takes a mass of seed out of a locked bag, by the bag's own seeds a gram. @returns what went out */
+export async function takeMass(
+  work: Work,
+  lot: SeedLotRow,
+  grams: number,
+  move: Pick<Moving, 'on' | 'why' | 'note'>,
+): Promise<{ grams: number; seeds: number }> {
+  const taken = takenByMass(await heldOf(work, lot.id), grams, lot.seedsPerKg);
+  await takeSeed(work, lot, { ...taken, ...move });
+  return taken;
+}
+
+/** Takes some seeds out of a locked bag. */
+async function takeCount(
+  work: Work,
+  lot: SeedLotRow,
+  seeds: number,
+  move: Pick<Moving, 'on' | 'why' | 'note'>,
+): Promise<void> {
+  const taken = takenByCount(await heldOf(work, lot.id), seeds, lot.seedsPerKg);
+  await takeSeed(work, lot, { ...taken, ...move });
+}
+
 /** Seeds of a mass at a lot's seeds a kilogram. */
-export const seedsOf = (grams: number, seedsPerKg: number) => Math.round((grams / 1000) * seedsPerKg);
+const seedsOf = (grams: number, seedsPerKg: number) => Math.round((grams / 1000) * seedsPerKg);
 
 function mustBeReceivable(work: Work, body: Pick<BodyOf<'receiveSeed'>, 'collectedOn' | 'receivedOn'>): void {
   mustBeDay(work, body.receivedOn, body.collectedOn, 'It was collected');
@@ -104,6 +129,7 @@ export async function moveSeed(work: Work, id: string, body: BodyOf<'moveSeed'>)
   if (why === 'counted')
     await move(work, id, { on, grams: grams - held.grams, seeds: seeds - held.seeds, why, note: body.note });
   else if (why === 'received') await move(work, id, { on, grams, seeds, why, note: body.note });
+  else if (body.seeds === null) await takeMass(work, lot, grams, { on, why, note: body.note });
   else await takeSeed(work, lot, { on, grams, seeds, why, note: body.note });
   await note(work, 'move seed', id, held, body);
 }
@@ -120,10 +146,7 @@ export async function testSeed(work: Work, id: string, body: BodyOf<'testSeed'>)
       throw new Unfit(`The daily counts come to ${reading.k}, but ${body.k} are given as germinated.`);
   }
   const { id: recordId, on, note: words, kind, n, k, daysRun, counts } = body;
-  if (kind !== 'float') {
-    const grams = (n / lot.seedsPerKg) * 1000;
-    await takeSeed(work, lot, { on, grams, seeds: n, why: 'tested', note: '' });
-  }
+  if (kind !== 'float') await takeCount(work, lot, n, { on, why: 'tested', note: '' });
   await work.tx.insert(seedRecord).values({
     nurseryId: work.nurseryId,
     id: recordId,
@@ -147,8 +170,7 @@ export async function takeFromStore(work: Work, body: BodyOf<'sowLot'>): Promise
     throw new Refusal(422, 'invalid', `${lot.code} is seed of another species.`);
   mustBeDay(work, body.sownOn, lot.receivedOn, `${lot.code} was received`);
   if (body.treatmentId === null) {
-    const grams = (body.seeds / lot.seedsPerKg) * 1000;
-    await takeSeed(work, lot, { on: body.sownOn, grams, seeds: body.seeds, why: 'sown', note: body.code });
+    await takeCount(work, lot, body.seeds, { on: body.sownOn, why: 'sown', note: body.code });
     return;
   }
   const batch = await locked(work, treatment, body.treatmentId, 'batch');

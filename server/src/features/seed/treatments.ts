@@ -7,7 +7,7 @@ import { seedLot, seedRecord, treatment } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { locked, mustBeDay, mustBeFresh } from './room';
-import { seedsOf, takeSeed } from './store';
+import { takeMass } from './store';
 
 /** Splits a seed lot into arms, all or none. */
 export async function startTreatments(work: Work, body: BodyOf<'startTreatments'>): Promise<void> {
@@ -15,17 +15,15 @@ export async function startTreatments(work: Work, body: BodyOf<'startTreatments'
   mustBeDay(work, body.startedOn, lot.collectedOn ?? lot.receivedOn, `${lot.code} was collected`);
   for (const arm of body.arms) {
     mustRun(arm.phases);
-    const seeds = seedsOf(arm.grams, lot.seedsPerKg);
-    await takeSeed(work, lot, {
+    const { grams, seeds } = await takeMass(work, lot, arm.grams, {
       on: body.startedOn,
-      grams: arm.grams,
-      seeds,
       why: 'treated',
       note: arm.name,
     });
     await work.tx.insert(treatment).values({
       nurseryId: work.nurseryId,
       ...arm,
+      grams,
       seedLotId: lot.id,
       startedOn: body.startedOn,
       seeds,

@@ -38,17 +38,25 @@ const apart = computed(() => {
 const rows = computed(() => {
   const { state } = props.forecast;
   const { tally } = props.standing;
-  const lines: { name: string; value: string }[] = [];
+  const lines: { name: string; value: string; assumed?: boolean }[] = [];
+  const measured = (what: 'height' | 'diameter') =>
+    props.facts.sizes.some((s) => s.what === what && s.day <= state.day);
   if (tally.standing > 0) {
     if (props.facts.home.kind === 'container') {
       lines.push({
         name: 'Root fill',
         value: `${state.fill.p50.toFixed(2)} (${state.fill.p10.toFixed(2)}–${state.fill.p90.toFixed(2)})`,
+        assumed: !props.facts.pulls.some((pull) => pull.day <= state.day),
       });
     }
-    lines.push({ name: 'Height', value: banded(state.heightCm, 'height') });
-    lines.push({ name: 'Collar', value: banded(state.diameterMm, 'diameter', 1) });
-    if (state.diameterMm.p50 > 0)
+    lines.push({ name: 'Height', value: banded(state.heightCm, 'height'), assumed: !measured('height') });
+    lines.push({
+      name: 'Collar',
+      value: banded(state.diameterMm, 'diameter', 1),
+      assumed: !measured('diameter'),
+    });
+    // What nobody measured is not called sturdy or thin.
+    if (state.diameterMm.p50 > 0 && measured('height') && measured('diameter'))
       lines.push({
         name: 'Sturdiness',
         value: `${Math.round((state.heightCm.p50 * 10) / state.diameterMm.p50)} : 1`,
@@ -58,7 +66,11 @@ const rows = computed(() => {
         name: `At ${show(props.facts.targetHeightCm!, 'height')} or over`,
         value: percent(state.shareToSize),
       });
-    lines.push({ name: 'Spread between plants', value: percent(plantCv(props.facts)) });
+    lines.push({
+      name: 'Spread between plants',
+      value: percent(plantCv(props.facts)),
+      assumed: !props.facts.sizes.some((s) => s.what === 'height' && s.n > 1 && s.day <= state.day),
+    });
   }
   lines.push({ name: 'Standing', value: `${count(tally.standing)} of ${count(tally.seeds)} sown` });
   return lines;
@@ -70,9 +82,12 @@ const rows = computed(() => {
     <dl class="text-[0.95rem]" data-testid="figures">
       <div v-for="row in rows" :key="row.name" class="border-rule flex justify-between gap-2 border-b py-1">
         <dt class="text-muted">{{ row.name }}</dt>
-        <dd class="text-right font-bold">{{ row.value }}</dd>
+        <dd class="text-right" :class="row.assumed ? 'text-muted italic' : 'font-bold'">{{ row.value }}</dd>
       </div>
     </dl>
+    <p v-if="rows.some((row) => row.assumed)" class="text-muted mt-1 text-sm italic" data-testid="assumed">
+      Slanting figures are its kind’s and the weather’s: nobody has measured them in this lot yet.
+    </p>
     <p v-if="apart" class="text-muted mt-1 text-sm" data-testid="measured-apart">{{ apart }}</p>
   </div>
 </template>

@@ -22,6 +22,8 @@ export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: Ca
   spread: { sheet: 'care', work: 'spread' },
   inoculate: { sheet: 'care', work: 'inoculum' },
   'feed-out': { sheet: 'care', work: 'feed' },
+  'after-sowing': { sheet: 'care', work: 'water' },
+  'keep-moist': { sheet: 'care', work: 'water' },
   'count-up': { sheet: 'count' },
   measure: { sheet: 'measure' },
   'pull-plug': { sheet: 'pull' },

@@ -24,8 +24,8 @@ const { unit, typed } = usePreferences();
 const seed = useSeed();
 const hasPlug = computed(() => props.lot.facts.home.kind === 'container');
 const nodulates = computed(() => seed.startFor(props.lot.row.speciesId).nodules !== 'none');
-const { draft, on, record, busy, sentence, wrong } = useRecording('inspectRoots', () => props.lot, {
-  kind: 'drawn' as RootPlant['kind'],
+/** A plant nobody has looked at yet. */
+const unseen = {
   laterals: [] as LateralRoot[],
   tap: 'stopped' as TapForm,
   plug: {
@@ -42,13 +42,22 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('inspectRoots'
     surface: 'clean',
     tips: 'white',
   } as QuickLook,
+};
+const { draft, on, record, busy, sentence, wrong } = useRecording('inspectRoots', () => props.lot, {
+  kind: 'drawn' as RootPlant['kind'],
+  ...unseen,
   height: '',
   diameter: '',
   shoot: '',
   root: '',
   spoiled: false,
 });
-
+const asUnseen = JSON.stringify(unseen);
+/** Whether anything of this plant was set yet: what a sheet begins with is nobody's look. */
+const looked = computed(() => {
+  const { laterals, tap, plug, look } = draft.value;
+  return JSON.stringify({ laterals, tap, plug, look }) !== asUnseen;
+});
 const size = (text: string, quantity: 'height' | 'diameter') =>
   text.trim() === '' ? null : typed(typedNumber(text), quantity);
 const mass = (text: string) => (text.trim() === '' ? null : typedNumber(text));
@@ -176,7 +185,10 @@ const kinds = [
             hint="Smell, pests, what was done"
           />
         </div>
-        <PlantFigures class="md:sticky md:top-4 md:self-start" :plant="plant" />
+        <PlantFigures v-if="looked" class="md:sticky md:top-4 md:self-start" :plant="plant" />
+        <p v-else class="text-muted" data-testid="not-looked">
+          Nothing is judged before something of this plant is drawn or set.
+        </p>
       </div>
       <SheetActs act="Keep the plant" :busy="busy" :sentence="sentence()" @save="save" />
     </form>

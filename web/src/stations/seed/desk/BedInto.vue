@@ -6,6 +6,7 @@ import {
   betaProduct,
   collarAtDensity,
   densityForCollar,
+  rowSpacingFor,
   sowingWays,
   type BedDesign,
   type SowingWay,
@@ -65,9 +66,22 @@ const collarMm = computed(() =>
     ? collarAtDensity(values.value, 200, depth.value)
     : typed(typedNumber(asked.value.collar), 'diameter'),
 );
-const rowMm = computed(() =>
-  asked.value.rowSpacing.trim() === '' ? 120 : typed(typedNumber(asked.value.rowSpacing), 'timber'),
-);
+const density = computed(() => {
+  try {
+    return densityForCollar(values.value, collarMm.value, depth.value);
+  } catch {
+    return null;
+  }
+});
+const rowMm = computed(() => {
+  if (asked.value.rowSpacing.trim() !== '') return typed(typedNumber(asked.value.rowSpacing), 'timber');
+  return rowSpacingFor({
+    way: asked.value.way,
+    standingPerM2: density.value?.value ?? 200,
+    standingShare: standing.value,
+    thicknessMm: start.value.thicknessMm,
+  });
+});
 const answer = computed(() => {
   try {
     const density = densityForCollar(values.value, collarMm.value, depth.value);

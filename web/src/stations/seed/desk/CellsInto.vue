@@ -40,7 +40,7 @@ const links = computed(() => Object.values(props.desk.chain.value).map((l) => l.
 const emergence = computed(() => betaMean(betaProduct(links.value.slice(0, 2))));
 /** Cells that must end with a plant so that enough of them make good trees. */
 const wanted = computed(() =>
-  Math.ceil(typedNumber(props.desk.asked.value.target) / betaMean(betaProduct(links.value.slice(2)))),
+  Math.ceil(props.desk.target.value / betaMean(betaProduct(links.value.slice(2)))),
 );
 const seedCost = computed(() =>
   props.desk.lot.value?.price ? props.desk.lot.value.price / props.desk.seedsPerKg.value : 0,

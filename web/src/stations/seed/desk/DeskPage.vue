@@ -5,9 +5,9 @@ import FormField from '../../../parts/FormField.vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
-import { typedNumber } from '../../../parts/typed';
 import { useMass } from '../../../parts/useMass';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSeed } from '../../../stores/seed';
 import { count, percent, several } from '../../../words/numbers';
 import { money } from '../../yard/money';
@@ -21,6 +21,8 @@ const mass = useMass();
 const desk = useDesk();
 const { asked, chooseSpecies, species, lots, lot, batch, batchesOf, chain, held, plan, fault, seedsPerKg } =
   desk;
+const { stages, given, target } = desk;
+const preferences = usePreferences();
 
 const speciesOptions = nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }));
 const lotOptions = computed(() => [
@@ -34,9 +36,16 @@ const batchOptions = computed(() => [
     words: `${b.name}, ${mass(b.grams)}`,
   })),
 ]);
-const stages = computed(() => Object.values(chain.value).map((link) => link.next));
-const target = computed(() => typedNumber(asked.value.target));
-const seeds = computed(() => asked.value.seeds ?? plan.value?.value.seeds ?? 0);
+const seeds = computed(() => given.value ?? asked.value.seeds ?? plan.value?.value.seeds ?? 0);
+const starts = [
+  { value: 'trees', words: 'Trees wanted' },
+  { value: 'seed', words: 'Seed that must go in' },
+] as const;
+/** All that lies in the bag or batch, as it would be typed. */
+function allOfIt() {
+  const grams = ((held.value ?? 0) / seedsPerKg.value) * 1000;
+  asked.value.mass = String(Number(preferences.shown(grams, 'seedMass').toPrecision(6)));
+}
 const outlook = computed(() =>
   seeds.value > 0 && target.value >= 1 ? sowingOutlook(seeds.value, target.value, stages.value) : null,
 );
@@ -69,6 +78,14 @@ const waking = computed(() => {
 const words = computed(() => {
   if (!plan.value || !outlook.value) return null;
   const short = Math.max(0, seeds.value - (held.value ?? Infinity));
+  if (given.value !== null)
+    return {
+      headline: `${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, 'good tree')}`,
+      detail: `${percent(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
+        short > 0 ? ` ${count(short)} seeds more than you hold.` : ''
+      }`,
+      urgent: false,
+    };
   return {
     headline: `Sow ${count(seeds.value)} seeds, ${mass(grams.value)}`,
     detail: `${percent(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
@@ -96,7 +113,25 @@ const words = computed(() => {
         label="Batch"
         :options="batchOptions"
       />
-      <FormField v-model="asked.target" label="Good trees wanted" inputmode="numeric" />
+      <SelectField v-model="asked.from" label="Start from" :options="starts" />
+      <FormField
+        v-if="asked.from !== 'seed'"
+        v-model="asked.target"
+        label="Good trees wanted"
+        inputmode="numeric"
+      />
+      <div v-else>
+        <FormField
+          v-model="asked.mass"
+          label="Seed to sow"
+          :unit="preferences.unit('seedMass')"
+          inputmode="decimal"
+          :hint="given ? `About ${count(given)} seeds` : 'How many trees from it?'"
+        />
+        <button v-if="held" class="quiet" type="button" @click="allOfIt">
+          All of the {{ batch ? 'batch' : 'bag' }}
+        </button>
+      </div>
       <div>
         <label class="mb-1 block font-bold" for="chance"
           >Chance of having them <span class="font-normal">{{ percent(asked.chance) }}</span></label
@@ -163,6 +198,7 @@ const words = computed(() => {
           <ShowWorking :steps="plan.working" />
         </section>
         <DeskCurve
+          v-if="given === null"
           :plan="plan.value"
           :target="target"
           :seeds="seeds"

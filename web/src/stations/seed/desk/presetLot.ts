@@ -33,13 +33,13 @@ export function sowPreset(router: Router, preset: LotPreset): void {
 
 /** What the desk knows of a sowing, whatever it goes into. */
 export function presetOf(desk: Desk, seeds: number): LotPreset {
-  const { species, lot, batch, asked } = desk;
+  const { species, lot, batch, target } = desk;
   return {
     speciesId: species.value.id,
     seedLotId: lot.value?.id ?? '',
     treatmentId: batch.value?.id ?? '',
     seeds: String(seeds),
-    target: asked.value.target,
+    target: String(target.value),
     chance: '0.9',
     seedState: batch.value || species.value.values.winters === 0 ? 'ready' : 'fresh',
   };

@@ -1,12 +1,16 @@
-import type { SowingPlan, Worked } from '@kauri/core';
+import { treesFrom, type SowingPlan, type Worked } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
+import { usePreferences } from '../../../stores/preferences';
 import { plain, seedWork } from '../../../workers/seedWork';
 import { keptKey } from '../../../stores/kept';
+
+/** Where the desk's question starts. */
+export type DeskStart = 'trees' | 'seed';
 
 /** What is asked at the sowing desk, and what the core answers, kept up as it changes. */
 export function useDesk() {
@@ -17,7 +21,10 @@ export function useDesk() {
     speciesId: '',
     seedLotId: '',
     batchId: '',
+    /** Asked from the trees wanted, or from the seed that must go in. */
+    from: 'trees' as DeskStart,
     target: '2000',
+    mass: '',
     chance: 0.9,
     /** Seeds set by hand on the slider; null follows the chance. */
     seeds: null as number | null,
@@ -60,16 +67,36 @@ export function useDesk() {
   );
 
   const chain = computed(() => seed.chainOf(asked.value.speciesId, lot.value, batch.value?.school ?? null));
-  const seedsPerKg = computed(() => lot.value?.seedsPerKg ?? species.value.values.seedsPerKg);
+  /** Of the bag itself where it was counted. */
+  const seedsPerKg = computed(() => {
+    const bag = lot.value ? seed.held.get(lot.value.id) : undefined;
+    if (bag && bag.grams > 0 && bag.seeds > 0) return (bag.seeds / bag.grams) * 1000;
+    return lot.value?.seedsPerKg ?? species.value.values.seedsPerKg;
+  });
   const held = computed(() =>
     batch.value ? batch.value.seeds : lot.value ? (seed.held.get(lot.value.id)?.seeds ?? 0) : null,
+  );
+
+  const { typed } = usePreferences();
+  const stages = computed(() => Object.values(chain.value).map((link) => link.next));
+  /** Seeds that must go in; null where the desk starts from trees. */
+  const given = computed(() => {
+    if (asked.value.from !== 'seed') return null;
+    const grams = typed(typedNumber(asked.value.mass), 'seedMass');
+    return grams > 0 ? Math.round((grams / 1000) * seedsPerKg.value) : 0;
+  });
+  /** Trees asked for: typed, or the most that the seed gives with the chance wanted. */
+  const target = computed(() =>
+    given.value === null
+      ? typedNumber(asked.value.target)
+      : Math.max(1, treesFrom(given.value, asked.value.chance, stages.value)),
   );
 
   const plan = shallowRef<Worked<SowingPlan> | null>(null);
   const fault = ref<string | null>(null);
   let asking = 0;
   watch(
-    [() => asked.value.target, () => asked.value.chance, chain, seedsPerKg, held],
+    [target, () => asked.value.chance, chain, seedsPerKg, held],
     async () => {
       const mine = ++asking;
       try {
@@ -77,7 +104,7 @@ export function useDesk() {
           await seedWork()
         ).sowing(
           plain({
-            target: typedNumber(asked.value.target),
+            target: target.value,
             probability: asked.value.chance,
             chain: chain.value,
             seedsPerKg: seedsPerKg.value,
@@ -96,6 +123,22 @@ export function useDesk() {
     },
     { immediate: true },
   );
-  return { asked, chooseSpecies, species, lots, lot, batch, batchesOf, chain, seedsPerKg, held, plan, fault };
+  return {
+    asked,
+    chooseSpecies,
+    species,
+    lots,
+    lot,
+    batch,
+    batchesOf,
+    chain,
+    stages,
+    seedsPerKg,
+    held,
+    given,
+    target,
+    plan,
+    fault,
+  };
 }
 export type Desk = ReturnType<typeof useDesk>;

@@ -40,7 +40,7 @@ const words = computed(() => {
   if (held.value.seeds < 1)
     return { headline: 'This bag is empty', detail: 'What it became is below.', urgent: false };
   if (!alive.value) return null;
-  const { now, deadOn, retestOn } = alive.value.value;
+  const { now, deadOn, retestOn, tested } = alive.value.value;
   const day = (d: number) => longDate(d, year.value);
   if (deadOn <= seed.asOf)
     return {
@@ -51,7 +51,9 @@ const words = computed(() => {
   return {
     headline:
       retestOn <= seed.asOf
-        ? `Test it now: ${shareBand(now)} alive`
+        ? tested
+          ? `Test it again now: ${shareBand(now)} alive`
+          : `Not tested yet: ${shareBand(now)} alive by its kind`
         : `${shareBand(now)} alive; test again by ${day(retestOn)}`,
     detail: Number.isFinite(deadOn)
       ? `At this rate fewer than a tenth live from ${day(deadOn)}.`

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { SeedAct } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
@@ -37,7 +38,8 @@ const chosen = computed(
     rows.value.find((row) => row.lot.id === route.params.seedLot) ?? live.value[0] ?? rows.value[0] ?? null,
 );
 const receiving = computed(() => route.query.add !== undefined && session.may('grower'));
-const marks = { retest: 'test again', 'likely-dead': 'likely dead' } as Record<string, string>;
+const markOf = ({ rule, figures }: SeedAct): string =>
+  rule === 'likely-dead' ? 'likely dead' : figures.tested ? 'test again' : 'not tested';
 </script>
 
 <template>
@@ -77,7 +79,7 @@ const marks = { retest: 'test again', 'likely-dead': 'likely dead' } as Record<s
           <span class="flex items-center justify-between gap-3 text-[0.93rem]">
             <span v-if="row.alive" class="whitespace-nowrap">{{ shareBand(row.alive.now) }} alive</span>
             <span v-else class="text-muted">…</span>
-            <span v-if="row.act" class="border-ink border-b-2 font-bold">{{ marks[row.act.rule] }}</span>
+            <span v-if="row.act" class="border-ink border-b-2 font-bold">{{ markOf(row.act) }}</span>
           </span>
           <span
             v-if="row.alive"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { takenByMass } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../../parts/EntryFields.vue';
@@ -67,7 +68,9 @@ const whys = [
           label="Seeds"
           inputmode="numeric"
           :hint="
-            grams > 0 ? `Blank: about ${count((grams / 1000) * lot.seedsPerKg)}` : 'If they were counted'
+            grams > 0
+              ? `Blank: about ${count(takenByMass(held, grams, lot.seedsPerKg).seeds)}`
+              : 'If they were counted'
           "
           :fault="wrong('seeds')"
         />

@@ -80,6 +80,14 @@ function protocolOf(arm: TypedArm): string {
   );
   return at < 0 ? 'own' : String(at);
 }
+/** What the other arms leave of the bag, as it would be typed. */
+function leftFor(arm: TypedArm): string {
+  const others = draft.value.arms
+    .filter((a) => a.id !== arm.id)
+    .reduce((t, a) => t + preferences.typed(typedNumber(a.grams) || 0, 'seedMass'), 0);
+  const left = Math.max(0, seed.held.get(props.lot.id)!.grams - others);
+  return String(Number(preferences.shown(left, 'seedMass').toPrecision(6)));
+}
 const storeOf = (arm: TypedArm): BatchStore =>
   arm.school === 'indoors'
     ? { kind: 'fixed', warmC: typedNumber(arm.warmC), coldC: typedNumber(arm.coldC) }
@@ -133,6 +141,14 @@ async function save() {
               :fault="wrong(`arms.${i}.grams`)"
             />
           </div>
+          <button
+            v-if="arm.grams.trim() === ''"
+            class="quiet"
+            type="button"
+            @click="arm.grams = leftFor(arm)"
+          >
+            {{ draft.arms.length > 1 ? 'All that is left' : 'All of the bag' }}
+          </button>
           <SelectField
             :model-value="protocolOf(arm)"
             :label="`Protocol ${i + 1}`"
