@@ -682,10 +682,12 @@ export {
   disagreement,
   pastForecasts,
   type Coverage,
+  widening,
   type Disagreement,
-  type Foretold,
   type Held,
+  type Widening,
 } from './forecast/coverage';
+export { foretold, type Foretold } from './forecast/foretold';
 export { emergenceClock, emergenceOf, type Emergence } from './forecast/emergence';
 export {
   MEASURE_MARGIN,

@@ -213,5 +213,19 @@ describe('values learnt', () => {
     await yard.owner.ok('setLearnt', { params: yard.nursery, body });
     expect((await crew.today(yard.nursery)).forecast).toBe(2);
     expect((await yard.owner.send('setLearnt', { params: yard.nursery, body })).status).toBe(409);
+    // Bands widened by how past forecasts held are kept beside them.
+    const bands = [{ figure: 'height' as const, width: 1.3, n: 48, on: '2026-11-24' }];
+    const kept = await yard.owner.ok('setLearnt', {
+      params: yard.nursery,
+      body: { version: version + 1, learnt: { ...body.learnt, bands } },
+    });
+    expect(kept.learnt.bands).toEqual(bands);
+    expect((await crew.today(yard.nursery)).forecast).toBe(2);
+    const wild = { ...body.learnt, bands: [{ ...bands[0], width: 9 }] };
+    const refused = await yard.owner.send('setLearnt', {
+      params: yard.nursery,
+      body: { version: version + 2, learnt: wild },
+    });
+    expect(refused.status).toBe(422);
   });
 });

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { deskTally, growthTally, growthWorlds } from './index';
+import { startingSpecies } from '../species/startingSpecies';
+import { deskTally, growthTally, growthWorlds, liftingTally } from './index';
 
 /* The whole table is `npm run calibrate`'s; here a short form of it guards against a slip. */
 describe('forecasts of height in simulated nurseries', () => {
@@ -28,5 +29,14 @@ describe('the sowing desk in simulated nurseries', () => {
     const { kept } = deskTally(lots, 0.05, 1200, 3);
     expect(kept).toBeGreaterThan(0.87);
     expect(kept).toBeLessThan(0.93);
+  });
+});
+
+describe('the close of the lifting window', () => {
+  const alder = startingSpecies.find((s) => s.code === 'ALN')!.values;
+  it('holds eight winters in ten after ten years of weather', () => {
+    const { held } = liftingTally(alder, { latitudeDeg: 54.6, elevationM: 185 }, 10, 90, 11);
+    expect(held).toBeGreaterThan(0.68);
+    expect(held).toBeLessThan(0.9);
   });
 });

@@ -73,3 +73,12 @@ export function normalCdfFast(z: number): number {
   const low = Math.floor(at);
   return table[low] + (at - low) * (table[low + 1] - table[low]);
 }
+
+const stratified = new Map<number, Float64Array>();
+/** Middles of n equally likely parts of a standard normal. */
+export function normalStrata(n: number): Float64Array {
+  let known = stratified.get(n);
+  if (!known)
+    stratified.set(n, (known = Float64Array.from({ length: n }, (_, i) => normalQuantile((i + 0.5) / n))));
+  return known;
+}

@@ -54,3 +54,12 @@ export function firstAtLeast(sums: Float64Array, value: number): number {
   }
   return low < sums.length ? low : Infinity;
 }
+
+/**
+ * How many times as far from its middle a tenth of what is still to come lies than a tenth of so few draws of it: Student's
+ * t over the normal at one in ten, with the doubt in the mean.
+ * @param n draws, 2 or more
+ */
+export function beyondSample(n: number): number {
+  return n < 2 ? 1 : (1 + 0.66 / (n - 1)) * Math.sqrt(1 + 1 / n);
+}

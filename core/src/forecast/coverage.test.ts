@@ -9,7 +9,7 @@ import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
 import { warmthOf, type Warmth } from '../weather/sums';
-import { coverageOf, disagreement, pastForecasts, type Held } from './coverage';
+import { coverageOf, disagreement, FEWEST_TO_WIDEN, pastForecasts, widening, type Held } from './coverage';
 import { forecastLot } from './forecast';
 import type { LotFacts } from './lotFacts';
 import { plantYears, stretchesOf } from './plantYears';
@@ -162,6 +162,45 @@ describe('a second look', () => {
       what: 'fill',
       above: false,
     });
+  });
+});
+
+describe('bands widened by how past forecasts held', () => {
+  /** Measurements that spread so many times as far as their bands promise. */
+  const spread = (n: number, times: number): Held[] => {
+    const random = seededRandom(5);
+    return Array.from({ length: n }, (_, i) => {
+      const seen = 10 + (times * normalDraw(random)) / 1.2816;
+      return {
+        lotId: 'a',
+        what: 'height',
+        on: i,
+        madeOn: i - 28,
+        seen,
+        middle: 10,
+        low: 9,
+        high: 11,
+        inside: seen >= 9 && seen <= 11,
+      };
+    });
+  };
+  it('follow what was measured, the more the more of it there is', () => {
+    const wide = [40, 400].map((n) => widening(spread(n, 1.6))!.width);
+    expect(wide[0]).toBeGreaterThan(1.1);
+    expect(wide[1]).toBeGreaterThan(wide[0]);
+    expect(wide[1]).toBeLessThan(1.75);
+    expect(widening(spread(400, 0.6))!.width).toBeLessThan(0.8);
+    const after = widening(spread(400, 1.6))!;
+    expect(after.then).toBeGreaterThan(0.74);
+    expect(after.share).toBeLessThan(0.7);
+  });
+  it('are left alone where they hold as promised, or too little was measured', () => {
+    expect(widening(spread(200, 1))).toBeNull();
+    expect(widening(spread(FEWEST_TO_WIDEN - 1, 3))).toBeNull();
+  });
+  it('never are widened without bound by a wild record', () => {
+    expect(widening(spread(200, 50))!.width).toBeLessThanOrEqual(1.8);
+    expect(widening(spread(200, 0.001))!.width).toBeGreaterThanOrEqual(0.7);
   });
 });
 

@@ -6,9 +6,8 @@ import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import { wholeShare } from '../chance/beta';
 import { forecastLot } from './forecast';
+import { foretold, type Foretold } from './foretold';
 import type { LotFacts } from './lotFacts';
-
-export type Foretold = 'height' | 'diameter' | 'fill';
 
 /** A figure that was measured, beside what the forecast of some weeks before would have said of it. */
 export interface Held {
@@ -108,7 +107,7 @@ export interface Disagreement {
  * that is one lot in fifty or so, and worth a second look at label, place, weather and species.
  */
 export function disagreement(held: readonly Held[]): Disagreement | null {
-  for (const what of ['height', 'diameter', 'fill'] as const) {
+  for (const what of foretold) {
     const [before, now] = held
       .filter((h) => h.what === what)
       .sort((a, b) => a.on - b.on)
@@ -135,3 +134,41 @@ export function coverageOf(held: readonly Held[]): Coverage {
     bias: ratios.length ? Math.exp(ratios.reduce((t, r) => t + r, 0) / ratios.length) - 1 : 0,
   };
 }
+
+/** Measurements below which bands are left as they are: fewer tell too little of how often they hold. */
+export const FEWEST_TO_WIDEN = 20;
+/** Bands as they start are believed as much as so many measurements. */
+const START_WEIGHT = 20;
+const NARROWEST = 0.7;
+const WIDEST = 1.8;
+
+/** How many times as wide bands should be, by what was measured. */
+export interface Widening {
+  width: number;
+  n: number;
+  /** Share that held, and that would have held so widened. */
+  share: number;
+  then: number;
+}
+
+/**
+ * By how much bands of one kind of figure should be widened or narrowed so that eight in ten hold, leaning on the bands as
+ * they are the less was measured; null where too little was, or where they hold as often as they promise.
+ * @param held past forecasts made with bands as they start
+ */
+export function widening(held: readonly Held[]): Widening | null {
+  const n = held.length;
+  if (n < FEWEST_TO_WIDEN) return null;
+  const { share, p10, p90 } = coverageOf(held);
+  if (p10 <= PROMISED && PROMISED <= p90) return null;
+  const out = held
+    .map((h) => Math.abs(h.seen - h.middle) / Math.max(1e-9, (h.high - h.low) / 2))
+    .sort((a, b) => a - b);
+  const needed = out[Math.min(n - 1, Math.ceil(PROMISED * n) - 1)];
+  const log = (n / (n + START_WEIGHT)) * Math.log(Math.max(1e-3, needed));
+  const width = Math.max(NARROWEST, Math.min(WIDEST, Math.exp(log)));
+  return { width, n, share, then: out.filter((ratio) => ratio <= width).length / n };
+}
+
+/** Share of measurements that a band promises to hold. */
+const PROMISED = 0.8;

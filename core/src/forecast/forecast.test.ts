@@ -10,6 +10,7 @@ import { actsFor } from '../today/lotActs';
 import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
+import type { Band } from '../chance/quantile';
 import type { WeatherSeries } from '../weather/series';
 import { warmthOf, type Warmth } from '../weather/sums';
 import { recompute } from '../working/working';
@@ -215,6 +216,26 @@ describe('facts that move a forecast', () => {
     const sizes = [{ day: dayOf('2026-08-20'), what: 'height' as const, n: 20, mean: 110, sd: 12 }];
     const f = look(lot({ home: bed, sizes }), '2026-08-20');
     expect(Math.abs(f.state.heightCm.p50 / 110 - 1)).toBeLessThan(0.12);
+  });
+  it('widens its bands by as much as past forecasts held too seldom, and hardly moves its middle', () => {
+    const sizes = [{ day: dayOf('2026-08-20'), what: 'height' as const, n: 20, mean: 30, sd: 6 }];
+    const state = (bandWidths?: LotFacts['bandWidths']) =>
+      look(
+        lot({ sizes, pulls: [{ day: dayOf('2026-08-20'), scores: [2, 2, 3] }], bandWidths }),
+        '2026-08-22',
+        '2026-09-20',
+      ).state;
+    const [usual, wider, narrower] = [
+      state(),
+      state({ height: 1.5, fill: 1.5 }),
+      state({ height: 0.7, fill: 0.7 }),
+    ];
+    const width = ({ p10, p90 }: Band) => p90 - p10;
+    for (const what of ['heightCm', 'fill'] as const) {
+      expect(width(wider[what])).toBeGreaterThan(1.15 * width(usual[what]));
+      expect(width(narrower[what])).toBeLessThan(0.95 * width(usual[what]));
+      expect(Math.abs(wider[what].p50 / usual[what].p50 - 1)).toBeLessThan(0.06);
+    }
   });
   it('grows less in shade', () => {
     expect(height({ home: { ...bed, light: 0.3 } })).toBeLessThan(0.8 * height({}));

@@ -1,10 +1,12 @@
 import type { EpochDay } from '../calendar/day';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
+import { normalStrata } from '../chance/normal';
 import { cellMlAt, cellMlOf } from '../home/home';
 import {
   DAY_SD,
   shootsFromRoots,
   vigourPosterior,
+  VIGOUR_SD_LOG,
   vigoursBeside,
   type VigourPosterior,
 } from '../roots/vigour';
@@ -13,7 +15,7 @@ import { homesOf } from './lotHomes';
 import { type LotFacts } from './lotFacts';
 import { plantYears, type PlantYear } from './plantYears';
 import { linearIn, rootClock, rootsAfter } from '../roots/rootFill';
-import { normalStrata, sizeKnown, SizeRuns, spreadOf, type FillIn, type SizeKnown } from './sizeRuns';
+import { factorSdLog, sizeKnown, SizeRuns, type FillIn, type SizeKnown } from './sizeRuns';
 
 /** What is believed of a lot once its records have spoken. */
 export interface LotBeliefs {
@@ -41,7 +43,7 @@ export function lotBeliefs(
   const plant = isUp ? plantIn(0, emerged) : null;
   const roots = rootsOf(facts, warmth, emerged);
   const shoots = shootsFromRoots(roots);
-  const { sdLog } = spreadOf(facts.species, 'height');
+  const sdLog = factorSdLog(facts, 'height');
   const fillIn = fillOf(facts, Math.exp(roots.logMean));
   return {
     height: sizeKnown(facts, 'height', plant, warmth.asOf, fillIn, shoots && ((f) => shoots(f / sdLog))),
@@ -91,7 +93,7 @@ function rootsOf(facts: LotFacts, warmth: Warmth, emerged: EpochDay): VigourPost
       .filter((p) => p.day <= warmth.asOf)
       .map((p) => ({ dayIndex: p.day - from, scores: p.scores, before: p.before })),
     spells.slice(1).map((spell) => ({ dayIndex: spell.from - from, cellMl: cellMlOf(spell.home) })),
-    facts.vigourSdLog,
+    (facts.vigourSdLog ?? VIGOUR_SD_LOG) * (facts.bandWidths?.fill ?? 1),
   );
 }
 
@@ -120,11 +122,12 @@ export function lotDraws(
   const random = seededRandom(seedFrom(facts.id) ^ 0x5bd1e995);
   const order = shuffledIndices(draws, random);
   const strata = normalStrata(draws);
+  const daySd = DAY_SD * (facts.bandWidths?.fill ?? 1);
   return {
     ...beliefs,
     heights,
     diameters,
     vigour: vigoursBeside(roots, heights.factorZ, order),
-    dayLuck: Float64Array.from(shuffledIndices(draws, random), (i) => Math.exp(DAY_SD * strata[i])),
+    dayLuck: Float64Array.from(shuffledIndices(draws, random), (i) => Math.exp(daySd * strata[i])),
   };
 }

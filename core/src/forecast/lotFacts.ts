@@ -1,4 +1,5 @@
 import type { EpochDay } from '../calendar/day';
+import type { Foretold } from './foretold';
 import type { CareDone } from '../growing/care';
 import type { EventKind } from '../growing/events';
 import type { Home, HomeSpell } from '../home/home';
@@ -43,6 +44,8 @@ export interface LotFacts {
   losses?: HeightLoss[];
   /** Spread of ln vigour the nursery's own lots left; the usual one where they taught nothing. */
   vigourSdLog?: number;
+  /** How many times as wide its bands are as they start, where past forecasts held too seldom or too often. */
+  bandWidths?: Partial<Record<Foretold, number>>;
   /** Whether its roots should carry nodules. */
   nodules?: boolean;
 }

@@ -1,5 +1,5 @@
 import type { EpochDay } from '../calendar/day';
-import { normalQuantile } from '../chance/normal';
+import { normalStrata } from '../chance/normal';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
 import type { Spread } from '../chance/spread';
 import {
@@ -83,8 +83,15 @@ export function curveWith(middle: GrowthCurve, lnFactor: number, lnRate: number)
   };
 }
 
-export const spreadOf = (species: SpeciesValues, what: Sized): Spread =>
+const spreadOf = (species: SpeciesValues, what: Sized): Spread =>
   what === 'height' ? species.heightCm : species.diameterMm;
+
+/** How many times as wide a size's bands are as they start. */
+const widthOf = ({ bandWidths }: LotFacts, what: Sized): number => bandWidths?.[what] ?? 1;
+
+/** Spread of a lot's own factor on a size at the start, of its logarithm. */
+export const factorSdLog = (facts: LotFacts, what: Sized): number =>
+  spreadOf(facts.species, what).sdLog * widthOf(facts, what);
 
 /** Factor of a home on what a season adds to a size. */
 export const scaleFor =
@@ -145,8 +152,8 @@ export function sizeKnown(
   const sampled = taken.map((sample) => sample.day);
   const walk = stretches && walkTo(stretches, sampled, plant!.warmth.by);
   const belief = sizeBelief(
-    spreadOf(species, what).sdLog,
-    species.growthPerDd.sdLog,
+    factorSdLog(facts, what),
+    species.growthPerDd.sdLog * widthOf(facts, what),
     samples,
     species.plantCv * (what === 'height' ? 1 : 0.8),
     (lnRate) => {
@@ -154,6 +161,7 @@ export function sizeKnown(
       return (lnFactor) => along(curveWith(middle, lnFactor, lnRate));
     },
     more,
+    widthOf(facts, what),
   );
   return { what, middle, belief, sampled, cuts, fillIn };
 }
@@ -245,15 +253,6 @@ function firstDayOf(
 
 /** Steps through strata so that neighbours lie far apart: a prime, and so no part of any number of runs below it. */
 const TURNS = 7919;
-const stratified = new Map<number, Float64Array>();
-/** Middles of n equally likely parts of a standard normal. */
-export function normalStrata(n: number): Float64Array {
-  let known = stratified.get(n);
-  if (!known)
-    stratified.set(n, (known = Float64Array.from({ length: n }, (_, i) => normalQuantile((i + 0.5) / n))));
-  return known;
-}
-
 /**
  * One size of a lot in every run: draws from what is believed of it, each carried through every weather year with what
  * its samples departed from it by, and with luck of its own.
@@ -287,7 +286,7 @@ export class SizeRuns {
     const { belief, middle, what } = known;
     const { factor, rate } = drawSizes(belief, draws);
     this.curves = Array.from(factor, (f, d) => curveWith(middle, f, rate[d]));
-    const { sdLog } = spreadOf(facts.species, what);
+    const sdLog = factorSdLog(facts, what);
     this.factorZ = factor.map((f) => f / sdLog);
     const random = seededRandom(seedFrom(`${facts.id} ${what}`));
     const strata = normalStrata(draws);
@@ -330,10 +329,10 @@ export class SizeRuns {
 
   /** Variance left at a standpoint, and the covariances with the samples. */
   private variance(at: Standpoint): { v: number; towards: Float64Array } {
-    const { samples, root } = this.known.belief;
-    let v = covariance(at, at);
+    const { samples, root, width } = this.known.belief;
+    let v = covariance(at, at, width);
     if (!root) return { v, towards: NO_SAMPLES };
-    const towards = Float64Array.from(samples, (sample) => covariance(at, sample));
+    const towards = Float64Array.from(samples, (sample) => covariance(at, sample, width));
     const weights = solveBy(root, towards);
     for (let i = 0; i < towards.length; i++) v -= towards[i] * weights[i];
     return { v: Math.max(0, v), towards };

@@ -44,6 +44,8 @@ export interface SizeBelief {
   /** Spread of the factor now over its spread at the start: 1 with no records, towards 0 as they speak. */
   startingShare: number;
   samples: readonly SizeSample[];
+  /** How many times as far a lot departs from its curves as it starts. */
+  width: number;
   /** Lower triangle of Cholesky's factor of the samples' covariance; null without samples. */
   root: Float64Array | null;
 }
@@ -103,15 +105,16 @@ function sampleVariance({ n, mean, sd }: SizeSample, cv: number): number {
   return Math.max(cv, shown) ** 2 / n + SAMPLING_SD ** 2;
 }
 
-/** Covariance of two departures of a lot from its curve. */
+/** Covariance of two departures of a lot from its curve; `width` how many times as far it departs as it starts. */
 export function covariance(
   a: Pick<SizeSample, 'grown' | 'luck'>,
   b: Pick<SizeSample, 'grown' | 'luck'>,
+  width = 1,
 ): number {
   let total = MODEL_SD ** 2 * Math.exp(-Math.abs(a.grown - b.grown) / MODEL_DAYS);
   const seasons = Math.min(a.luck.length, b.luck.length);
   for (let s = 0; s < seasons; s++) total += SEASON_SD ** 2 * a.luck[s] * b.luck[s];
-  return total;
+  return total * width ** 2;
 }
 
 /**
@@ -120,6 +123,7 @@ export function covariance(
  * @param rate the same of the rate
  * @param sizeAt ln of the size a curve gives at each sample, by ln rate, then by ln factor
  * @param more logarithm of what else speaks of a factor, by grid line; nothing where left out
+ * @param width how many times as far the lot departs from its curves as it starts
  */
 export function sizeBelief(
   factor: Spread['sdLog'],
@@ -128,13 +132,14 @@ export function sizeBelief(
   speciesCv: number,
   sizeAt: (lnRate: number) => (lnFactor: number) => ArrayLike<number>,
   more: ((lnFactor: number) => number) | null = null,
+  width = 1,
 ): SizeBelief {
   const factors = Float64Array.from({ length: FACTORS }, (_, i) => line(i, FACTORS) * T_SCALE * factor);
   const rates = Float64Array.from({ length: RATES }, (_, j) => line(j, RATES) * T_SCALE * rate);
   if (samples.length === 0 && more === null)
-    return { factors, rates, weights: prior, startingShare: 1, samples, root: null };
+    return { factors, rates, weights: prior, startingShare: 1, samples, width, root: null };
   const weights = Float64Array.from(logPrior);
-  const root = samples.length ? rootOf(samples, pooledCv(samples, speciesCv)) : null;
+  const root = samples.length ? rootOf(samples, pooledCv(samples, speciesCv), width) : null;
   const n = samples.length;
   const off = new Float64Array(n);
   const logs = samples.map(({ mean }) => Math.log(mean));
@@ -162,17 +167,18 @@ export function sizeBelief(
     weights,
     startingShare: Math.min(1, spreadOver(weights) / priorSd),
     samples,
+    width,
     root,
   };
 }
 
 /** Cholesky's factor of the samples' covariance. */
-function rootOf(samples: readonly SizeSample[], cv: number): Float64Array {
+function rootOf(samples: readonly SizeSample[], cv: number, width: number): Float64Array {
   const n = samples.length;
   const root = new Float64Array(n * n);
   for (let a = 0; a < n; a++) {
     for (let b = 0; b <= a; b++) {
-      let value = covariance(samples[a], samples[b]) + (a === b ? sampleVariance(samples[a], cv) : 0);
+      let value = covariance(samples[a], samples[b], width) + (a === b ? sampleVariance(samples[a], cv) : 0);
       for (let c = 0; c < b; c++) value -= root[a * n + c] * root[b * n + c];
       root[a * n + b] = a === b ? Math.sqrt(Math.max(1e-12, value)) : value / root[b * n + b];
     }

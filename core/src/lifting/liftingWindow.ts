@@ -1,6 +1,7 @@
 import { autumnStart, growthStop, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
-import { quantileSorted, type Band } from '../chance/quantile';
+import { normalStrata } from '../chance/normal';
+import { beyondSample, quantileSorted, type Band } from '../chance/quantile';
 import { budburstThermalTime } from '../weather/budburst';
 import type { SpeciesValues } from '../species/species';
 import { dailyOn, type Warmth } from '../weather/sums';
@@ -8,6 +9,10 @@ import { put, sum, type Step, type Worked } from '../working/working';
 
 /** Lifting stops this long before budburst is forecast. */
 export const BEFORE_BUDBURST_DAYS = 14;
+
+/** How far buds burst from the day the model says, days: one standard deviation, a starting value. */
+const BUDBURST_SD_DAYS = 7;
+const BUDBURST_LUCK = [...normalStrata(9)].map((z) => BUDBURST_SD_DAYS * z);
 
 /** When bare-root trees may be lifted in one winter. Days are Infinity where no year gets there. */
 export interface LiftingWindow {
@@ -42,7 +47,7 @@ export function liftingWindow(
   const runs = winterOf(species, latitudeDeg, warmth, autumn);
   const seen = leafFall !== null && leafFall >= autumn - 60 && leafFall < autumn + 150;
   const opens = seen ? { p10: leafFall, p50: leafFall, p90: leafFall } : band(runs.map((run) => run.opens));
-  const closes = band(runs.map((run) => run.closes));
+  const closes = closingBand(runs.map((run) => run.closes));
   const value: LiftingWindow = {
     autumn,
     opens,
@@ -115,6 +120,14 @@ function oneYear(
   return { opens, closes, chillDays, needed };
 }
 
+/** Closings of the weather years, with the luck of budburst about each; a few years hold fewer extremes than will come. */
+function closingBand(days: readonly EpochDay[]): Band {
+  const { p50: middle } = band([...days]);
+  if (!Number.isFinite(middle)) return band([...days]);
+  const wider = beyondSample(days.length);
+  return band(days.flatMap((day) => BUDBURST_LUCK.map((luck) => middle + wider * (day - middle) + luck)));
+}
+
 function band(values: number[]): Band {
   const sorted = Float64Array.from(values).sort();
   return {
@@ -156,7 +169,7 @@ function workingOf(
     },
     {
       what: 'Closes: two weeks before that budburst',
-      how: `One date a weather year (${runs.length}); best before is where one year in ten has closed.`,
+      how: `One date a weather year (${runs.length}), and buds may burst a week before or after what is worked out, two times in three (rule of thumb); best before is where one chance in ten has closed.`,
       result: w.bestBefore,
       unit: 'date',
     },

@@ -6,6 +6,7 @@ import { cellsPerM2, containerAirShare, containerVolume } from '../container/con
 import type {
   ContainerType,
   Evidence,
+  BandWidth,
   LearntValue,
   LotRow,
   Medium,
@@ -32,6 +33,8 @@ export interface Lookup {
   light?: ReadonlyMap<string, number>;
   /** Values learnt from the nursery's own lots and taken. */
   learnt?: readonly LearntValue[];
+  /** Bands widened or narrowed by how past forecasts held. */
+  bands?: readonly BandWidth[];
 }
 
 /** What of a stage makes a home. */
@@ -66,6 +69,9 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     losses: lossesFrom(evidence),
     care: evidence.care.map((c) => ({ day: dayOf(c.on), done: c.done })),
     nodules: carriesNodules(species.latin),
+    ...(lookup.bands?.length && {
+      bandWidths: Object.fromEntries(lookup.bands.map(({ figure, width }) => [figure, width])),
+    }),
   };
 }
 

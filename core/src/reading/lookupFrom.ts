@@ -26,6 +26,7 @@ export function lookupFrom(
     media: byId(media),
     covers: coversByPlace(climate),
     learnt: learnt?.values,
+    bands: learnt?.bands,
     light: plan && lightOfPlaces(places, plan.elements, plan),
   };
 }

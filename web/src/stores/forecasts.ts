@@ -98,10 +98,11 @@ export const useForecasts = defineStore('forecasts', () => {
     }
   }
   const asOf = () => Math.min(season.view, season.today);
-  /** Past forecasts beside what was measured; of lots of the past too. */
+  /** Past forecasts beside what was measured; of lots of the past too. Their bands are those that forecasts start with. */
   async function held(): Promise<Held[]> {
     await nursery.lookBack();
-    return apart(allFacts(), (remote) => remote.held(asOf()));
+    const asStarted = allFacts().map(({ bandWidths: _, ...facts }) => facts);
+    return apart(asStarted, (remote) => remote.held(asOf()));
   }
   /** The same of one lot. */
   const heldOf = async (lotId: string): Promise<Held[]> => (await prepared()).held(asOf(), lotId);

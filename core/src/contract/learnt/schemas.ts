@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { foretold } from '../../forecast/foretold';
 import { learntFigures } from '../../growth/learnt';
 import { Id, PlainDate, wholeNumber } from '../basics';
 
@@ -18,7 +19,21 @@ export const LearntValue = z.object({
 });
 export type LearntValue = z.infer<typeof LearntValue>;
 
-export const LearntSchema = z.object({ schema: z.literal(1), values: z.array(LearntValue).max(2000) });
+/** How many times as wide bands of a figure are from now on, by how past forecasts held; taken, and taken back. */
+export const BandWidth = z.object({
+  figure: z.enum(foretold),
+  width: z.number().min(0.5).max(2.5),
+  /** Measurements it rests on. */
+  n: wholeNumber('Measurements', 1, 10_000_000),
+  on: PlainDate,
+});
+export type BandWidth = z.infer<typeof BandWidth>;
+
+export const LearntSchema = z.object({
+  schema: z.literal(1),
+  values: z.array(LearntValue).max(2000),
+  bands: z.array(BandWidth).max(foretold.length).optional(),
+});
 export type LearntValues = z.infer<typeof LearntSchema>;
 export const KeptLearnt = z.object({ version: z.number(), learnt: LearntSchema });
 export type KeptLearnt = z.infer<typeof KeptLearnt>;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { coverageOf, isoOf, type Coverage, type Foretold, type Held } from '@kauri/core';
+import { coverageOf, isoOf, widening, type Coverage, type Foretold, type Held } from '@kauri/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -9,7 +9,10 @@ import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { dateWords } from '../../words/dates';
-import { percent } from '../../words/numbers';
+import { percent, several } from '../../words/numbers';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { useLearnt } from './useLearnt';
 
 /** How often past forecasts held: each measurement beside what was forecast of it four weeks before. */
 const forecasts = useForecasts();
@@ -64,6 +67,33 @@ const headline = computed(() =>
     ? `${all.value.n} of the measurements had a forecast four weeks before: too few to tell`
     : `${all.value.inside} of ${all.value.n} fell within their band: ${percent(all.value.share)}, where 80 % is promised`,
 );
+const { keep, fault: keepFault } = useLearnt();
+const session = useSession();
+const season = useSeason();
+const proposal = computed(() => widening(these.value));
+const taken = computed(
+  () => nursery.learnt?.learnt.bands?.find((band) => band.figure === what.value) ?? null,
+);
+const whatWords = computed(() => ({ height: 'height', diameter: 'collar', fill: 'root fill' })[what.value]);
+const times = (width: number) => `${width.toFixed(2)} ×`;
+function take(width: number, n: number) {
+  const figure = what.value;
+  const on = isoOf(season.today);
+  void keep(
+    (now) => ({
+      ...now,
+      bands: [...(now.bands ?? []).filter((band) => band.figure !== figure), { figure, width, n, on }],
+    }),
+    `Bands of ${whatWords.value} are ${times(width)} as wide from now on.`,
+  );
+}
+function takeBack() {
+  const figure = what.value;
+  void keep(
+    (now) => ({ ...now, bands: (now.bands ?? []).filter((band) => band.figure !== figure) }),
+    `Bands of ${whatWords.value} are as they start.`,
+  );
+}
 const misses = computed(() =>
   these.value
     .filter((h) => !h.inside)
@@ -118,6 +148,46 @@ const figure = (value: number) =>
             </tbody>
           </table>
         </div>
+        <section
+          v-if="proposal || taken"
+          class="panel space-y-2 p-4"
+          aria-labelledby="widen"
+          data-testid="widen"
+        >
+          <h2 id="widen" class="text-lg">
+            {{
+              taken
+                ? `Bands of ${whatWords} are ${times(taken.width)} as wide as they start`
+                : proposal!.width > 1
+                  ? `Bands of ${whatWords} hold too seldom`
+                  : `Bands of ${whatWords} are wider than they need be`
+            }}
+          </h2>
+          <p v-if="taken">
+            Since {{ dateWords(taken.on) }}, by {{ several(taken.n, 'measurement') }}. The table above shows
+            bands as they start.
+          </p>
+          <p v-if="proposal">
+            {{ percent(proposal.share) }} held, where 80 % is promised; {{ times(proposal.width) }} as wide,
+            {{ percent(proposal.then) }} of the same {{ proposal.n }} would have. Dates that rest on
+            {{ whatWords }} {{ proposal.width > 1 ? 'spread' : 'draw together' }} with them.
+          </p>
+          <p v-else-if="taken">By all that is measured now, the bands as they start would do.</p>
+          <p v-if="keepFault" class="text-wrong font-bold" role="alert">{{ keepFault }}</p>
+          <div v-if="session.may('grower')" class="flex flex-wrap gap-2">
+            <button
+              v-if="proposal && (!taken || Math.abs(taken.width - proposal.width) > 0.01)"
+              class="act"
+              type="button"
+              @click="take(proposal.width, proposal.n)"
+            >
+              {{ proposal.width > 1 ? 'Widen' : 'Narrow' }} them to {{ times(proposal.width) }} from now on
+            </button>
+            <button v-if="taken" class="act" type="button" @click="takeBack">
+              Back to bands as they start
+            </button>
+          </div>
+        </section>
         <section v-if="misses.length" aria-labelledby="misses">
           <h2 id="misses" class="text-lg">Outside their band, newest first</h2>
           <ul class="text-[0.95rem]" data-testid="misses">

@@ -2,29 +2,27 @@
 import { isoOf, lessonsOf, type Lesson } from '@kauri/core';
 import type { LearntValue } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { computed, onMounted, ref, shallowRef } from 'vue';
-import { call } from '../../api/client';
+import { computed, onMounted, shallowRef } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { useForecasts } from '../../stores/forecasts';
-import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { percent, several } from '../../words/numbers';
+import { useLearnt } from './useLearnt';
 
 /** What the nursery’s own lots teach of each species in each container: shown, taken or turned down, and taken back. */
 const forecasts = useForecasts();
 const nursery = useNursery();
-const messages = useMessages();
 const season = useSeason();
 const session = useSession();
 const { show } = usePreferences();
 const taught = shallowRef<Awaited<ReturnType<typeof forecasts.teaching>> | null>(null);
-const fault = ref<string | null>(null);
+const { keep, fault } = useLearnt();
 onMounted(async () => {
   try {
     taught.value = await forecasts.teaching();
@@ -70,27 +68,12 @@ function says({ figure, value, speciesId }: Lesson): string {
   return `Grows to ${show(start * value.factor, 'height')} where the starting value has ${show(start, 'height')}: ${amount}`;
 }
 
-async function keep(next: LearntValue[], said: string): Promise<void> {
-  const before = nursery.learnt!;
-  const write = async (list: LearntValue[]) => {
-    nursery.learnt = await call('setLearnt', {
-      params: nursery.params,
-      body: { version: nursery.learnt!.version, learnt: { schema: 1, values: list } },
-    });
-  };
-  try {
-    await write(next);
-    fault.value = null;
-    messages.say(said, () => write(before.learnt.values));
-  } catch (error) {
-    fault.value = sentenceOf(error);
-  }
-}
+const take = (next: LearntValue[], said: string) => keep((now) => ({ ...now, values: next }), said);
 const without = (lesson: ShownLesson) => values.value.filter((v) => v.id !== lesson.kept?.id);
 function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
   const { speciesId, containerTypeId, figure, value } = lesson;
   const { factor, sdLog, lots } = value;
-  void keep(
+  void take(
     [
       ...without(lesson),
       {
@@ -157,7 +140,7 @@ function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
               v-if="lesson.kept"
               class="act"
               type="button"
-              @click="keep(without(lesson), 'Taken back: the starting value stands.')"
+              @click="take(without(lesson), 'Taken back: the starting value stands.')"
             >
               Take back
             </button>
