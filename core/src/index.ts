@@ -153,7 +153,7 @@ export {
   type ContainerKind,
   type ContainerValues,
 } from './container/container';
-export { startingContainers } from './container/startingContainers';
+export { containersIn, startingContainers } from './container/startingContainers';
 export { traysOnBench, type Rectangle } from './container/traysOnBench';
 
 // bed: air-pruning beds: design, build, cost

@@ -34,7 +34,7 @@ export function proposeModules(
   rollWidthsMm: readonly number[],
   boardLengthsMm: readonly number[],
 ): ModuleFit[] {
-  if (!(pathM >= 0.6)) throw new Unfit('A barrow needs a path of at least 0.6 m.');
+  if (!(pathM >= 0.6)) throw new Unfit('A barrow needs a path of at least 0.6 m (2 ft).');
   if (!(groundLengthM > 0 && groundWidthM > 0)) throw new Unfit('The ground needs a length and a width.');
   const lengths = [...new Set(boardLengthsMm.flatMap((l) => [l, l / 2]))].filter((l) => l >= 1000);
   const fits: ModuleFit[] = [];

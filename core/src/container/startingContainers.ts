@@ -1,3 +1,4 @@
+import { formatQuantity, type UnitSystem } from '../units/units';
 import type { ContainerKind, ContainerValues } from './container';
 
 /** Starting containers: generic shapes, sizes in their ordinary ranges, prices of the order of a tray's. */
@@ -25,6 +26,21 @@ export const startingContainers: readonly ContainerValues[] = [
   container('Fabric bag 12 L', 'fabric-bag', 'round', 270, 270, 215, 12000, 0.95, 0.95, 2, 560, 280, true, 8, 2, 'fabric'),
   container('Round pot 3 L', 'round-pot', 'round', 190, 145, 150, 3000, 0, 0.06, 6, 600, 400, true, 6, 3, 'solid'),
 ];
+
+/** The same containers, named by what a nursery in some units reads: cubic inches, and gallons from a gallon up. */
+export function containersIn(units: UnitSystem): readonly ContainerValues[] {
+  if (units === 'metric') return startingContainers;
+  return startingContainers.map((values) => ({
+    ...values,
+    name: values.name.replace(/([\d.]+) (mL|L)\b/, (_, figure: string, unit: string) => {
+      const ml = Number(figure) * (unit === 'L' ? 1000 : 1);
+      return ml >= GALLON_ML
+        ? formatQuantity(ml / 1000, 'volume', 'us')
+        : formatQuantity(ml, 'cell', 'us', 0);
+    }),
+  }));
+}
+const GALLON_ML = 3785;
 
 function container(
   name: string,

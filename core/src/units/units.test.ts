@@ -16,6 +16,13 @@ const quantities: Quantity[] = [
   'density',
   'area',
   'pressure',
+  'flow',
+  'perWarmth',
+  'rainRate',
+  'degrees',
+  'bulk',
+  'perVolume',
+  'perArea',
 ];
 
 describe('units', () => {
@@ -41,6 +48,11 @@ describe('units', () => {
     [0, 'temperature', 32],
     [100, 'temperature', 212],
     [10, 'warmth', 18],
+    [10, 'degrees', 18],
+    [3.785411784, 'flow', 1],
+    [25.4, 'rainRate', 1],
+    [1, 'perVolume', 0.764554857984],
+    [0.45359237 / 0.764554857984, 'bulk', 1],
     [10.7639104167, 'density', 1],
   ] as const)('%f of %s is %f in US units', (si, quantity, us) => {
     expect(toShown(si, quantity, 'us')).toBeCloseTo(us, 9);

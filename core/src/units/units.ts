@@ -19,10 +19,17 @@ export type Quantity =
   | 'seedMass' // g
   | 'temperature' // °C
   | 'warmth' // °C·d
+  | 'perWarmth' // per °C·d
   | 'rain' // mm
   | 'density' // plants per m²
   | 'area' // m²
   | 'dose' // g per L
+  | 'flow' // L per h
+  | 'rainRate' // mm per h
+  | 'degrees' // °C between two temperatures
+  | 'bulk' // kg per m³
+  | 'perVolume' // of money, per m³
+  | 'perArea' // of money, per m²
   | 'pressure'; // kPa
 
 interface Show {
@@ -36,6 +43,7 @@ const MM_PER_INCH = 25.4;
 const L_PER_GALLON = 3.785411784;
 const KG_PER_POUND = 0.45359237;
 const M2_PER_FT2 = 0.3048 ** 2;
+const M3_PER_YD3 = 0.9144 ** 3;
 
 const shows: Record<Quantity, Record<UnitSystem, Show>> = {
   timber: {
@@ -72,6 +80,10 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
     metric: { unit: '°C·d', factor: 1, digits: 0 },
     us: { unit: '°F·d', factor: 1.8, digits: 0 },
   },
+  perWarmth: {
+    metric: { unit: 'per °C·d', factor: 1, digits: 4 },
+    us: { unit: 'per °F·d', factor: 1 / 1.8, digits: 4 },
+  },
   rain: {
     metric: { unit: 'mm', factor: 1, digits: 1 },
     us: { unit: 'in', factor: 1 / MM_PER_INCH, digits: 2 },
@@ -87,6 +99,30 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
   dose: {
     metric: { unit: 'g/L', factor: 1, digits: 1 },
     us: { unit: 'oz/gal', factor: L_PER_GALLON / 28.349523125, digits: 2 },
+  },
+  flow: {
+    metric: { unit: 'L/h', factor: 1, digits: 0 },
+    us: { unit: 'gal/h', factor: 1 / L_PER_GALLON, digits: 1 },
+  },
+  rainRate: {
+    metric: { unit: 'mm/h', factor: 1, digits: 1 },
+    us: { unit: 'in/h', factor: 1 / MM_PER_INCH, digits: 2 },
+  },
+  degrees: {
+    metric: { unit: '°C', factor: 1, digits: 1 },
+    us: { unit: '°F', factor: 1.8, digits: 1 },
+  },
+  bulk: {
+    metric: { unit: 'kg/m³', factor: 1, digits: 0 },
+    us: { unit: 'lb/yd³', factor: M3_PER_YD3 / KG_PER_POUND, digits: 0 },
+  },
+  perVolume: {
+    metric: { unit: '/m³', factor: 1, digits: 2 },
+    us: { unit: '/yd³', factor: M3_PER_YD3, digits: 2 },
+  },
+  perArea: {
+    metric: { unit: '/m²', factor: 1, digits: 2 },
+    us: { unit: '/ft²', factor: M2_PER_FT2, digits: 2 },
   },
   pressure: {
     metric: { unit: 'kPa', factor: 1, digits: 1 },

@@ -1,12 +1,19 @@
 import type { CoverKind, ReadingFlag, SeasonSum, WeatherEvent, WeatherEventKind } from '@kauri/core';
 import type { Quantity } from '@kauri/core';
 
-export const sumWords: Record<SeasonSum, string> = {
-  warmth: 'Warmth above 5 °C',
-  chill: 'Chill, 0 to 7.2 °C',
-  rain: 'Rain',
-  evaporation: 'Evaporation',
-};
+/** What a sum of the season is of, with its limits in the grower's units. */
+export function sumWords(what: SeasonSum, show: Show): string {
+  switch (what) {
+    case 'warmth':
+      return `Warmth above ${show(5, 'temperature', 0)}`;
+    case 'chill':
+      return `Chill, ${show(0, 'temperature', 0)} to ${show(7.2, 'temperature')}`;
+    case 'rain':
+      return 'Rain';
+    case 'evaporation':
+      return 'Evaporation';
+  }
+}
 
 export const weatherEventWords: Record<WeatherEventKind, string> = {
   'late frost': 'Late frost',
@@ -34,6 +41,6 @@ type Show = (value: number, quantity: Quantity, digits?: number) => string;
 /** The worst of an event in a few words. */
 export function worstWords({ kind, worst }: WeatherEvent, show: Show): string {
   if (kind === 'downpour') return show(worst, 'rain', 0);
-  if (kind === 'drying wind') return `${worst.toFixed(1)} kPa deficit`;
+  if (kind === 'drying wind') return `${show(worst, 'pressure')} deficit`;
   return show(worst, 'temperature', 0);
 }

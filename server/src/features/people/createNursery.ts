@@ -1,5 +1,5 @@
 import { hash } from '@node-rs/argon2';
-import { startingContainers, startingMedia, startingSpecies, usPrices } from '@kauri/core';
+import { containersIn, startingMedia, startingSpecies, usPrices } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import {
@@ -26,7 +26,7 @@ export async function stockNursery(tx: Tx, values: BodyOf<'setup'>['nursery']): 
   await tx.insert(species).values(startingSpecies.map((s) => ({ nurseryId, id: newId(), ...s })));
   await tx
     .insert(containerType)
-    .values(startingContainers.map((values) => ({ nurseryId, id: newId(), values })));
+    .values(containersIn(values.units).map((container) => ({ nurseryId, id: newId(), values: container })));
   await tx.insert(medium).values(startingMedia.map((values) => ({ nurseryId, id: newId(), values })));
 }
 

@@ -43,7 +43,7 @@ async function move({ tx, nurseryId }: Work, seedLotId: string, { on, ...moving 
 }
 
 /** Takes seed out of a locked bag. @throws Unfit when it does not hold so much */
-export async function takeSeed(work: Work, lot: SeedLotRow, taken: Moving): Promise<void> {
+async function takeSeed(work: Work, lot: SeedLotRow, taken: Moving): Promise<void> {
   mustHold(await heldOf(work, lot.id), taken, lot.code);
   await move(work, lot.id, { ...taken, grams: -taken.grams, seeds: -taken.seeds });
 }

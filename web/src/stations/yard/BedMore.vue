@@ -192,12 +192,12 @@ const lidWords = computed(() => {
       </ul>
       <p class="text-[0.95rem]">
         <template v-if="supports.value.crossSagMm !== null">
-          Bearers sag {{ supports.value.crossSagMm.toFixed(1) }} mm of
-          {{ supports.value.crossLimitMm!.toFixed(1) }} allowed;
+          Bearers sag {{ show(supports.value.crossSagMm, 'diameter') }} of
+          {{ show(supports.value.crossLimitMm!, 'diameter') }} allowed;
         </template>
-        sides {{ supports.value.sideSagMm.toFixed(1) }} mm of {{ supports.value.sideLimitMm.toFixed(1) }}.
-        Each foot carries {{ show(supports.value.perFootKg, 'mass') }} of
-        {{ show(supports.value.footBearsKg, 'mass') }},
+        sides {{ show(supports.value.sideSagMm, 'diameter') }} of
+        {{ show(supports.value.sideLimitMm, 'diameter') }}. Each foot carries
+        {{ show(supports.value.perFootKg, 'mass') }} of {{ show(supports.value.footBearsKg, 'mass') }},
         {{ show(supports.value.underFootKPa, 'pressure') }} under it.
         <template v-if="holds.holds && holds.tipsPass">{{ holds.sentence }}</template>
       </p>

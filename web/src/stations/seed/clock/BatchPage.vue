@@ -58,7 +58,7 @@ const words = computed(() => {
 const storeWords = computed(() =>
   props.batch.store.kind === 'fixed'
     ? `warm room ${preferences.show(props.batch.store.warmC, 'temperature')}, cold room ${preferences.show(props.batch.store.coldC, 'temperature')}`
-    : `outdoors${props.batch.store.warmerByC ? `, ${props.batch.store.warmerByC} °C warmer than the station` : ''}`,
+    : `outdoors${props.batch.store.warmerByC ? `, ${preferences.show(props.batch.store.warmerByC, 'degrees', 0)} warmer than the station` : ''}`,
 );
 const ready = computed(() => clock.value !== null && clock.value.value.ready.p50 <= seed.asOf);
 </script>

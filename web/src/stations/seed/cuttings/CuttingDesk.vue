@@ -24,7 +24,7 @@ const seed = useSeed();
 const season = useSeason();
 const session = useSession();
 const router = useRouter();
-const { show } = usePreferences();
+const { show, typed, unit } = usePreferences();
 
 const target = ref('300');
 const chance = ref('0.9');
@@ -67,7 +67,7 @@ watch(
       seed.asOf,
       plain(rooting.value.rootDd),
       seed.asOf,
-      Math.max(0, typedNumber(heat.value) || 0),
+      typed(Math.max(0, typedNumber(heat.value) || 0), 'degrees'),
     );
   },
   { immediate: true },
@@ -112,7 +112,12 @@ const kindOptions = computed(() =>
       <FormField v-model="target" label="Plants wanted" inputmode="numeric" />
       <SelectField v-model="chance" label="Chance of having them" :options="chances" />
       <SelectField v-model="kind" label="Kind" :options="kindOptions" />
-      <FormField v-model="heat" label="Bottom heat" unit="°C above 5" inputmode="decimal" />
+      <FormField
+        v-model="heat"
+        label="Bottom heat"
+        :unit="`${unit('degrees')} over ${show(5, 'temperature', 0)}`"
+        inputmode="decimal"
+      />
     </div>
     <p v-if="plan.fault" class="font-bold" role="status">{{ plan.fault }}</p>
     <template v-else-if="words">

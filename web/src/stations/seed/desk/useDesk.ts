@@ -10,7 +10,7 @@ import { plain, seedWork } from '../../../workers/seedWork';
 import { keptKey } from '../../../stores/kept';
 
 /** Where the desk's question starts. */
-export type DeskStart = 'trees' | 'seed';
+type DeskStart = 'trees' | 'seed';
 
 /** What is asked at the sowing desk, and what the core answers, kept up as it changes. */
 export function useDesk() {

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { betaMean, startOf, type Beta, type CuttingKind, type StartingSpecies } from '@kauri/core';
 import type { Species } from '@kauri/core/contract';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import KeptField from '../../../parts/KeptField.vue';
 import { typedNumber } from '../../../parts/typed';
 import { useSession } from '../../../stores/session';
-import { count, percent } from '../../../words/numbers';
+import { usePreferences } from '../../../stores/preferences';
+import { percent } from '../../../words/numbers';
 import { cuttingWords, phasesWords, schoolWords } from '../../../words/seed';
 import ProtocolsDialog from './ProtocolsDialog.vue';
-import { figureWords, rangeWords, speciesFigures } from './speciesFigures';
+import { figureName, figureWords, rangeWords, speciesFigures, type SpeciesFigure } from './speciesFigures';
 import { useSpeciesList } from './useSpeciesList';
 
 /** A species' starting values, each with its range; those of the nursery's own list can be changed. */
@@ -55,7 +56,23 @@ const draft = ref(
     shares.value.map(([key, , share]) => [key, String(Math.round(betaMean(share) * 100))]),
   ) as Record<(typeof shares.value)[number][0], string>,
 );
-const typed = ref(speciesFigures.map((figure) => figureWords(figure.value(v.value, start.value))));
+const preferences = usePreferences();
+const { show, unit } = preferences;
+/** A figure of the core as a grower reads it, and what a grower types as the core counts it. */
+const shownOf =
+  ({ measures }: SpeciesFigure) =>
+  (value: number) =>
+    measures ? preferences.shown(value, measures.quantity) : value;
+const typedOf =
+  ({ measures }: SpeciesFigure) =>
+  (value: number) =>
+    measures ? preferences.typed(value, measures.quantity) : value;
+const asShown = (figure: SpeciesFigure) => figureWords(shownOf(figure)(figure.value(v.value, start.value)));
+const typed = ref(speciesFigures.map(asShown));
+watch(
+  () => preferences.units,
+  () => (typed.value = speciesFigures.map(asShown)),
+);
 const treating = ref(false);
 
 /** A share typed keeps the weight it had. */
@@ -75,10 +92,11 @@ function keepShare(key: 'viability' | 'emergence' | 'establishment' | 'grade') {
 }
 function keepFigure(i: number) {
   const figure = speciesFigures[i];
-  const to = typedNumber(typed.value[i]);
-  if (!props.own || typed.value[i] === figureWords(figure.value(v.value, start.value))) return;
+  const to = typedOf(figure)(typedNumber(typed.value[i]));
+  if (!props.own || typed.value[i] === asShown(figure)) return;
   if (!(to >= figure.least && to <= figure.most)) {
-    fault.value = `${figure.what}: a number from ${figure.least} to ${figure.most}.`;
+    const [least, most] = [figure.least, figure.most].map((value) => figureWords(shownOf(figure)(value)));
+    fault.value = `${figure.what}: a number from ${least} to ${most}.`;
     return;
   }
   void change(props.own, figure.set(props.own.values, start.value, to));
@@ -125,11 +143,11 @@ function keepFigure(i: number) {
           <ul>
             <li v-for="rooting in rootings" :key="rooting.words">
               {{ rooting.words }}: {{ percent(betaMean(rooting.take)) }} strike,
-              {{ count(rooting.rootDd.median) }} °C·d
+              {{ show(rooting.rootDd.median, 'warmth') }}
             </li>
             <li v-if="start.layer">
               air layers: {{ percent(betaMean(start.layer.take)) }} take,
-              {{ count(start.layer.rootDd.median) }} °C·d
+              {{ show(start.layer.rootDd.median, 'warmth') }}
             </li>
           </ul>
         </template>
@@ -139,21 +157,21 @@ function keepFigure(i: number) {
         <table class="w-full text-[0.95rem]">
           <tbody>
             <tr v-for="(figure, i) in speciesFigures" :key="figure.what" class="border-rule border-t">
-              <th scope="row" class="py-1 text-left font-normal">{{ figure.what }}</th>
+              <th scope="row" class="py-1 text-left font-normal">{{ figureName(figure, unit, show) }}</th>
               <td class="w-32 text-right font-bold">
                 <input
                   v-if="may"
                   v-model="typed[i]"
                   class="field text-right"
                   inputmode="decimal"
-                  :aria-label="figure.what"
+                  :aria-label="figureName(figure, unit, show)"
                   @focusout="keepFigure(i)"
                   @keydown.enter="keepFigure(i)"
                 />
-                <template v-else>{{ figureWords(figure.value(v, start)) }}</template>
+                <template v-else>{{ asShown(figure) }}</template>
               </td>
               <td class="text-muted pl-3 text-right whitespace-nowrap">
-                {{ figure.spread ? rangeWords(figure.spread(v, start)) : '' }}
+                {{ figure.spread ? rangeWords(figure.spread(v, start), shownOf(figure)) : '' }}
               </td>
             </tr>
           </tbody>

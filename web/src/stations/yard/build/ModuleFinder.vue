@@ -13,8 +13,14 @@ import { keptKey } from '../../../stores/kept';
 
 /** Bed sizes for a piece of ground: as wide as a roll, as long as a board, with paths between. */
 const nursery = useNursery();
-const { show, typed, unit } = usePreferences();
-const form = useSessionStorage(keptKey('modules'), { length: '12', width: '8', path: '0.6' });
+const { show, shown, typed, unit } = usePreferences();
+/** A small yard's ground, in what the grower reads. */
+const metresShown = (metres: number) => String(Number(shown(metres, 'site').toFixed(1)));
+const form = useSessionStorage(keptKey('modules'), {
+  length: metresShown(12),
+  width: metresShown(8),
+  path: metresShown(0.6),
+});
 const metres = (text: string) => typed(typedNumber(text), 'site');
 const found = computed(() => {
   const { rollWidthsMm, boardLengthsMm } = nursery.catalogue!.prices.list;

@@ -23,15 +23,15 @@ watch(
     const mm = (values: readonly number[]) => values.map((v) => text(shown(v, 'timber'))).join('; ');
     form.value = {
       currency: p.currency,
-      treated: text(p.timberPerM3.treated),
-      durable: text(p.timberPerM3.durable),
-      scrap: text(p.timberPerM3.scrap),
+      treated: text(shown(p.timberPerM3.treated, 'perVolume')),
+      durable: text(shown(p.timberPerM3.durable, 'perVolume')),
+      scrap: text(shown(p.timberPerM3.scrap, 'perVolume')),
       lengths: mm(p.boardLengthsMm),
       rolls: mm(p.rollWidthsMm),
       kerf: text(shown(p.kerfMm, 'timber')),
-      mesh: text(p.meshPerM2),
-      grid: text(p.gridPerM2),
-      cloth: text(p.clothPerM2),
+      mesh: text(shown(p.meshPerM2, 'perArea')),
+      grid: text(shown(p.gridPerM2, 'perArea')),
+      cloth: text(shown(p.clothPerM2, 'perArea')),
       bracket: text(p.bracket),
       screw: text(p.screw),
       staple: text(p.staple),
@@ -47,13 +47,17 @@ async function keep() {
   const next: PriceList = {
     ...before.list,
     currency: f.currency,
-    timberPerM3: { treated: n('treated'), durable: n('durable'), scrap: n('scrap') },
+    timberPerM3: {
+      treated: typed(n('treated'), 'perVolume'),
+      durable: typed(n('durable'), 'perVolume'),
+      scrap: typed(n('scrap'), 'perVolume'),
+    },
     boardLengthsMm: list('lengths'),
     rollWidthsMm: list('rolls'),
     kerfMm: typed(n('kerf'), 'timber'),
-    meshPerM2: n('mesh'),
-    gridPerM2: n('grid'),
-    clothPerM2: n('cloth'),
+    meshPerM2: typed(n('mesh'), 'perArea'),
+    gridPerM2: typed(n('grid'), 'perArea'),
+    clothPerM2: typed(n('cloth'), 'perArea'),
     bracket: n('bracket'),
     screw: n('screw'),
     staple: n('staple'),
@@ -85,12 +89,12 @@ async function keep() {
       :unit="unit('timber')"
       hint="Parted by ;"
     />
-    <FormField v-model="form.durable" label="Durable timber" unit="per m³" inputmode="decimal" />
-    <FormField v-model="form.treated" label="Treated timber" unit="per m³" inputmode="decimal" />
-    <FormField v-model="form.scrap" label="Scrap" unit="per m³" inputmode="decimal" />
-    <FormField v-model="form.mesh" label="Mesh" unit="per m²" inputmode="decimal" />
-    <FormField v-model="form.grid" label="Grid" unit="per m²" inputmode="decimal" />
-    <FormField v-model="form.cloth" label="Cloth" unit="per m²" inputmode="decimal" />
+    <FormField v-model="form.durable" label="Durable timber" :unit="unit('perVolume')" inputmode="decimal" />
+    <FormField v-model="form.treated" label="Treated timber" :unit="unit('perVolume')" inputmode="decimal" />
+    <FormField v-model="form.scrap" label="Scrap" :unit="unit('perVolume')" inputmode="decimal" />
+    <FormField v-model="form.mesh" label="Mesh" :unit="unit('perArea')" inputmode="decimal" />
+    <FormField v-model="form.grid" label="Grid" :unit="unit('perArea')" inputmode="decimal" />
+    <FormField v-model="form.cloth" label="Cloth" :unit="unit('perArea')" inputmode="decimal" />
     <FormField v-model="form.bracket" label="Bracket" inputmode="decimal" />
     <FormField v-model="form.screw" label="Screw" inputmode="decimal" />
     <FormField v-model="form.staple" label="Staple" inputmode="decimal" />

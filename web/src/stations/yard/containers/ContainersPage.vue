@@ -152,8 +152,8 @@ const close = () => void router.replace({ query: {} });
         </table>
       </div>
       <p class="text-muted text-sm">
-        A warm week is {{ WEEK_DD }} °C·d above 5 °C, an ordinary one in summer; the forecast of a lot uses
-        your own weather.
+        A warm week is {{ show(WEEK_DD, 'warmth') }} above {{ show(5, 'temperature', 0) }}, an ordinary one in
+        summer; the forecast of a lot uses your own weather.
       </p>
       <ShowWorking
         :steps="

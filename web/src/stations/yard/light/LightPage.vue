@@ -6,6 +6,7 @@ import { computed } from 'vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useYard } from '../../../stores/yard';
 import { longDate, months } from '../../../words/dates';
@@ -14,6 +15,8 @@ import PlanView from '../plan/PlanView.vue';
 import { usePlaces } from '../usePlaces';
 import { useLight } from './useLight';
 import { keptKey } from '../../../stores/kept';
+
+const { show } = usePreferences();
 
 const nursery = useNursery();
 const yard = useYard();
@@ -215,12 +218,13 @@ const marks = computed(() =>
         <section aria-labelledby="best">
           <h2 id="best" class="text-lg">Where a new bed has most light</h2>
           <button class="act" type="button" :disabled="looking" @click="findBest(3, 1.2)">
-            {{ looking ? 'Looking …' : 'Find free ground for 3.0 × 1.2 m' }}
+            {{ looking ? 'Looking …' : `Find free ground for ${show(3, 'site')} × ${show(1.2, 'site')}` }}
           </button>
           <template v-if="best">
             <p v-if="best.length" class="mt-1" data-testid="best-spot">
-              Middle at {{ best[0].middle[0].toFixed(1) }} m east, {{ best[0].middle[1].toFixed(1) }} m north:
-              {{ best[0].hours.toFixed(1) }} h a day over the season. Marked on the plan.
+              Middle at {{ show(best[0].middle[0], 'site') }} east,
+              {{ show(best[0].middle[1], 'site') }} north: {{ best[0].hours.toFixed(1) }} h a day over the
+              season. Marked on the plan.
             </p>
             <p v-else class="mt-1">
               {{

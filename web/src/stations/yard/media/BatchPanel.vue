@@ -8,6 +8,7 @@ import ShowWorking from '../../../parts/ShowWorking.vue';
 import { typedNumber } from '../../../parts/typed';
 import { keptKey } from '../../../stores/kept';
 import { useNursery } from '../../../stores/nursery';
+import { useMass } from '../../../parts/useMass';
 import { usePreferences } from '../../../stores/preferences';
 import { money } from '../money';
 
@@ -15,6 +16,7 @@ import { money } from '../money';
 const props = defineProps<{ medium: Catalogue['media'][number] }>();
 const nursery = useNursery();
 const { show, typed, unit } = usePreferences();
+const mass = useMass();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const batch = useSessionStorage(keptKey('batch'), {
   litres: '200',
@@ -69,9 +71,8 @@ const mixed = computed(() => {
         </tbody>
       </table>
       <p class="mt-1">
-        Feed <b>{{ mixed.value.feedG.toFixed(0) }} g</b
-        ><template v-if="mixed.value.inoculumMl > 0"
-          >, inoculum <b>{{ mixed.value.inoculumMl.toFixed(0) }} mL</b></template
+        Feed <b>{{ mass(mixed.value.feedG) }}</b><template v-if="mixed.value.inoculumMl > 0"
+          >, inoculum <b>{{ show(mixed.value.inoculumMl, 'cell', 0) }}</b></template
         >; costs {{ money(mixed.value.cost, currency) }}.
       </p>
       <p class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">

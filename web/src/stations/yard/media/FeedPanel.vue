@@ -29,6 +29,7 @@ feedUntil.value = isoOf(start + 165);
 const warmer = ref('0');
 const feeds = ref<{ choices: RunOut[]; best: number | null } | null>(null);
 const feedFault = ref<string | null>(null);
+const { show, typed, unit } = usePreferences();
 watchDebounced(
   [feedFrom, feedUntil, warmer],
   async () => {
@@ -37,7 +38,7 @@ watchDebounced(
       feeds.value = await forecasts.feed(
         dayOf(feedFrom.value),
         dayOf(feedUntil.value),
-        typedNumber(warmer.value) || 0,
+        typed(typedNumber(warmer.value) || 0, 'degrees'),
       );
     } catch (error) {
       feeds.value = null;
@@ -46,7 +47,6 @@ watchDebounced(
   },
   { debounce: 200, immediate: true },
 );
-const { show } = usePreferences();
 </script>
 
 <template>
@@ -55,7 +55,7 @@ const { show } = usePreferences();
     <div class="grid max-w-xl grid-cols-3 gap-2">
       <FormField v-model="feedFrom" label="Mixed in on" type="date" />
       <FormField v-model="feedUntil" label="Wanted until" type="date" />
-      <FormField v-model="warmer" label="Medium warmer by" unit="°C" inputmode="decimal" />
+      <FormField v-model="warmer" label="Medium warmer by" :unit="unit('degrees')" inputmode="decimal" />
     </div>
     <p v-if="feedFault" class="mt-1 font-bold" role="status">{{ feedFault }}</p>
     <template v-else-if="feeds">

@@ -20,7 +20,7 @@ const session = useSession();
 const yard = useYard();
 const route = useRoute();
 const router = useRouter();
-const { show } = usePreferences();
+const { show, shown, unit } = usePreferences();
 const may = computed(() => session.may('grower'));
 const media = computed(() => nursery.catalogue!.media);
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
@@ -51,11 +51,11 @@ const close = () => void router.replace({ query: {} });
               <b>{{ show(yard.litresOf(m.id), 'volume') }}</b>
             </span>
             <span class="text-muted block text-sm">
-              {{ m.values.wetKgPerM3.toFixed(0) }} kg/m³ watered, air {{ percent(m.values.airShare) }},
-              settles {{ percent(m.values.settling)
-              }}<template v-if="m.values.ph">, pH {{ m.values.ph }}</template
+              {{ show(m.values.wetKgPerM3, 'bulk') }} watered, air {{ percent(m.values.airShare) }}, settles
+              {{ percent(m.values.settling) }}<template v-if="m.values.ph">, pH {{ m.values.ph }}</template
               ><template v-if="m.values.costPerM3 !== undefined"
-                >, {{ money(m.values.costPerM3, currency) }}/m³</template
+                >, {{ money(shown(m.values.costPerM3, 'perVolume'), currency)
+                }}{{ unit('perVolume') }}</template
               >
             </span>
           </button>

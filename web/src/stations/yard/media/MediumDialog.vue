@@ -12,9 +12,12 @@ import { typedNumber } from '../../../parts/typed';
 import { useDraft } from '../../../parts/useDraft';
 import { useSaving } from '../../../parts/useSaving';
 import { useMessages } from '../../../stores/messages';
+import { usePreferences } from '../../../stores/preferences';
 import { useNursery } from '../../../stores/nursery';
 import { percent } from '../../../words/numbers';
 import { money } from '../money';
+
+const { show, shown, unit } = usePreferences();
 
 /** A recipe by parts; what it weighs, holds and costs follows from its materials. */
 const props = defineProps<{ medium?: Medium }>();
@@ -101,11 +104,12 @@ async function keep() {
       <p v-if="mix.fault" class="font-bold" role="status">{{ mix.fault }}</p>
       <div v-else-if="mix.value" class="panel p-3" data-testid="mix">
         <p>
-          Weighs <b>{{ mix.value.wetKgPerM3.toFixed(0) }} kg/m³</b> watered,
-          {{ mix.value.dryKgPerM3.toFixed(0) }} dry; air {{ percent(mix.value.airShare) }}, water held
+          Weighs <b>{{ show(mix.value.wetKgPerM3, 'bulk') }}</b> watered,
+          {{ show(mix.value.dryKgPerM3, 'bulk') }} dry; air {{ percent(mix.value.airShare) }}, water held
           {{ percent(mix.value.heldShare!) }}, settles by {{ percent(mix.value.settling) }} a season; pH about
-          {{ mix.value.ph }}; {{ money(mix.value.costPerM3!, nursery.catalogue!.prices.list.currency) }} a
-          cubic metre.
+          {{ mix.value.ph }};
+          {{ money(shown(mix.value.costPerM3!, 'perVolume'), nursery.catalogue!.prices.list.currency)
+          }}{{ unit('perVolume') }}.
         </p>
         <p v-if="mix.value.note" class="border-ink mt-1 border-l-4 pl-2 text-sm font-bold">
           {{ mix.value.note }}

@@ -2,10 +2,14 @@
 import { computed, reactive } from 'vue';
 import { call } from '../../../api/client';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
-import { count, percent } from '../../../words/numbers';
+import { dateWords } from '../../../words/dates';
+import { percent } from '../../../words/numbers';
 import { faultWords, type WaterDesk } from './useWatering';
 import type { LaidDrip } from './wateredPlace';
+
+const { show } = usePreferences();
 
 /** What the controller reports: litres, moisture, and which place does not respond. */
 const props = defineProps<{ w: WaterDesk; chosen?: LaidDrip; may: boolean }>();
@@ -44,7 +48,7 @@ async function fail() {
         Read it now
       </button>
       <span v-if="watering?.programme" class="text-muted" data-testid="controller">
-        Programme sent {{ watering.programme.from }}; {{ count(litres) }} L since.
+        Programme sent {{ dateWords(watering.programme.from) }}; {{ show(litres, 'volume', 0) }} since.
       </span>
       <span v-else class="text-muted">No programme sent yet.</span>
     </div>

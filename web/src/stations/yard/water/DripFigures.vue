@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { usePreferences } from '../../../stores/preferences';
-import { count, percent, several } from '../../../words/numbers';
+import { percent, several } from '../../../words/numbers';
 import { flowOf, type WateredPlace } from './wateredPlace';
 
 /** What the drip on a place does, what it holds, and what rain alone would do. */
 defineProps<{ watered: WateredPlace }>();
-const { show } = usePreferences();
+const { show, units } = usePreferences();
+const usualDigits = units === 'metric' ? 0 : 2;
 const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
 </script>
 
@@ -17,13 +18,13 @@ const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
       <div class="border-rule flex justify-between border-b py-1">
         <dt class="text-muted">Flow of the bed</dt>
         <dd class="text-right">
-          <b>{{ count(flowOf(watered)) }} L/h</b>
+          <b>{{ show(flowOf(watered), 'flow') }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
         <dt class="text-muted">Application rate</dt>
         <dd>
-          <b>{{ watered.bucket.applicationMmPerH.toFixed(1) }} mm/h</b>
+          <b>{{ show(watered.bucket.applicationMmPerH, 'rainRate') }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
@@ -45,7 +46,7 @@ const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
       <div class="border-rule flex justify-between border-b py-1">
         <dt class="text-muted">Water held for plants</dt>
         <dd>
-          <b>{{ watered.heldMm.toFixed(0) }} mm</b>
+          <b>{{ show(watered.heldMm, 'rain', usualDigits) }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">

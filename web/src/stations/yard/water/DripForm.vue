@@ -34,7 +34,7 @@ watch(
     Object.assign(form, {
       line: mm(d.lineSpacingMm),
       spacing: mm(d.emitterSpacingMm),
-      flow: String(d.emitterFlowLph),
+      flow: String(Number(shown(d.emitterFlowLph, 'flow').toFixed(3))),
       diameter: mm(d.insideDiameterMm),
       pressure: String(Number(shown(d.nominalPressureM, 'site').toFixed(2))),
       cover: String(Math.round(d.canopyCover * 100)),
@@ -49,7 +49,7 @@ function keepDrip(everywhere = false) {
   const change = {
     lineSpacingMm: mm(form.line),
     emitterSpacingMm: mm(form.spacing),
-    emitterFlowLph: typedNumber(form.flow),
+    emitterFlowLph: typed(typedNumber(form.flow), 'flow'),
     insideDiameterMm: mm(form.diameter),
     nominalPressureM: typed(typedNumber(form.pressure), 'site'),
     canopyCover: typedNumber(form.cover) / 100,
@@ -83,7 +83,7 @@ function takeUp() {
     <form class="mt-2 grid grid-cols-3 gap-2" novalidate @submit.prevent="keepDrip()">
       <FormField v-model="form.line" label="Lines apart" :unit="unit('timber')" inputmode="decimal" />
       <FormField v-model="form.spacing" label="Emitters apart" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="form.flow" label="Each gives" unit="L/h" inputmode="decimal" />
+      <FormField v-model="form.flow" label="Each gives" :unit="unit('flow')" inputmode="decimal" />
       <FormField v-model="form.diameter" label="Pipe inside" :unit="unit('timber')" inputmode="decimal" />
       <FormField v-model="form.pressure" label="Rated at" :unit="unit('site')" inputmode="decimal" />
       <FormField v-model="form.cover" label="Leaf cover" unit="%" inputmode="decimal" />

@@ -2,8 +2,9 @@
 import { computed, onMounted, ref } from 'vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
-import { count, several } from '../../../words/numbers';
+import { several } from '../../../words/numbers';
 import ControllerPanel from './ControllerPanel.vue';
 import DripFigures from './DripFigures.vue';
 import DripForm from './DripForm.vue';
@@ -11,6 +12,8 @@ import WaterSupply from './WaterSupply.vue';
 import WaterZones from './WaterZones.vue';
 import { faultWords, useWatering } from './useWatering';
 import { flowOf, usualDrip, type WateredPlace } from './wateredPlace';
+
+const { show } = usePreferences();
 
 const nursery = useNursery();
 const session = useSession();
@@ -55,7 +58,7 @@ const decision = computed(() => {
   if (over.value.length)
     return {
       headline: `${over.value[0].zone.name} draws more than the tap gives`,
-      detail: `It needs ${count(over.value[0].flowLph)} L/h. Make the zones anew.`,
+      detail: `It needs ${show(over.value[0].flowLph, 'flow', 0)}. Make the zones anew.`,
       urgent: true,
     };
   if (unzoned.value.length && zones.value.length)
@@ -115,7 +118,7 @@ const decision = computed(() => {
             >
               <span class="flex justify-between gap-2">
                 <span>{{ x.shown.place.place.name }}</span>
-                <span v-if="'grid' in x" class="font-normal">{{ count(flowOf(x)) }} L/h</span>
+                <span v-if="'grid' in x" class="font-normal">{{ show(flowOf(x), 'flow') }}</span>
               </span>
               <span class="text-muted block text-sm font-normal">
                 <template v-if="faults.get(x.drip.placeId)"

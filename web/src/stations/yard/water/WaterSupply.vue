@@ -4,12 +4,11 @@ import FormField from '../../../parts/FormField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { typedNumber } from '../../../parts/typed';
 import { usePreferences } from '../../../stores/preferences';
-import { count } from '../../../words/numbers';
 import type { WaterDesk } from './useWatering';
 
 /** What the tap gives by a bucket test, and how far beds may dry down. */
 const props = defineProps<{ w: WaterDesk; may: boolean }>();
-const { shown, typed, unit } = usePreferences();
+const { show, shown, typed, unit } = usePreferences();
 const { plan, supply, busy } = props.w;
 
 const supplyForm = reactive({ litres: '', seconds: '', pressure: '', dryDown: '' });
@@ -53,7 +52,8 @@ function keepSupply() {
       </button>
     </form>
     <p class="mt-1" data-testid="supply">
-      Gives <b>{{ count(supply.value) }} L/h</b>; a zone may draw {{ count(supply.value * 0.85) }} of it.
+      Gives <b>{{ show(supply.value, 'flow', 0) }}</b>; a zone may draw
+      {{ show(supply.value * 0.85, 'flow', 0) }} of it.
     </p>
     <ShowWorking :steps="supply.working" />
     <p class="border-ink text-muted mt-2 border-l-4 pl-3 text-sm">

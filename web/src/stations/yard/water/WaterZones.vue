@@ -4,10 +4,12 @@ import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { shortDate } from '../../../words/dates';
-import { count } from '../../../words/numbers';
 import type { WaterDesk } from './useWatering';
 import { flowOf } from './wateredPlace';
+
+const { shown, unit } = usePreferences();
 
 /** Zones within what the tap gives, and the timer's programme for each, week by week. */
 const props = defineProps<{ w: WaterDesk; may: boolean }>();
@@ -49,7 +51,7 @@ const weeks = computed(
           <tr>
             <th scope="col" class="font-normal">Zone</th>
             <th scope="col" class="font-normal">Places</th>
-            <th scope="col" class="text-right font-normal">L/h</th>
+            <th scope="col" class="text-right font-normal">{{ unit('flow') }}</th>
             <th v-for="m in weeks" :key="m" scope="col" class="px-1 text-right font-normal whitespace-nowrap">
               {{ shortDate(m) }}
             </th>
@@ -60,7 +62,7 @@ const weeks = computed(
             <th scope="row" class="py-1 pr-2 text-left whitespace-nowrap">{{ z.zone.name }}</th>
             <td class="min-w-40">{{ z.members.map((m) => m.shown.place.place.name).join(', ') }}</td>
             <td class="text-right" :class="z.over ? 'font-bold' : ''">
-              {{ z.over ? '⚠ ' : '' }}{{ count(z.flowLph) }}
+              {{ z.over ? '⚠ ' : '' }}{{ shown(z.flowLph, 'flow').toFixed(0) }}
             </td>
             <td v-for="(m, i) in weeks" :key="m" class="px-1 text-right whitespace-nowrap">
               <template v-if="z.byWeek[i * 4].minutes"

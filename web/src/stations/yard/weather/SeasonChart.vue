@@ -67,7 +67,7 @@ const words = computed(() => {
 <template>
   <figure class="panel p-3" :data-testid="`season-${course.what}`">
     <figcaption>
-      <span class="font-head block text-lg font-semibold">{{ sumWords[course.what] }}</span>
+      <span class="font-head block text-lg font-semibold">{{ sumWords(course.what, preferences.show) }}</span>
       {{ words }}
       <span v-if="course.missing" class="text-wrong font-bold"
         >{{ count(course.missing) }} days not measured.</span
@@ -77,7 +77,7 @@ const words = computed(() => {
       :viewBox="`0 0 ${W} ${H}`"
       class="mt-1 w-full"
       role="img"
-      :aria-label="`${sumWords[course.what]}: ${words}`"
+      :aria-label="`${sumWords(course.what, preferences.show)}: ${words}`"
     >
       <g class="text-muted" font-size="15" fill="currentColor">
         <template v-for="share in [0, 0.5, 1]" :key="share">
