@@ -150,6 +150,8 @@ describe('a second look', () => {
     middle: 10,
     low: 9,
     high: 11,
+    sd: 1 / 1.2816,
+    error: 0,
     inside: seen >= 9 && seen <= 11,
   });
   it('is asked for where two running fall outside to the same side, and not otherwise', () => {
@@ -180,6 +182,8 @@ describe('bands widened by how past forecasts held', () => {
         middle: 10,
         low: 9,
         high: 11,
+        sd: 1 / 1.2816,
+        error: 0,
         inside: seen >= 9 && seen <= 11,
       };
     });
@@ -198,6 +202,10 @@ describe('bands widened by how past forecasts held', () => {
     expect(widening(spread(200, 1))).toBeNull();
     expect(widening(spread(FEWEST_TO_WIDEN - 1, 3))).toBeNull();
   });
+  it('cannot be narrowed past what a measurement strays by', () => {
+    const sure = spread(200, 0.3).map((h) => ({ ...h, sd: 0.05, error: 0.78 }));
+    expect(widening(sure)!.then).toBeGreaterThan(0.95);
+  });
   it('never are widened without bound by a wild record', () => {
     expect(widening(spread(200, 50))!.width).toBeLessThanOrEqual(1.8);
     expect(widening(spread(200, 0.001))!.width).toBeGreaterThanOrEqual(0.7);
@@ -214,6 +222,8 @@ describe('coverage', () => {
     middle: 10,
     low: 9,
     high: 11,
+    sd: 1 / 1.2816,
+    error: 0,
     inside,
   });
   it('counts what held, with its doubt, and how far off it was on the whole', () => {

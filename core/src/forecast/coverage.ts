@@ -21,6 +21,9 @@ export interface Held {
   /** Where eight such measurements in ten should fall: the forecast's band and the sample's own error. */
   low: number;
   high: number;
+  /** Spread of the forecast itself, and of the measurement: one standard deviation each. */
+  sd: number;
+  error: number;
   inside: boolean;
 }
 
@@ -31,6 +34,8 @@ const FULLEST = SCORE_FILL[SCORE_FILL.length - 1];
 /** A score stands for a range of fills: spread of an even range as wide as the mean step between scores. */
 const SCORE_STEP_SD = (FULLEST - LOOSEST) / (SCORE_FILL.length - 1) / Math.sqrt(12);
 const TEN_TO_NINETY_SD = 2 * normalQuantile(0.9);
+/** Half of a band that holds eight in ten, of a forecast's spread and a measurement's. */
+const halfBand = (sd: number, error: number): number => (Math.hypot(sd, error) * TEN_TO_NINETY_SD) / 2;
 
 /**
  * Makes the forecasts of a lot again as they would have been, knowing nothing later, and sets what was then
@@ -54,8 +59,8 @@ export function pastForecasts(
     if (what === 'fill' && band.p50 <= LOOSEST && seen <= LOOSEST) return;
     // The scores show no fill below the loosest nor above the most solid plug.
     const middle = what === 'fill' ? Math.min(FULLEST, Math.max(LOOSEST, band.p50)) : band.p50;
-    const sd = Math.hypot((band.p90 - band.p10) / TEN_TO_NINETY_SD, error);
-    const half = (sd * TEN_TO_NINETY_SD) / 2;
+    const sd = (band.p90 - band.p10) / TEN_TO_NINETY_SD;
+    const half = halfBand(sd, error);
     const [low, high] = [middle - half, middle + half];
     held.push({
       lotId: facts.id,
@@ -66,6 +71,8 @@ export function pastForecasts(
       middle,
       low,
       high,
+      sd,
+      error,
       inside: seen >= low && seen <= high,
     });
   };
@@ -161,13 +168,17 @@ export function widening(held: readonly Held[]): Widening | null {
   if (n < FEWEST_TO_WIDEN) return null;
   const { share, p10, p90 } = coverageOf(held);
   if (p10 <= PROMISED && PROMISED <= p90) return null;
-  const out = held
-    .map((h) => Math.abs(h.seen - h.middle) / Math.max(1e-9, (h.high - h.low) / 2))
-    .sort((a, b) => a - b);
-  const needed = out[Math.min(n - 1, Math.ceil(PROMISED * n) - 1)];
-  const log = (n / (n + START_WEIGHT)) * Math.log(Math.max(1e-3, needed));
-  const width = Math.max(NARROWEST, Math.min(WIDEST, Math.exp(log)));
-  return { width, n, share, then: out.filter((ratio) => ratio <= width).length / n };
+  // Only what is forecast is widened; how far a measurement itself strays stays as it is.
+  const heldAt = (width: number) =>
+    held.filter((h) => Math.abs(h.seen - h.middle) <= halfBand(width * h.sd, h.error)).length / n;
+  let [low, high] = [NARROWEST, WIDEST];
+  for (let i = 0; i < 20; i++) {
+    const middle = Math.sqrt(low * high);
+    if (heldAt(middle) >= PROMISED) high = middle;
+    else low = middle;
+  }
+  const width = high ** (n / (n + START_WEIGHT));
+  return { width, n, share, then: heldAt(width) };
 }
 
 /** Share of measurements that a band promises to hold. */

@@ -3,6 +3,7 @@ import type { RootAct } from './rootActs';
 import type { SeedAct } from './seedActs';
 import type { Act } from './lotActs';
 import { shortDate, yearOf } from '../words/dates';
+import { formatQuantity } from '../units/units';
 import { count, odds, percent, several } from '../words/numbers';
 
 /** Second, third … as a word. */
@@ -61,16 +62,14 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
     case 'root-frost':
       return {
         title: `Shelter the roots of ${code} before night`,
-        reason:
-          `${Math.round(f.airC)} °C last night; its medium is ${f.frozen >= 1 ? `frozen through, about ${Math.round(f.mediumC)} °C` : `${percent(f.frozen)} frozen`}. ` +
-          `Young roots begin to die near ${f.limitC} °C (a starting value, not your species’ own).`,
-        waiting: `Set it on the ground, push it together, straw or fleece over and round it, or move it under cover: ${trees}.`,
+        reason: frostReason(f),
+        waiting: `${f.bed ? IN_BED_FROST : IN_CELLS_FROST}: ${trees}.`,
       };
     case 'root-heat':
       return {
         title: `Cool the roots of ${code}`,
-        reason: `${Math.round(f.airC)} °C; cells in the sun come to about ${Math.round(f.mediumC)} °C. Roots begin to die near ${f.limitC} °C (rule of thumb).`,
-        waiting: `Shade it, water early and once at noon, push it together, white boards to the south: ${trees}.`,
+        reason: heatReason(f),
+        waiting: `${HEAT_ACTS}: ${trees}.`,
       };
     case 'missed-lift':
       return {
@@ -158,15 +157,63 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
   }
 }
 
-/** Seedbeds that are gone round together, in words. */
-export function seedbedsWords(codes: readonly string[], from: EpochDay, view: EpochDay): ActWords {
+/** A temperature in both systems: who reads it may use either. */
+const bothDegrees = (c: number): string => {
+  const [metric, us] = (['metric', 'us'] as const).map((system) =>
+    formatQuantity(c, 'temperature', system, 0).replace('-', '\u2212'),
+  );
+  return `${metric} (${us})`;
+};
+
+type Figures = Readonly<Record<string, number>>;
+const IN_BED_FROST = 'Straw, fleece or leaves over it and round its sides tonight';
+const IN_CELLS_FROST =
+  'Set it on the ground, push it together, straw or fleece over and round it, or move it under cover';
+const HEAT_ACTS = 'Shade it, water early and once at noon, push it together, white boards to the south';
+const frostReason = (f: Figures): string =>
+  `${bothDegrees(f.airC)} last night; its medium is ${f.frozen >= 1 ? `frozen through, about ${bothDegrees(f.mediumC)}` : `${percent(f.frozen)} frozen`}. ` +
+  `Young roots begin to die near ${bothDegrees(f.limitC)} (a starting value, not your species’ own).`;
+const heatReason = (f: Figures): string =>
+  `${bothDegrees(f.airC)}; cells in the sun come to about ${bothDegrees(f.mediumC)}. Roots begin to die near ${bothDegrees(f.limitC)} (rule of thumb).`;
+
+/** Rules whose lots are gone round together: more than one make one act. */
+export const togetherRules = ['root-frost', 'root-heat', 'keep-moist'] as const;
+export type TogetherRule = (typeof togetherRules)[number];
+
+/**
+ * Several lots that are gone round together, in words.
+ * @param codes those at most risk first
+ * @param f figures of the one at most risk
+ */
+export function togetherWords(
+  rule: TogetherRule,
+  codes: readonly string[],
+  f: Figures,
+  trees: number,
+  view: EpochDay,
+): ActWords {
   const named = codes.slice(0, 4).join(', ');
-  const more = codes.length - 4;
-  return {
-    title: `Keep ${several(codes.length, 'seedbed')} moist until they are up`,
-    reason: `${named}${more > 0 ? ` and ${more} more` : ''}: the first may show from ${shortDate(from, yearOf(view))}. Feel the top finger’s breadth; water finely where it is dry.`,
-    waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
-  };
+  const rest = codes.length > 4 ? `${named} and ${codes.length - 4} more` : named;
+  switch (rule) {
+    case 'root-frost':
+      return {
+        title: `Shelter the roots of ${several(codes.length, 'lot')} before night`,
+        reason: `First ${rest}. Of the worst: ${frostReason(f)}`,
+        waiting: `Cells first, they freeze through soonest. ${IN_CELLS_FROST}; over beds straw or fleece: ${several(trees, 'tree')}.`,
+      };
+    case 'root-heat':
+      return {
+        title: `Cool the roots of ${several(codes.length, 'lot')}`,
+        reason: `First ${rest}. Of the worst: ${heatReason(f)}`,
+        waiting: `${HEAT_ACTS}: ${several(trees, 'tree')}.`,
+      };
+    case 'keep-moist':
+      return {
+        title: `Keep ${several(codes.length, 'seedbed')} moist until they are up`,
+        reason: `${rest}: the first may show from ${shortDate(f.from, yearOf(view))}. Feel the top finger’s breadth; water finely where it is dry.`,
+        waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
+      };
+  }
 }
 
 /** What the Seed station asks for, with its reason. */

@@ -37,6 +37,8 @@ const KEEP_MOIST_EVERY_DAYS = 3;
 /** Before the earliest of coming up, seed has taken up water and may no longer dry, days. */
 const WAKING_DAYS = 28;
 
+const inBed = ({ home }: LotFacts): number => (home.kind === 'bed' ? 1 : 0);
+
 const wateredSince = ({ care }: LotFacts, since: EpochDay, asOf: EpochDay): boolean =>
   !!care?.some(({ day, done }) => done.what === 'water' && day >= since && day <= asOf);
 
@@ -112,14 +114,14 @@ const rules = {
     return { when: 'weeks', by: null, figures: { missed: missedLift, next: liftFrom } };
   },
 
-  'root-frost': ({ standing, forecast }: Situation): Finding => {
+  'root-frost': ({ facts, standing, forecast }: Situation): Finding => {
     const { rootStress } = forecast;
     if (rootStress?.kind !== 'frost' || standing.tally.standing === 0) return null;
     const { risk, mediumC, limitC, airC, frozen } = rootStress;
     return {
       when: risk === 'watch' ? 'week' : 'now',
       by: null,
-      figures: { harm: risk === 'harm' ? 1 : 0, mediumC, limitC, airC, frozen },
+      figures: { harm: risk === 'harm' ? 1 : 0, mediumC, limitC, airC, frozen, bed: inBed(facts) },
     };
   },
 
@@ -211,7 +213,7 @@ const rules = {
     return {
       when: 'now',
       by: facts.sownOn + 1,
-      figures: { sown: facts.sownOn, bed: facts.home.kind === 'bed' ? 1 : 0 },
+      figures: { sown: facts.sownOn, bed: inBed(facts) },
     };
   },
 

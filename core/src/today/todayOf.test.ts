@@ -64,6 +64,23 @@ describe('Today', () => {
     expect(many[0]).toMatchObject({ subjectId: null, of: 'lots', trees: 300 });
     expect(many[0].words.title).toBe('Keep 3 seedbeds moist until they are up');
   });
+  it('tells frost once for all its lots, those at most risk first, and as pressing as they are', () => {
+    const frosty = (n: number, harm: number, bed: number) =>
+      lot(n, {
+        acts: [
+          {
+            ...act(`lot ${n}`, 'root-frost'),
+            when: harm ? 'now' : 'week',
+            figures: { ...figures, harm, bed },
+          },
+        ],
+      });
+    const [one] = itemsOf([frosty(1, 0, 0), frosty(2, 1, 1), frosty(3, 1, 0)], [], DAY);
+    expect(one).toMatchObject({ when: 'now', subjectId: null, trees: 300 });
+    expect(one.words.title).toBe('Shelter the roots of 3 lots before night');
+    expect(one.words.reason).toMatch(/^First 26-ALN-3, 26-ALN-2, 26-ALN-1\./);
+    expect(one.words.reason).toContain('\u221215\u00a0°C (5\u00a0°F)');
+  });
   it('says everything that asks once: to do, done for now, or muted', () => {
     fc.assert(
       fc.property(lots, fc.subarray([...todayRules]), fc.nat(5), (asks, muted, done) => {

@@ -1,6 +1,15 @@
 import type { EpochDay } from '../calendar/day';
+import type { When } from '../calendar/when';
 import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } from './agenda';
-import { actWords, rootActWords, seedActWords, seedbedsWords, type ActWords } from './actWords';
+import {
+  actWords,
+  rootActWords,
+  seedActWords,
+  togetherRules,
+  togetherWords,
+  type ActWords,
+  type TogetherRule,
+} from './actWords';
 import type { Act } from './lotActs';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
@@ -71,16 +80,18 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
     leavesSoon,
     verdict: roots,
   }));
-  const beds = lots.flatMap(({ code, acts }) =>
-    acts.flatMap((act) => (act.rule === 'keep-moist' ? [{ code, act }] : [])),
-  );
-  // Seedbeds are gone round together: more than one make one act.
-  const together = beds.length > 1;
+  const groups = togetherRules.flatMap((rule) => {
+    const all = lots.flatMap(({ code, acts }) =>
+      acts.flatMap((act) => (act.rule === rule ? [{ code, act }] : [])),
+    );
+    return all.length > 1 ? [togetherItem(rule, all, day)] : [];
+  });
+  const together = new Set(groups.map((item) => item.rule));
   return [
-    ...(together ? [seedbedsItem(beds, day)] : []),
+    ...groups,
     ...lots.flatMap(({ code, acts }) =>
       acts.flatMap(({ lotId, rule, when, by, figures, trees }): TodayItem[] => {
-        if (together && rule === 'keep-moist') return [];
+        if (together.has(rule)) return [];
         const words = actWords({ lotId, rule, when, by, figures, trees }, code, day);
         return [
           { rule, subjectId: lotId, when, by, figures, trees, part: 'lot', of: 'lot', about: code, words },
@@ -108,21 +119,43 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
   ];
 }
 
-function seedbedsItem(beds: readonly { code: string; act: Act }[], day: EpochDay): TodayItem {
-  const figures = { lots: beds.length, from: Math.min(...beds.map(({ act }) => act.figures.from)) };
+/** How pressing acts are, the most first. */
+const pressing: readonly When[] = ['now', 'week', 'weeks', 'watch'];
+
+/** Several lots gone round in one act: as pressing as the worst of them, told first. */
+function togetherItem(
+  rule: TogetherRule,
+  lots: readonly { code: string; act: Act }[],
+  day: EpochDay,
+): TodayItem {
+  const risk = ({ act }: { act: Act }) => 4 * (act.figures.harm ?? 0) - pressing.indexOf(act.when);
+  const sorted = [...lots].sort(
+    (a, b) =>
+      risk(b) - risk(a) || (a.act.figures.bed ?? 0) - (b.act.figures.bed ?? 0) || b.act.trees - a.act.trees,
+  );
+  const trees = lots.reduce((total, { act }) => total + act.trees, 0);
+  const worst = sorted[0].act;
+  const earliest = Math.min(...lots.map(({ act }) => act.figures.from ?? Infinity));
+  const figures = {
+    ...worst.figures,
+    lots: lots.length,
+    ...(Number.isFinite(earliest) && { from: earliest }),
+  };
   return {
-    rule: 'keep-moist',
+    rule,
     subjectId: null,
-    when: 'week',
+    when: worst.when,
     by: null,
     figures,
-    trees: beds.reduce((total, { act }) => total + act.trees, 0),
+    trees,
     part: 'lot',
     of: 'lots',
-    about: several(beds.length, 'lot'),
-    words: seedbedsWords(
-      beds.map(({ code }) => code),
-      figures.from,
+    about: several(lots.length, 'lot'),
+    words: togetherWords(
+      rule,
+      sorted.map(({ code }) => code),
+      figures,
+      trees,
       day,
     ),
   };

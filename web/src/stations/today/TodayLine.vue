@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AgendaLine } from '@kauri/core';
-import { Asterisk, Bean } from 'lucide-vue-next';
+import { Asterisk, Bean, Rows3 } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
@@ -20,7 +20,11 @@ const item = computed(() => props.line.item);
 const aside = computed(() =>
   props.lot
     ? [props.lot.species, props.lot.where]
-    : [{ lot: '', roots: 'Root bench', seed: 'Seed room' }[item.value.part]],
+    : [
+        { lot: item.value.of === 'lots' ? item.value.about : '', roots: 'Root bench', seed: 'Seed room' }[
+          item.value.part
+        ],
+      ],
 );
 const work = computed(() => {
   const saves = savingWords(props.line.lossPerHour);
@@ -33,8 +37,8 @@ const work = computed(() => {
     <RouterLink :to="leadsTo(item)" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4 max-sm:pr-3">
       <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
       <component
-        :is="item.part === 'roots' ? Asterisk : Bean"
-        v-else-if="item.part !== 'lot'"
+        :is="item.part === 'roots' ? Asterisk : item.part === 'seed' ? Bean : Rows3"
+        v-else-if="item.part !== 'lot' || item.of === 'lots'"
         class="text-root w-10 shrink-0"
         :size="26"
         aria-hidden="true"
