@@ -31,6 +31,7 @@ export const rooms = {
   forecast: 'a lot’s future, every weather year times every draw',
   today: 'what is to be done',
   capacity: 'what a yard holds',
+  plan: 'what is wanted, what can still be promised, and when it must be sown',
   contract: 'what goes over the wire: schemas and routes',
   reading: 'rows of the wire read into facts of the core',
   calibrate: 'simulated nurseries against which the models are tried; not part of the application',

@@ -100,6 +100,17 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(sheet(page).getByTestId('criteria')).toBeVisible();
     await expectSound(page, 'scorecards');
     await page.keyboard.press('Escape');
+    await station(page, 'Plan');
+    await expect(page.getByTestId('met').first()).toBeVisible();
+    await expectSound(page, 'orders');
+    await page.getByRole('button', { name: 'Change' }).click();
+    await expect(sheet(page).getByLabel('Buyer')).toBeVisible();
+    await expectSound(page, 'an order changed');
+    await page.keyboard.press('Escape');
+    await expect(sheet(page)).toHaveCount(0);
+    await page.getByRole('link', { name: 'Free to promise' }).click();
+    await expect(page.getByTestId('along')).toBeVisible();
+    await expectSound(page, 'free to promise');
     await station(page, 'Lift');
     await expect(page.getByTestId('lots').first()).toBeVisible();
     await expectSound(page, 'lift');
@@ -205,6 +216,17 @@ test.describe('on a phone', () => {
     await page.keyboard.press('Escape');
     await station(page, 'Lift');
     await fits('lift');
+    await station(page, 'Plan');
+    await page.getByTestId('orders').getByText('Beckside parish').first().click();
+    await expect(page.getByTestId('met').first()).toBeVisible();
+    await fits('an order');
+    await page.getByRole('button', { name: 'Change' }).click();
+    await expect(sheet(page).getByLabel('Buyer')).toBeVisible();
+    await fits('an order changed');
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Free to promise' }).click();
+    await expect(page.getByTestId('along')).toBeVisible();
+    await fits('free to promise');
     for (const part of [
       'Store',
       'Dormancy',
@@ -279,7 +301,7 @@ test('each main task is done by keyboard alone', async ({ page, own }) => {
   await page.keyboard.press('Escape');
   await expect(sheet(page)).toHaveCount(0);
   // The list, by its arrows.
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   const first = page.getByTestId('lots').getByRole('link').first();
   await focusOn(first);
   const before = await page.getByRole('heading', { level: 1 }).innerText();

@@ -372,7 +372,7 @@ test('the controller is told its programme, read back, made to fail, and noticed
   await page.getByRole('button', { name: 'Fail and read' }).click();
   await expect(page.getByTestId('water-faults')).toHaveCount(0);
   await page.getByRole('button', { name: 'Send this week’s programme' }).click();
-  await expect(page.getByTestId('controller')).toContainText('Programme sent 2026-11-24');
+  await expect(page.getByTestId('controller')).toContainText('Programme sent 24 Nov 2026');
 });
 
 test('containers and media: own ones are added, bad ones refused, a heap balances', async ({ page, own }) => {

@@ -105,12 +105,10 @@ const views = [
   },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
   {
-    name: 'what-if',
+    name: 'orders',
     go: async (page) => {
-      await lot('26-SCA-02')(page);
-      await page.getByTestId('what-if-open').click();
-      await page.getByRole('dialog').getByText('New feed today').click();
-      await page.getByTestId('feed-what-if').getByText('16 months').waitFor();
+      await page.goto('/plan');
+      await page.getByTestId('met').first().waitFor();
     },
   },
   {

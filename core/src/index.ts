@@ -784,3 +784,30 @@ export {
   type SeedRecordOf,
 } from './reading/roomFacts';
 export { yardFromGeoJson, yardToGeoJson, type ReadYard, type YardCollection } from './reading/yardGeoJson';
+export {
+  freeToPromise,
+  servePromises,
+  type Promised,
+  type Serving,
+  type StandingStock,
+} from './plan/freeToPromise';
+export { sowingWindow, type SowingRuns } from './plan/sowingWindow';
+export {
+  answerAsk,
+  promisable,
+  type PromisableLot,
+  type PromiseAnswer,
+  type PromiseAsk,
+} from './plan/promisable';
+export {
+  formOf,
+  heldBy,
+  lineStates,
+  rivalsOf,
+  treeForms,
+  type LineState,
+  type SizeWanted,
+  type TreeForm,
+  type WantedLine,
+} from './plan/orderLine';
+export { orderColumns, orderTableLine, readOrderLine, type TableLine } from './plan/orderTable';

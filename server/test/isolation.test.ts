@@ -37,6 +37,7 @@ const tenantTables = [
   'nursery_today',
   'station',
   'station_reading',
+  'tree_order',
 ];
 let server: TestServer;
 let app: pg.Pool;

@@ -62,6 +62,18 @@ export const router = createRouter({
         { path: ':seedLot?', name: 'seed', component: () => import('./stations/seed/store/StorePage.vue') },
       ],
     },
+    {
+      path: '/plan',
+      component: () => import('./stations/plan/PlanShell.vue'),
+      children: [
+        {
+          path: 'promise',
+          name: 'plan-promise',
+          component: () => import('./stations/plan/PromisePage.vue'),
+        },
+        { path: ':order?', name: 'plan', component: () => import('./stations/plan/OrdersPage.vue') },
+      ],
+    },
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/roots/:lot?', name: 'roots', component: () => import('./stations/roots/RootsStation.vue') },
     { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },

@@ -8,6 +8,7 @@ import { growingPaths } from './growing/paths';
 import { weatherPaths } from './weather/paths';
 import { todayPaths } from './today/paths';
 import { learntPaths } from './learnt/paths';
+import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
 
 /** Method and path of every route, without the schemas: all a client needs at run time. */
@@ -22,5 +23,6 @@ export const paths = {
   ...weatherPaths,
   ...todayPaths,
   ...learntPaths,
+  ...planPaths,
   ...instrumentsPaths,
 } as const;

@@ -9,6 +9,7 @@ import { growingRoutes } from './growing/routes';
 import { weatherRoutes } from './weather/routes';
 import { todayRoutes } from './today/routes';
 import { learntRoutes } from './learnt/routes';
+import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
 
 /** Every route of the server, area by area: validation, the typed client and OpenAPI come from it. */
@@ -23,6 +24,7 @@ export const routes = {
   ...weatherRoutes,
   ...todayRoutes,
   ...learntRoutes,
+  ...planRoutes,
   ...instrumentsRoutes,
 } as const;
 

@@ -77,6 +77,8 @@ export interface LotForecast {
   lostHeight: HeightLoss | null;
   /** Size at the end of this season and of the next ones, with heights now run by run; null unless asked for. */
   seasonEnds: { now: Float64Array; ends: SeasonEnd[]; cv: number } | null;
+  /** Share of its plants within the sizes asked about on the date looked at; null unless asked. */
+  inSize: Band | null;
   state: LotState;
   course: LotCourse | null;
   vigour: { mean: number; startingShare: number };
@@ -106,6 +108,8 @@ export interface ForecastOptions {
   seasons?: boolean;
   /** Also explain. */
   explain?: boolean;
+  /** Also say what share of its plants lies between two heights, cm; either may be left open. */
+  sizes?: { fromCm: number | null; toCm: number | null };
   /** A move that might be made, the day after the outlook's date at the earliest. */
   move?: HomeSpell;
   /** Cells set apart to so many times their room, as they might be. */
@@ -192,6 +196,7 @@ export function forecastLot(
           cv: plantCv(seen),
         }
       : null,
+    inSize: options.sizes ? sharesWithin(options.sizes, heights[viewAt], plantCv(seen)) : null,
     state,
     course: course
       ? {
@@ -321,6 +326,20 @@ function shareTo(target: number, heights: Float64Array, cv: number): number {
   let share = 0;
   for (const h of heights) if (h > 0) share += (1 - normalCdf((target - h) / (cv * h))) / heights.length;
   return share;
+}
+
+/** Share of plants between two heights, over the runs of their mean; nothing where none is up. */
+function sharesWithin(
+  { fromCm, toCm }: { fromCm: number | null; toCm: number | null },
+  heights: Float64Array,
+  cv: number,
+): Band {
+  const below = (cm: number, mean: number) => normalCdf((cm - mean) / (cv * mean));
+  return bandOf(
+    heights.map((mean) =>
+      mean > 0 ? (toCm === null ? 1 : below(toCm, mean)) - (fromCm === null ? 0 : below(fromCm, mean)) : 0,
+    ),
+  );
 }
 
 /** Days on which some heights are reached, in the order asked; null where none is asked. */

@@ -50,6 +50,7 @@ const remove = [
   'calendar_token',
   'lot_asks',
   'nursery_today',
+  'tree_order',
 ];
 
 /**

@@ -40,6 +40,7 @@ import type { DemoLot } from './lot';
 import { DEMO_PASSWORD, demoNurseries, type DemoNursery } from './nurseries';
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
+import { makeOrders } from './orders';
 import { makeYard } from './yard';
 import { demoPlants } from './roots';
 import { grow, sampleAround, scoresFor, type Truth } from './truth';
@@ -117,6 +118,8 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
     const year = springOf(demo, dayOf(today), 0);
     const events = (demo.events ?? []).map((e) => ({ ...e, day: dayFrom(year, ...e.on) }));
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
+    const speciesIds = new Map([...lookup.species.values()].map((s) => [s.code, s.id]));
+    await makeOrders(grower, demo.orders ?? [], speciesIds, dayOf(today));
   });
 }
 

@@ -3,6 +3,7 @@ import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
 import type { DemoCare, DemoClimate, DemoEvent } from './growing';
 import type { DemoLot } from './lot';
+import { piedraClaraOrders, withybeckOrders, type DemoOrder } from './orders';
 import { pastSeasons } from './seasons';
 import { piedraClaraSeed, withybeckSeed } from './seedRooms';
 
@@ -38,6 +39,7 @@ export interface DemoNursery {
   water?: { litres: number; seconds: number };
   lots: readonly DemoLot[];
   seed: DemoSeedRoom;
+  orders?: readonly DemoOrder[];
   climate?: DemoClimate;
   care?: readonly DemoCare[];
   events?: readonly DemoEvent[];
@@ -136,6 +138,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Heel-in bay 2', east: 25, north: 1.5, medium: 1, as: 'bay', bench: { lengthMm: 3600, widthMm: 1200 } },
     ],
     seed: withybeckSeed,
+    orders: withybeckOrders,
     // One a line.
     // prettier-ignore
     lots: [
@@ -244,6 +247,7 @@ export const demoNurseries: readonly DemoNursery[] = [
       { name: 'Cama 2', east: 6, north: 3, medium: 0, design: 'Grande, una tabla' },
     ],
     seed: piedraClaraSeed,
+    orders: piedraClaraOrders,
     // One a line.
     // prettier-ignore
     lots: [

@@ -4,6 +4,7 @@ import { instrumentHandlers } from './instruments/routes';
 import { learntHandlers } from './learnt/routes';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
+import { planHandlers } from './plan/routes';
 import { rootHandlers } from './roots/routes';
 import { seedHandlers } from './seed/routes';
 import { todayHandlers } from './today/routes';
@@ -25,5 +26,6 @@ export const handlers: Handlers = {
   ...growingHandlers,
   ...todayHandlers,
   ...learntHandlers,
+  ...planHandlers,
   ...instrumentHandlers,
 };

@@ -1,4 +1,12 @@
-import { ArrowUpFromLine, Asterisk, Bean, LayoutGrid, ListChecks, Sprout } from 'lucide-vue-next';
+import {
+  ArrowUpFromLine,
+  Asterisk,
+  Bean,
+  BookOpenText,
+  LayoutGrid,
+  ListChecks,
+  Sprout,
+} from 'lucide-vue-next';
 import type { Component } from 'vue';
 
 export interface Station {
@@ -13,7 +21,8 @@ export const stations: readonly Station[] = [
   { name: 'today', words: 'Today', icon: ListChecks, key: '1' },
   { name: 'yard', words: 'Yard', icon: LayoutGrid, key: '2' },
   { name: 'seed', words: 'Seed', icon: Bean, key: '3' },
-  { name: 'grow', words: 'Grow', icon: Sprout, key: '4' },
-  { name: 'roots', words: 'Roots', icon: Asterisk, key: '5' },
-  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '6' },
+  { name: 'plan', words: 'Plan', icon: BookOpenText, key: '4' },
+  { name: 'grow', words: 'Grow', icon: Sprout, key: '5' },
+  { name: 'roots', words: 'Roots', icon: Asterisk, key: '6' },
+  { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '7' },
 ];

@@ -4,6 +4,7 @@ import {
   type HomeSpell,
   type LotFacts,
   type LotForecast,
+  type PromiseAsk,
   type RibbonDay,
 } from '@kauri/core';
 import { useDebounceFn } from '@vueuse/core';
@@ -179,6 +180,14 @@ export const useForecasts = defineStore('forecasts', () => {
   const seasons = async (lotId: string, move: HomeSpell | null) =>
     (await prepared()).seasons(lotId, move, season.today);
 
+  /** What lots of a species can be promised for on some days. */
+  const promisable = async (ask: Omit<PromiseAsk, 'on'>, days: readonly EpochDay[]) => {
+    const ids = [...nursery.lots.values()]
+      .filter((lot) => lot.speciesId === ask.speciesId && lot.held.standing > 0)
+      .map((lot) => lot.id);
+    return (await prepared()).promisable(ids, { ...ask }, [...days], season.today);
+  };
+
   /** A lot as it stands, and with its cells set apart. */
   const spread = async (lotId: string, apart: number) =>
     (await prepared()).spread(lotId, apart, season.today);
@@ -196,6 +205,7 @@ export const useForecasts = defineStore('forecasts', () => {
     suppose,
     moved,
     spread,
+    promisable,
     seasons,
     teaching,
     held,

@@ -8,6 +8,7 @@ import {
   LastFew,
   outlookUnderCover,
   pastForecasts,
+  promisable,
   releaseChoice,
   ribbonDays,
   standingOf,
@@ -20,6 +21,8 @@ import {
   type KnownWeather,
   type LotFacts,
   type LotForecast,
+  type PromisableLot,
+  type PromiseAsk,
   type RibbonDay,
   type Site,
   type Standing,
@@ -153,6 +156,27 @@ const api = {
     const from = lot.sownOn;
     const to = Math.min(outlook.asOf + HORIZON_DAYS - 5, Math.max(view, outlook.asOf) + 240);
     return forecastLot(lot, outlook, warmth, { view, course: { from, to }, explain: true });
+  },
+
+  /** What some lots can be promised for on some days, as known today. */
+  promisable(
+    lotIds: readonly string[],
+    ask: Omit<PromiseAsk, 'on'>,
+    days: readonly EpochDay[],
+    today: EpochDay,
+  ): PromisableLot[][] {
+    return days.map((on) =>
+      lotIds.flatMap((id) => {
+        const lot = lots.get(id);
+        if (!lot || lot.sownOn > today) return [];
+        const known = factsAt(lot, today);
+        const { outlook, warmth } = weatherFor(known, today);
+        const forecast = forecastLot(lot, outlook, warmth, { view: Math.max(today, on), sizes: ask });
+        const standing = standingOf(known, forecast);
+        const some = standing && promisable(known, forecast, standing, { ...ask, on });
+        return some ? [some] : [];
+      }),
+    );
   },
 
   /** One lot as it is, and as it would be in another home from a day on; both as known today. */

@@ -7,3 +7,4 @@ export * from './seed';
 export * from './photos';
 export * from './today';
 export * from './stations';
+export * from './plan';

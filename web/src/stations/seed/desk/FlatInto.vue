@@ -21,7 +21,7 @@ const nursery = useNursery();
 const session = useSession();
 const router = useRouter();
 const mass = useMass();
-const { show } = usePreferences();
+const { show, shown, typed, unit } = usePreferences();
 const { places } = usePlaces();
 
 const flats = computed(() => {
@@ -29,10 +29,15 @@ const flats = computed(() => {
   const open = all.filter((c) => c.values.cellsPerTray === 1);
   return open.length ? open : all;
 });
-const asked = useSessionStorage(keptKey('desk.flat'), { containerTypeId: '', perM2: '8000' });
+const asked = useSessionStorage(keptKey('desk.flat'), {
+  containerTypeId: '',
+  perM2: String(Math.round(shown(8000, 'density'))),
+});
 const flat = computed(() => flats.value.find((c) => c.id === asked.value.containerTypeId) ?? flats.value[0]);
 const areaM2 = computed(() => (flat.value.values.trayLengthMm * flat.value.values.trayWidthMm) / 1e6);
-const perFlat = computed(() => Math.max(0, Math.round(typedNumber(asked.value.perM2) * areaM2.value)));
+const perFlat = computed(() =>
+  Math.max(0, Math.round(typed(typedNumber(asked.value.perM2), 'density') * areaM2.value)),
+);
 const trays = computed(() => (perFlat.value > 0 ? Math.ceil(props.seeds / perFlat.value) : 0));
 const up = computed(() =>
   Math.round(
@@ -68,7 +73,7 @@ function sow() {
         :options="options"
         @update:model-value="asked.containerTypeId = $event"
       />
-      <FormField v-model="asked.perM2" label="Seeds a square metre" inputmode="numeric" />
+      <FormField v-model="asked.perM2" label="Seeds sown" :unit="unit('density')" inputmode="numeric" />
     </div>
     <p class="text-lg" data-testid="flat-answer">
       <b>{{ several(trays, 'flat') }}</b> of {{ show(areaM2, 'area') }}, {{ count(perFlat) }} seeds each,

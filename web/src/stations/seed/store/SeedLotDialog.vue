@@ -29,6 +29,8 @@ const router = useRouter();
 const { lot } = props;
 const text = (value: number | null | undefined) =>
   value === null || value === undefined ? '' : String(value);
+const inUnits = (value: number | null | undefined, of: 'temperature' | 'site') =>
+  value === null || value === undefined ? '' : String(Number(preferences.shown(value, of).toFixed(1)));
 const fields = {
   speciesId: lot?.speciesId ?? nursery.catalogue!.species[0].id,
   code: lot?.code ?? '',
@@ -39,12 +41,12 @@ const fields = {
   seedsPerKg: text(lot?.seedsPerKg),
   moisture: text(lot?.moisturePct),
   store: lot?.store ?? ('fridge' as Store),
-  temp: text(lot?.storeTempC),
+  temp: inUnits(lot?.storeTempC, 'temperature'),
   price: text(lot?.price),
   place: lot?.provenance.place ?? '',
   latitude: text(lot?.provenance.latitudeDeg),
   longitude: text(lot?.provenance.longitudeDeg),
-  altitude: text(lot?.provenance.altitudeM),
+  altitude: inUnits(lot?.provenance.altitudeM, 'site'),
   zone: lot?.provenance.zone ?? '',
   collector: lot?.provenance.collector ?? '',
   parents: text(lot?.provenance.parents),
@@ -75,6 +77,8 @@ watch(
   () => draft.value.speciesId,
   () => (draft.value.store = start.value.storage === 'recalcitrant' ? 'cool-moist' : 'fridge'),
 );
+const inMetric = (words: string, of: 'temperature' | 'site') =>
+  words.trim() === '' ? null : preferences.typed(typedNumber(words), of);
 const optional = (words: string) => (words.trim() === '' ? null : typedNumber(words));
 
 async function save() {
@@ -87,13 +91,13 @@ async function save() {
     seedsPerKg: perKg.value,
     moisturePct: optional(d.moisture),
     store: d.store,
-    storeTempC: optional(d.temp),
+    storeTempC: inMetric(d.temp, 'temperature'),
     price: optional(d.price),
     provenance: {
       place: d.place,
       latitudeDeg: optional(d.latitude),
       longitudeDeg: optional(d.longitude),
-      altitudeM: optional(d.altitude),
+      altitudeM: inMetric(d.altitude, 'site'),
       zone: d.zone,
       collector: d.collector,
       parents: optional(d.parents),
@@ -177,7 +181,7 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
           <FormField
             v-model="draft.temp"
             label="Its temperature"
-            unit="°C"
+            :unit="preferences.unit('temperature')"
             inputmode="decimal"
             :fault="wrong('storeTempC')"
           />
@@ -206,7 +210,7 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
           <FormField
             v-model="draft.altitude"
             label="Altitude"
-            unit="m"
+            :unit="preferences.unit('site')"
             inputmode="decimal"
             :fault="wrong('provenance.altitudeM')"
           />

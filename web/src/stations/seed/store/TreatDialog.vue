@@ -38,6 +38,8 @@ interface TypedArm {
   warmerByC: string;
 }
 const start = computed(() => seed.startFor(props.lot.speciesId));
+const inUnits = (value: number, of: 'temperature' | 'degrees') =>
+  String(Number(preferences.shown(value, of).toFixed(1)));
 const names: Record<School, string> = { indoors: 'Bag, indoors', tub: 'Leaf tub', sown: 'Sown fresh' };
 function armOf({ school, phases }: Protocol): TypedArm {
   return {
@@ -46,9 +48,9 @@ function armOf({ school, phases }: Protocol): TypedArm {
     school,
     grams: '',
     phases: phases.map(({ kind, days }) => ({ kind, days: String(days) })),
-    warmC: '20',
-    coldC: '3',
-    warmerByC: school === 'tub' ? '1' : '0',
+    warmC: inUnits(20, 'temperature'),
+    coldC: inUnits(3, 'temperature'),
+    warmerByC: inUnits(school === 'tub' ? 1 : 0, 'degrees'),
   };
 }
 const { draft, busy, sentence, wrong, send } = useSeedAct(
@@ -88,10 +90,11 @@ function leftFor(arm: TypedArm): string {
   const left = Math.max(0, seed.held.get(props.lot.id)!.grams - others);
   return String(Number(preferences.shown(left, 'seedMass').toPrecision(6)));
 }
+const degrees = (text: string) => preferences.typed(typedNumber(text), 'temperature');
 const storeOf = (arm: TypedArm): BatchStore =>
   arm.school === 'indoors'
-    ? { kind: 'fixed', warmC: typedNumber(arm.warmC), coldC: typedNumber(arm.coldC) }
-    : { kind: 'outdoors', warmerByC: typedNumber(arm.warmerByC) };
+    ? { kind: 'fixed', warmC: degrees(arm.warmC), coldC: degrees(arm.coldC) }
+    : { kind: 'outdoors', warmerByC: preferences.typed(typedNumber(arm.warmerByC), 'degrees') };
 
 async function save() {
   const { startedOn, note, arms } = draft.value;
@@ -158,14 +161,24 @@ async function save() {
           <PhaseRows v-model="arm.phases" />
           <div class="grid grid-cols-2 gap-2">
             <template v-if="arm.school === 'indoors'">
-              <FormField v-model="arm.warmC" :label="`Warm room ${i + 1}`" unit="°C" inputmode="decimal" />
-              <FormField v-model="arm.coldC" :label="`Cold room ${i + 1}`" unit="°C" inputmode="decimal" />
+              <FormField
+                v-model="arm.warmC"
+                :label="`Warm room ${i + 1}`"
+                :unit="preferences.unit('temperature')"
+                inputmode="decimal"
+              />
+              <FormField
+                v-model="arm.coldC"
+                :label="`Cold room ${i + 1}`"
+                :unit="preferences.unit('temperature')"
+                inputmode="decimal"
+              />
             </template>
             <FormField
               v-else
               v-model="arm.warmerByC"
               :label="`Warmer than outdoors by ${i + 1}`"
-              unit="°C"
+              :unit="preferences.unit('degrees')"
               inputmode="decimal"
             />
           </div>

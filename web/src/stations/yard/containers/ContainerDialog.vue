@@ -39,7 +39,7 @@ const { draft, clear } = useDraft(key, {
   top: mm(now?.topMm ?? 50),
   bottom: mm(now?.bottomMm ?? 40),
   depth: mm(now?.depthMm ?? 150),
-  stated: now?.statedMl == null ? '' : String(now.statedMl),
+  stated: now?.statedMl == null ? '' : String(Number(shown(now.statedMl, 'cell').toFixed(2))),
   wall: String(Math.round((now?.wallOpenShare ?? 0.1) * 100)),
   base: String(Math.round((now?.baseOpenShare ?? 0.6) * 100)),
   cells: String(now?.cellsPerTray ?? 40),
@@ -61,7 +61,7 @@ const values = computed<ContainerValues>(() => {
     topMm: size(d.top),
     bottomMm: size(d.bottom),
     depthMm: size(d.depth),
-    statedMl: d.stated.trim() ? typedNumber(d.stated) : null,
+    statedMl: d.stated.trim() ? typed(typedNumber(d.stated), 'cell') : null,
     wallOpenShare: typedNumber(d.wall) / 100,
     baseOpenShare: typedNumber(d.base) / 100,
     cellsPerTray: typedNumber(d.cells),
@@ -141,7 +141,7 @@ const turns = [
       <FormField
         v-model="draft.stated"
         label="Volume, if stated"
-        unit="mL"
+        :unit="unit('cell')"
         inputmode="decimal"
         :fault="wrong('values.statedMl')"
       />

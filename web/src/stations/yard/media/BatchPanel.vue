@@ -15,14 +15,16 @@ import { money } from '../money';
 /** What goes into a batch of a medium: bags, barrows, feed, and what it costs. */
 const props = defineProps<{ medium: Catalogue['media'][number] }>();
 const nursery = useNursery();
-const { show, typed, unit } = usePreferences();
+const { show, shown, typed, unit } = usePreferences();
 const mass = useMass();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
+/** A usual batch, in what the grower reads. */
+const asShown = (value: number, of: 'volume' | 'dose') => String(Number(shown(value, of).toFixed(1)));
 const batch = useSessionStorage(keptKey('batch'), {
-  litres: '200',
-  bag: '40',
-  barrow: '80',
-  feed: '3',
+  litres: asShown(200, 'volume'),
+  bag: asShown(40, 'volume'),
+  barrow: asShown(80, 'volume'),
+  feed: asShown(3, 'dose'),
   inoculum: '0',
 });
 const volume = (text: string) => typed(typedNumber(text), 'volume');
@@ -38,7 +40,7 @@ const mixed = computed(() => {
         parts,
         bagL: volume(batch.value.bag),
         barrowL: volume(batch.value.barrow),
-        feedGPerL: typedNumber(batch.value.feed),
+        feedGPerL: typed(typedNumber(batch.value.feed), 'dose'),
         inoculumMlPerL: typedNumber(batch.value.inoculum),
       }),
     };
@@ -55,7 +57,7 @@ const mixed = computed(() => {
       <FormField v-model="batch.litres" label="Wanted" :unit="unit('volume')" inputmode="decimal" />
       <FormField v-model="batch.bag" label="Bag" :unit="unit('volume')" inputmode="decimal" />
       <FormField v-model="batch.barrow" label="Barrow" :unit="unit('volume')" inputmode="decimal" />
-      <FormField v-model="batch.feed" label="Feed" unit="g/L" inputmode="decimal" />
+      <FormField v-model="batch.feed" label="Feed" :unit="unit('dose')" inputmode="decimal" />
       <FormField v-model="batch.inoculum" label="Inoculum" unit="mL/L" inputmode="decimal" />
     </div>
     <p v-if="mixed.fault" class="mt-1 font-bold" role="status">{{ mixed.fault }}</p>

@@ -1,0 +1,9 @@
+import type { Path } from '../route';
+
+/** What is wanted: method and path of every route. */
+export const planPaths = {
+  orders: ['GET', '/nurseries/:nursery/orders'],
+  addOrders: ['POST', '/nurseries/:nursery/orders'],
+  editOrder: ['PUT', '/nurseries/:nursery/orders/:order'],
+  removeOrder: ['POST', '/nurseries/:nursery/orders/:order/removal'],
+} as const satisfies Record<string, Path>;

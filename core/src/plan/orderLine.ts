@@ -1,0 +1,58 @@
+import type { EpochDay } from '../calendar/day';
+import type { Home } from '../home/home';
+
+/** In what form trees are handed over. */
+export const treeForms = ['bare-root', 'plug', 'pot'] as const;
+export type TreeForm = (typeof treeForms)[number];
+
+/** Cells from this volume on are pots, mL. */
+const POT_ML = 1000;
+
+/** The form in which trees leave a home. */
+export function formOf(home: Home): TreeForm {
+  if (home.kind === 'bed') return 'bare-root';
+  return home.cellMl >= POT_ML ? 'pot' : 'plug';
+}
+
+/** How far a wanted line has come. Asked and fallen through hold no tree; promised and part sent hold what is not sent. */
+export const lineStates = ['asked', 'promised', 'part sent', 'sent', 'fell through'] as const;
+export type LineState = (typeof lineStates)[number];
+
+/** A size wanted, cm; either end may be left open. */
+export interface SizeWanted {
+  fromCm: number | null;
+  toCm: number | null;
+}
+
+/** What of a line of an order a promise rests on. */
+export interface WantedLine extends SizeWanted {
+  speciesId: string;
+  form: TreeForm;
+  count: number;
+  sent: number;
+  /** First and last day that will do. */
+  on: EpochDay;
+  until: EpochDay;
+  state: LineState;
+}
+
+/** Trees a line still holds: promised and not sent. */
+export function heldBy({ state, count, sent }: Pick<WantedLine, 'state' | 'count' | 'sent'>): number {
+  return state === 'promised' || state === 'part sent' ? Math.max(0, count - sent) : 0;
+}
+
+/** Whether two sizes may be met by the same trees. */
+function sizesMeet(a: SizeWanted, b: SizeWanted): boolean {
+  return (a.fromCm ?? -Infinity) < (b.toCm ?? Infinity) && (b.fromCm ?? -Infinity) < (a.toCm ?? Infinity);
+}
+
+/** Lines that would take the same trees as an ask: same species and form, a size in common. */
+export function rivalsOf(
+  lines: readonly WantedLine[],
+  ask: Pick<WantedLine, 'speciesId' | 'form' | 'fromCm' | 'toCm'>,
+): WantedLine[] {
+  return lines.filter(
+    (line) =>
+      line.speciesId === ask.speciesId && line.form === ask.form && sizesMeet(line, ask) && heldBy(line) > 0,
+  );
+}

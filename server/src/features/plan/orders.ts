@@ -1,0 +1,103 @@
+import { Unfit } from '@kauri/core';
+import type { BodyOf, KeptOrder, OrderLine } from '@kauri/core/contract';
+import { and, asc, eq, inArray } from 'drizzle-orm';
+import { note } from '../../db/journal';
+import { species, treeOrder } from '../../db/schema/index';
+import type { Work } from '../../http/context';
+import { Refusal, staleEdit } from '../../http/problems';
+
+type Row = typeof treeOrder.$inferSelect;
+
+const toOrder = ({ id, version, buyer, reach, note: words, lines }: Row): KeptOrder => ({
+  id,
+  version,
+  buyer,
+  reach,
+  note: words,
+  lines,
+});
+
+export async function ordersOf({ tx, nurseryId }: Pick<Work, 'tx' | 'nurseryId'>): Promise<KeptOrder[]> {
+  const rows = await tx
+    .select()
+    .from(treeOrder)
+    .where(eq(treeOrder.nurseryId, nurseryId))
+    .orderBy(asc(treeOrder.takenAt), asc(treeOrder.id));
+  return rows.map(toOrder);
+}
+
+/** @throws Refusal for a species the nursery does not have; Unfit for a new line that is wanted on a day gone by */
+async function mustBeTakeable(
+  { tx, nurseryId, today }: Work,
+  lines: readonly OrderLine[],
+  before: readonly OrderLine[],
+): Promise<void> {
+  const ids = [...new Set(lines.map((line) => line.speciesId))];
+  const known = await tx
+    .select({ id: species.id })
+    .from(species)
+    .where(and(eq(species.nurseryId, nurseryId), inArray(species.id, ids)));
+  if (known.length < ids.length)
+    throw new Refusal(
+      422,
+      'invalid',
+      'A line names a species that is not in this nursery’s list: add it first.',
+    );
+  const old = new Set(before.map((line) => line.id));
+  for (const line of lines)
+    if (!old.has(line.id) && line.until < today && (line.state === 'asked' || line.state === 'promised'))
+      throw new Unfit(
+        `A line is wanted by ${line.until}, which has gone by: check the date, or write it as sent.`,
+      );
+}
+
+export async function addOrders(work: Work, { orders }: BodyOf<'addOrders'>): Promise<void> {
+  for (const [i, { id, buyer, reach, note: words, lines }] of orders.entries()) {
+    try {
+      await mustBeTakeable(work, lines, []);
+      await work.tx
+        .insert(treeOrder)
+        .values({ nurseryId: work.nurseryId, id, buyer, reach, note: words, lines });
+      await note(work, 'take order', id, null, orders[i]);
+    } catch (error) {
+      // With several at once the one is named; those before it are rolled back with it.
+      if (orders.length > 1 && (error instanceof Unfit || error instanceof Refusal))
+        throw new Refusal(422, 'invalid', `Order ${i + 1}${buyer ? `, ${buyer}` : ''}: ${error.message}`);
+      throw error;
+    }
+  }
+}
+
+async function lockedOrder({ tx, nurseryId }: Work, id: string, version: number): Promise<Row> {
+  const [before] = await tx
+    .select()
+    .from(treeOrder)
+    .where(and(eq(treeOrder.nurseryId, nurseryId), eq(treeOrder.id, id)))
+    .for('update');
+  if (!before) throw new Refusal(404, 'no-such-order', 'There is no such order in this nursery.');
+  if (before.version !== version) throw staleEdit('this order', toOrder(before));
+  return before;
+}
+
+/** @throws Refusal 409 with the order as it stands when it was changed meanwhile */
+export async function editOrder(
+  work: Work,
+  id: string,
+  { version, buyer, reach, note: words, lines }: BodyOf<'editOrder'>,
+): Promise<KeptOrder> {
+  const before = await lockedOrder(work, id, version);
+  await mustBeTakeable(work, lines, before.lines);
+  const [row] = await work.tx
+    .update(treeOrder)
+    .set({ buyer, reach, note: words, lines, version: version + 1 })
+    .where(and(eq(treeOrder.nurseryId, work.nurseryId), eq(treeOrder.id, id)))
+    .returning();
+  await note(work, 'change order', id, toOrder(before), toOrder(row));
+  return toOrder(row);
+}
+
+export async function removeOrder(work: Work, id: string, version: number): Promise<void> {
+  const before = await lockedOrder(work, id, version);
+  await work.tx.delete(treeOrder).where(and(eq(treeOrder.nurseryId, work.nurseryId), eq(treeOrder.id, id)));
+  await note(work, 'remove order', id, toOrder(before), null);
+}

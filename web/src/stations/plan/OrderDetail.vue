@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { answerAsk, dayOf, heldBy, isoOf, type PromiseAnswer } from '@kauri/core';
+import type { KeptOrder, OrderLine } from '@kauri/core/contract';
+import { AlertTriangle, Check } from 'lucide-vue-next';
+import { v7 as newId } from 'uuid';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { RouterLink, useRouter } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
+import { dateWords } from '../../words/dates';
+import { count, odds, several } from '../../words/numbers';
+import { money } from '../yard/money';
+import OrderDialog from './OrderDialog.vue';
+import { buyerOf, formWords, isOpen, lineStateWords, sizeWords } from './orderWords';
+
+/** One order: its lines, and whether what stands can meet them beside all that is promised. */
+const props = defineProps<{ order: KeptOrder }>();
+const nursery = useNursery();
+const orders = useOrders();
+const forecasts = useForecasts();
+const season = useSeason();
+const session = useSession();
+const messages = useMessages();
+const router = useRouter();
+const { shown, unit } = usePreferences();
+const changing = ref(false);
+
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const speciesName = (id: string) =>
+  nursery.lookup.species.get(id)?.common ?? 'a species no longer in the list';
+const answers = shallowRef<ReadonlyMap<string, PromiseAnswer>>(new Map());
+const fault = ref<string | null>(null);
+let asking = 0;
+watch(
+  [
+    () => props.order,
+    () => orders.all,
+    () => nursery.facts,
+    () => nursery.weatherVersion,
+    () => season.today,
+  ],
+  async () => {
+    const mine = ++asking;
+    try {
+      const found = new Map<string, PromiseAnswer>();
+      for (const line of props.order.lines.filter(isOpen)) {
+        // Wanted since before today: asked as of today.
+        const on = Math.max(season.today, dayOf(line.on));
+        const until = Math.max(on, dayOf(line.until));
+        const { speciesId, form, fromCm, toCm } = line;
+        const [lots] = await forecasts.promisable({ speciesId, form, fromCm, toCm }, [on]);
+        const others = orders.wanted(line.id);
+        found.set(line.id, answerAsk(lots, others, { speciesId, form, fromCm, toCm, on, until }));
+        if (mine !== asking) return;
+      }
+      answers.value = found;
+      fault.value = null;
+    } catch (error) {
+      if (mine === asking) fault.value = sentenceOf(error);
+    }
+  },
+  { immediate: true },
+);
+const toCome = (line: OrderLine) => Math.max(0, line.count - line.sent);
+/** What can be said of a line from what stands. */
+function met(line: OrderLine): { ok: boolean; words: string } | null {
+  if (!isOpen(line)) return null;
+  const answer = answers.value.get(line.id);
+  if (!answer) return null;
+  const free = answer.free ?? 0;
+  const wanted = toCome(line);
+  if (answer.free === null)
+    return {
+      ok: false,
+      words: `What is promised of these already is ${count(answer.short)} more than stands.`,
+    };
+  if (free >= wanted)
+    return {
+      ok: true,
+      words: `Can be met, size and plugs each nine chances in ten: ${answer.from.map(({ lot }) => lot.code).join(', ')}${free > wanted ? `; ${count(free - wanted)} to spare` : ''}.`,
+    };
+  const unsure = answer.others.filter((lot) => !lot.sure);
+  return {
+    ok: false,
+    words:
+      `${free > 0 ? `${count(free)} stand, ${count(wanted - free)} short` : 'None that stand'} for those days, nine chances in ten.` +
+      (unsure.length
+        ? ` Not sure enough: ${unsure.map((lot) => `${lot.code}, whose plugs hold in ${odds(lot.holds)} forecasts`).join('; ')}. Plugs pulled would tell.`
+        : ''),
+  };
+}
+const promisedTrees = computed(() => props.order.lines.reduce((t, line) => t + heldBy(line), 0));
+async function remove() {
+  const { id, version, buyer, reach, note, lines } = props.order;
+  try {
+    await orders.remove(id, version);
+    messages.say('Order taken out.', () => orders.add(newId(), [{ id, buyer, reach, note, lines }]));
+    await router.replace({ name: 'plan' });
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+}
+const windowWords = (line: OrderLine) =>
+  line.until === line.on ? dateWords(line.on) : `${dateWords(line.on)} to ${dateWords(line.until)}`;
+const today = computed(() => isoOf(season.today));
+</script>
+
+<template>
+  <article class="space-y-4 p-4 md:p-6">
+    <header class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <h1 class="text-2xl">{{ buyerOf(order) }}</h1>
+      <span v-if="order.reach" class="text-muted">{{ order.reach }}</span>
+      <span class="ml-auto flex gap-3">
+        <template v-if="session.may('grower')">
+          <button class="act" type="button" @click="changing = true">Change</button>
+          <button class="quiet" type="button" @click="remove">Take it out</button>
+        </template>
+      </span>
+    </header>
+    <p v-if="order.note" class="border-ink border-l-4 pl-3">{{ order.note }}</p>
+    <p v-if="promisedTrees" class="text-lg font-bold">
+      {{ several(promisedTrees, 'tree') }} promised and not yet sent
+    </p>
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <ul class="space-y-3" data-testid="lines">
+      <li v-for="line in order.lines" :key="line.id" class="panel p-4">
+        <p class="flex flex-wrap items-baseline gap-x-3">
+          <b class="text-lg">{{ count(line.count) }} {{ speciesName(line.speciesId) }}</b>
+          <span
+            >{{ sizeWords(line, (cm) => shown(cm, 'height'), unit('height')) }},
+            {{ formWords[line.form] }}</span
+          >
+          <span class="border-ink ml-auto rounded border px-2 text-sm font-bold">{{
+            lineStateWords[line.state]
+          }}</span>
+        </p>
+        <p class="text-muted">
+          {{ windowWords(line) }}<template v-if="line.provenance">; from {{ line.provenance }}</template
+          ><template v-if="line.goesTo">; goes to {{ line.goesTo }}</template
+          ><template v-if="line.price !== null">; {{ money(line.price, currency) }} each</template
+          ><template v-if="line.sent">; {{ count(line.sent) }} sent</template>
+          <b v-if="isOpen(line) && line.until < today" class="text-wrong"> · its last day has gone by</b>
+        </p>
+        <p v-if="met(line)" class="mt-1 flex items-start gap-2" data-testid="met">
+          <component
+            :is="met(line)!.ok ? Check : AlertTriangle"
+            class="mt-0.5 shrink-0"
+            :size="18"
+            aria-hidden="true"
+          />
+          <span>{{ met(line)!.words }}</span>
+        </p>
+        <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">Asking the lots …</p>
+        <RouterLink
+          v-if="isOpen(line)"
+          class="quiet"
+          :to="{
+            name: 'plan-promise',
+            query: {
+              species: line.speciesId,
+              form: line.form,
+              from: line.fromCm,
+              to: line.toCm,
+              on: line.on,
+            },
+          }"
+          >What else could be promised of these</RouterLink
+        >
+      </li>
+    </ul>
+    <OrderDialog v-if="changing" :order="order" @close="changing = false" />
+  </article>
+</template>

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { lineStates, treeForms, type LineState, type TreeForm } from '@kauri/core';
+import type { KeptOrder, OrderLine } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { ProblemError } from '../../api/problem';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { formWords, lineStateWords } from './orderWords';
+
+/** Writes an order or a hope, or changes one. */
+const props = defineProps<{ order?: KeptOrder }>();
+const emit = defineEmits<{ close: [] }>();
+const nursery = useNursery();
+const orders = useOrders();
+const season = useSeason();
+const messages = useMessages();
+const router = useRouter();
+const { shown, typed, unit } = usePreferences();
+
+interface TypedLine {
+  id: string;
+  speciesId: string;
+  provenance: string;
+  form: TreeForm;
+  from: string;
+  to: string;
+  count: string;
+  sent: string;
+  on: string;
+  until: string;
+  goesTo: string;
+  price: string;
+  state: LineState;
+}
+const { order } = props;
+const asTyped = (value: number | null) => (value === null ? '' : String(value));
+const heightShown = (cm: number | null) =>
+  cm === null ? '' : String(Number(shown(cm, 'height').toFixed(1)));
+const typedLine = (line: OrderLine): TypedLine => ({
+  id: line.id,
+  speciesId: line.speciesId,
+  provenance: line.provenance,
+  form: line.form,
+  from: heightShown(line.fromCm),
+  to: heightShown(line.toCm),
+  count: String(line.count),
+  sent: String(line.sent),
+  on: line.on,
+  until: line.until,
+  goesTo: line.goesTo,
+  price: asTyped(line.price),
+  state: line.state,
+});
+const blankLine = (like?: TypedLine): TypedLine => ({
+  id: newId(),
+  speciesId: like?.speciesId ?? nursery.catalogue!.species[0].id,
+  provenance: '',
+  form: like?.form ?? 'bare-root',
+  from: like?.from ?? '',
+  to: like?.to ?? '',
+  count: '',
+  sent: '0',
+  on: like?.on ?? season.todayIso,
+  until: like?.until ?? '',
+  goesTo: like?.goesTo ?? '',
+  price: '',
+  state: like?.state ?? 'asked',
+});
+const key = `order.${order?.id ?? 'new'}`;
+const { draft, clear } = useDraft(key, {
+  buyer: order?.buyer ?? '',
+  reach: order?.reach ?? '',
+  note: order?.note ?? '',
+  lines: order ? order.lines.map(typedLine) : [blankLine()],
+});
+const { busy, fault, save, sentence, wrong } = useSaving(key);
+const version = ref(order?.version ?? 0);
+
+const optional = (text: string) => (text.trim() === '' ? null : typedNumber(text));
+const height = (text: string) => (text.trim() === '' ? null : typed(typedNumber(text), 'height'));
+const lineOf = (line: TypedLine): OrderLine => ({
+  id: line.id,
+  speciesId: line.speciesId,
+  provenance: line.provenance,
+  form: line.form,
+  fromCm: height(line.from),
+  toCm: height(line.to),
+  count: typedNumber(line.count),
+  sent: typedNumber(line.sent || '0'),
+  on: line.on,
+  until: line.until || line.on,
+  goesTo: line.goesTo,
+  price: optional(line.price),
+  state: line.state,
+});
+async function keep() {
+  const { buyer, reach, note, lines } = draft.value;
+  const body = { buyer, reach, note, lines: lines.map(lineOf) };
+  let id = order?.id ?? '';
+  const kept = await save(body, async (given) => {
+    if (order) await orders.edit(order.id, { ...body, version: version.value });
+    else {
+      id = given;
+      await orders.add(given, [{ ...body, id }]);
+    }
+    return true;
+  });
+  if (kept === null) {
+    // Somebody changed it meanwhile: told of, and keeping again means the order as it stands now.
+    const { value } = fault;
+    if (value instanceof ProblemError && value.kind === 'stale-edit')
+      version.value = (value.problem.current as KeptOrder).version;
+    return;
+  }
+  clear();
+  messages.say(order ? 'Order changed.' : 'Order kept.');
+  emit('close');
+  if (!order) await router.replace({ name: 'plan', params: { order: id } });
+}
+const speciesOptions = nursery.catalogue!.species.map((s) => ({
+  value: s.id,
+  words: `${s.common}, ${s.latin}`,
+}));
+const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }));
+const stateOptions = lineStates.map((value) => ({ value, words: lineStateWords[value] }));
+</script>
+
+<template>
+  <FormDialog
+    :title="order ? 'Change the order' : 'Write an order'"
+    subtitle="Without a buyer it is a hope: stock for sale, or planting of your own."
+    wide
+    @close="emit('close')"
+  >
+    <form class="space-y-4" novalidate @submit.prevent="keep">
+      <div class="grid gap-3 sm:grid-cols-2">
+        <FormField v-model="draft.buyer" label="Buyer" :fault="wrong('buyer')" />
+        <FormField v-model="draft.reach" label="How to reach them" :fault="wrong('reach')" />
+      </div>
+      <fieldset v-for="(line, i) in draft.lines" :key="line.id" class="panel space-y-3 p-3">
+        <legend class="px-1 font-bold">Line {{ i + 1 }}</legend>
+        <div class="grid grid-cols-2 gap-3 md:grid-cols-4">
+          <SelectField
+            v-model="line.speciesId"
+            class="col-span-2"
+            :label="`Species ${i + 1}`"
+            :options="speciesOptions"
+          />
+          <FormField
+            v-model="line.count"
+            :label="`Trees ${i + 1}`"
+            inputmode="numeric"
+            :fault="wrong(`lines.${i}.count`)"
+          />
+          <SelectField v-model="line.form" :label="`Form ${i + 1}`" :options="formOptions" />
+          <FormField
+            v-model="line.from"
+            :label="`Size from ${i + 1}`"
+            :unit="unit('height')"
+            inputmode="decimal"
+            :fault="wrong(`lines.${i}.fromCm`)"
+          />
+          <FormField
+            v-model="line.to"
+            :label="`Size to ${i + 1}`"
+            :unit="unit('height')"
+            inputmode="decimal"
+            :fault="wrong(`lines.${i}.toCm`)"
+          />
+          <FormField
+            v-model="line.on"
+            :label="`Wanted on ${i + 1}`"
+            type="date"
+            :fault="wrong(`lines.${i}.on`)"
+          />
+          <FormField
+            v-model="line.until"
+            :label="`Last day ${i + 1}`"
+            type="date"
+            :hint="line.until ? undefined : 'Blank: that day'"
+            :fault="wrong(`lines.${i}.until`)"
+          />
+          <SelectField v-model="line.state" :label="`How far ${i + 1}`" :options="stateOptions" />
+          <FormField
+            v-model="line.sent"
+            :label="`Sent ${i + 1}`"
+            inputmode="numeric"
+            :fault="wrong(`lines.${i}.sent`)"
+          />
+          <FormField
+            v-model="line.price"
+            :label="`Price of one ${i + 1}`"
+            inputmode="decimal"
+            :fault="wrong(`lines.${i}.price`)"
+          />
+          <FormField
+            v-model="line.provenance"
+            :label="`Seed from ${i + 1}`"
+            :fault="wrong(`lines.${i}.provenance`)"
+          />
+          <FormField
+            v-model="line.goesTo"
+            class="col-span-2"
+            :label="`Goes to ${i + 1}`"
+            hint="Dry, rock, wet, browsed"
+            :fault="wrong(`lines.${i}.goesTo`)"
+          />
+        </div>
+        <button v-if="draft.lines.length > 1" class="quiet" type="button" @click="draft.lines.splice(i, 1)">
+          Remove line {{ i + 1 }}
+        </button>
+      </fieldset>
+      <button class="act" type="button" @click="draft.lines.push(blankLine(draft.lines.at(-1)))">
+        Another line
+      </button>
+      <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+      <SheetActs act="Keep the order" :busy="busy" :sentence="sentence()" @save="keep" />
+    </form>
+  </FormDialog>
+</template>

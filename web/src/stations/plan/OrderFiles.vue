@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { orderColumns, orderTableLine, readOrderLine, Unfit } from '@kauri/core';
+import type { NewOrderBody } from './orderFiles';
+import Papa from 'papaparse';
+import { computed, ref } from 'vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { useSaving } from '../../parts/useSaving';
+import { offerFile } from '../../print/pdf';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { useSession } from '../../stores/session';
+import { several } from '../../words/numbers';
+import { ordersFrom } from './orderFiles';
+
+/** Lines out to a table, and in from one pasted or chosen; nothing is taken until it is confirmed. */
+const nursery = useNursery();
+const orders = useOrders();
+const session = useSession();
+const messages = useMessages();
+const { busy, save, sentence } = useSaving('orders.import');
+const open = ref(false);
+const pasted = ref('');
+
+function download() {
+  const lines = orders.all.flatMap(({ buyer, reach, lines: of }) =>
+    of.map((line) =>
+      orderTableLine({
+        ...line,
+        buyer,
+        reach,
+        species: nursery.lookup.species.get(line.speciesId)?.latin ?? '',
+      }),
+    ),
+  );
+  offerFile('orders.csv', Papa.unparse(lines, { columns: [...orderColumns] }), 'text/csv');
+}
+const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() => {
+  if (pasted.value.trim() === '') return null;
+  const { data } = Papa.parse<Record<string, string>>(pasted.value.trim(), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (name) => name.trim().toLowerCase(),
+  });
+  const byName = new Map(
+    nursery.catalogue!.species.flatMap((s) => [
+      [s.latin.toLowerCase(), s.id] as const,
+      [s.common.toLowerCase(), s.id] as const,
+    ]),
+  );
+  const faults: string[] = [];
+  const lines = data.flatMap((row, i) => {
+    try {
+      const line = readOrderLine(row);
+      const speciesId = byName.get(line.species.toLowerCase());
+      if (!speciesId)
+        throw new Unfit(`${line.species} is not in your species list: add it under Seed, Species.`);
+      return [{ ...line, speciesId }];
+    } catch (error) {
+      // The header is line 1.
+      faults.push(`Line ${i + 2}: ${(error as Error).message}`);
+      return [];
+    }
+  });
+  return { orders: ordersFrom(lines), faults };
+});
+async function choose(event: Event) {
+  pasted.value = (await (event.target as HTMLInputElement).files?.[0]?.text()) ?? '';
+}
+async function take() {
+  const taken = read.value!.orders;
+  if ((await save({ taken }, (id) => orders.add(id, taken).then(() => true))) === null) return;
+  messages.say(`${several(taken.length, 'order')} kept.`);
+  pasted.value = '';
+  open.value = false;
+}
+</script>
+
+<template>
+  <button class="quiet" type="button" @click="open = true">Tables in and out</button>
+  <FormDialog v-if="open" title="Orders in tables" wide @close="open = false">
+    <div class="space-y-4">
+      <section v-if="orders.all.length" class="space-y-2">
+        <h3 class="text-lg">Out</h3>
+        <button class="act" type="button" @click="download">Every line (CSV)</button>
+      </section>
+      <section v-if="session.may('grower')" class="space-y-2">
+        <h3 class="text-lg">In</h3>
+        <label class="block font-bold" for="order-file">A CSV</label>
+        <input id="order-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
+        <label class="block font-bold" for="order-paste">Or lines pasted, with their headings</label>
+        <textarea id="order-paste" v-model="pasted" class="field h-36 font-mono text-sm" spellcheck="false" />
+        <p class="text-muted text-sm">
+          Headings: {{ orderColumns.join(', ') }}. Needed are species, count and on; sizes in cm, dates as
+          2027-03-15. Lines of one buyer make one order.
+        </p>
+        <template v-if="read">
+          <p role="status">
+            {{ several(read.orders.length, 'order') }} can be taken<template v-if="read.faults.length"
+              >, {{ several(read.faults.length, 'line') }} cannot</template
+            >. Nothing is taken yet.
+          </p>
+          <ul v-if="read.faults.length" class="text-wrong max-h-40 overflow-y-auto font-bold">
+            <li v-for="words in read.faults" :key="words">{{ words }}</li>
+          </ul>
+          <SheetActs
+            :act="`Take ${several(read.orders.length, 'order')}`"
+            :off="!read.orders.length"
+            :busy="busy"
+            :sentence="sentence()"
+            @save="take"
+          />
+        </template>
+      </section>
+    </div>
+  </FormDialog>
+</template>

@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { onMounted, watch } from 'vue';
+import { RouterView, useRoute } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import StationTabs from '../../parts/StationTabs.vue';
+import { useForecasts } from '../../stores/forecasts';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+
+const orders = useOrders();
+const nursery = useNursery();
+const forecasts = useForecasts();
+const messages = useMessages();
+const route = useRoute();
+const load = () => orders.load().catch((error: unknown) => messages.say(sentenceOf(error)));
+onMounted(load);
+// Coming back to a tab left open: take in what others wrote meanwhile.
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'visible') void load();
+});
+// No lot is chosen here, so the ribbon shows no lot's windows.
+watch(
+  () => route.name,
+  (name) => String(name).startsWith('plan') && forecasts.select(null),
+  { immediate: true },
+);
+const parts = [
+  { name: 'plan', words: 'Orders' },
+  { name: 'plan-promise', words: 'Free to promise' },
+];
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <StationTabs label="Parts of the plan" :parts="parts" />
+    <div v-if="orders.loaded && nursery.whole" class="relative min-h-0 flex-1 overflow-y-auto">
+      <RouterView />
+    </div>
+    <p v-else class="text-muted p-6" role="status">Opening the order book …</p>
+  </div>
+</template>

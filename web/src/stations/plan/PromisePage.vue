@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { addYears, answerAsk, dayOf, isoOf, treeForms, type PromiseAnswer, type TreeForm } from '@kauri/core';
+import { useSessionStorage, watchDebounced } from '@vueuse/core';
+import { computed, ref, shallowRef } from 'vue';
+import { RouterLink, useRoute } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import FormField from '../../parts/FormField.vue';
+import PlantTag from '../../parts/PlantTag.vue';
+import SelectField from '../../parts/SelectField.vue';
+import { typedNumber } from '../../parts/typed';
+import { useForecasts } from '../../stores/forecasts';
+import { keptKey } from '../../stores/kept';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { dateWords, shortDate, yearOf } from '../../words/dates';
+import { count, odds, several } from '../../words/numbers';
+import { formWords, sizeWords } from './orderWords';
+
+/** What can still be promised of a species, size and form on a day, with the lots behind it. */
+const nursery = useNursery();
+const orders = useOrders();
+const forecasts = useForecasts();
+const season = useSeason();
+const route = useRoute();
+const { shown, typed, unit } = usePreferences();
+
+const asked = useSessionStorage(keptKey('promise'), {
+  speciesId: '',
+  form: 'bare-root' as TreeForm,
+  from: '',
+  to: '',
+  on: '',
+});
+const query = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '');
+const heightShown = (cm: string) => (cm ? String(Number(shown(Number(cm), 'height').toFixed(1))) : '');
+if (nursery.lookup.species.has(query('species')))
+  asked.value = {
+    speciesId: query('species'),
+    form: treeForms.find((form) => form === query('form')) ?? 'bare-root',
+    from: heightShown(query('from')),
+    to: heightShown(query('to')),
+    on: query('on'),
+  };
+if (!nursery.lookup.species.has(asked.value.speciesId)) {
+  const standing = [...nursery.lots.values()].find((lot) => lot.held.standing > 0);
+  asked.value.speciesId = standing?.speciesId ?? nursery.catalogue!.species[0].id;
+}
+if (!asked.value.on) asked.value.on = isoOf(season.today);
+
+const height = (text: string) => (text.trim() === '' ? null : typed(typedNumber(text), 'height'));
+const ask = computed(() => {
+  const { speciesId, form, from, to, on } = asked.value;
+  const [fromCm, toCm] = [height(from), height(to)];
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(on)) return { fault: 'Say for which day.' };
+  if (dayOf(on) < season.today) return { fault: 'That day has gone by: ask for today or later.' };
+  if (dayOf(on) > addYears(season.today, 3)) return { fault: 'Kauri looks three years ahead at most.' };
+  if ([fromCm, toCm].some((cm) => cm !== null && !(cm > 0))) return { fault: 'A size is a number above 0.' };
+  if (fromCm !== null && toCm !== null && fromCm >= toCm) return { fault: 'The size ends before it begins.' };
+  return { fault: null, value: { speciesId, form, fromCm, toCm, on: dayOf(on) } };
+});
+/** The day asked about, then the firsts of the coming months. */
+const MONTHS = 12;
+const days = computed(() => {
+  const today = isoOf(season.today);
+  const [year, month] = today.split('-').map(Number);
+  return Array.from({ length: MONTHS }, (_, i) => Date.UTC(year, month + i, 1) / 86_400_000);
+});
+const answer = shallowRef<PromiseAnswer | null>(null);
+const along = shallowRef<readonly { day: number; free: number | null }[]>([]);
+const fault = ref<string | null>(null);
+let asking = 0;
+watchDebounced(
+  [ask, () => orders.all, () => nursery.facts, () => nursery.weatherVersion],
+  async () => {
+    const mine = ++asking;
+    fault.value = null;
+    const of = ask.value.value;
+    if (!of) {
+      answer.value = null;
+      along.value = [];
+      return;
+    }
+    try {
+      const { on, ...what } = of;
+      const [now] = await forecasts.promisable(what, [on]);
+      if (mine !== asking) return;
+      answer.value = answerAsk(now, orders.wanted(), of);
+      const later = await forecasts.promisable(what, days.value);
+      if (mine !== asking) return;
+      along.value = days.value.map((day, i) => ({
+        day,
+        free: answerAsk(later[i], orders.wanted(), { ...what, on: day }).free,
+      }));
+    } catch (error) {
+      if (mine === asking) fault.value = sentenceOf(error);
+    }
+  },
+  { debounce: 150, immediate: true },
+);
+const species = computed(() => nursery.lookup.species.get(asked.value.speciesId)!);
+const words = computed(() => {
+  const of = ask.value.value;
+  if (!answer.value || !of) return null;
+  const { free, from, promised, short } = answer.value;
+  const what = `${species.value.common}, ${sizeWords(of, (cm) => shown(cm, 'height'), unit('height'))}, ${formWords[of.form]}`;
+  if (free === null)
+    return {
+      headline: 'Nothing: what is promised already cannot all be met',
+      detail: `${what}: ${several(short, 'tree')} of ${count(promised)} promised are not there, nine chances in ten.`,
+      urgent: true,
+    };
+  return {
+    headline:
+      free > 0 ? `${several(free, 'tree')} can still be promised` : 'Nothing can be promised for that day',
+    detail: `${what}, on ${dateWords(isoOf(of.on))}, size and plugs each nine chances in ten${from.length ? `, from ${several(from.length, 'lot')}` : ''}${promised ? `; ${count(promised)} promised before are kept` : ''}.`,
+    urgent: false,
+  };
+});
+const most = computed(() => Math.max(1, ...along.value.map(({ free }) => free ?? 0)));
+const year = computed(() => yearOf(season.today));
+const speciesOptions = computed(() =>
+  nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common })),
+);
+const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }));
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
+    <div class="border-rule space-y-3 p-4 lg:border-r">
+      <h2 class="text-lg">Asked for</h2>
+      <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
+      <SelectField v-model="asked.form" label="Form" :options="formOptions" />
+      <div class="grid grid-cols-2 gap-3">
+        <FormField v-model="asked.from" label="Size from" :unit="unit('height')" inputmode="decimal" />
+        <FormField v-model="asked.to" label="Size to" :unit="unit('height')" inputmode="decimal" />
+      </div>
+      <FormField v-model="asked.on" label="On" type="date" />
+      <p class="text-muted text-sm">
+        A lot serves only while its plugs hold and are not yet bound, or within its lifting window. Each
+        promise keeps its own trees.
+      </p>
+    </div>
+    <div class="space-y-5 p-4 md:p-5">
+      <h1 class="text-2xl">Free to promise</h1>
+      <p v-if="ask.fault ?? fault" class="font-bold" role="status">{{ ask.fault ?? fault }}</p>
+      <PlantTag v-if="words" v-bind="words" />
+      <p v-else-if="!ask.fault && !fault" class="text-muted" role="status">Asking the lots …</p>
+      <template v-if="answer && !ask.fault">
+        <section v-if="answer.from.length" aria-labelledby="from-lots">
+          <h2 id="from-lots" class="text-lg">From</h2>
+          <table class="w-full max-w-3xl text-[0.95rem]" data-testid="from-lots">
+            <thead class="text-muted">
+              <tr>
+                <th scope="col" class="text-left font-normal">Lot</th>
+                <th scope="col" class="text-right font-normal">Of it</th>
+                <th scope="col" class="text-right font-normal">To size, sure</th>
+                <th scope="col" class="text-right font-normal">likely</th>
+                <th scope="col" class="text-right font-normal">Standing</th>
+                <th scope="col" class="pl-4 text-left font-normal">Can leave</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="{ lot, count: n } in answer.from" :key="lot.id" class="border-rule border-t">
+                <th scope="row" class="py-1 text-left">
+                  <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.id } }">{{
+                    lot.code
+                  }}</RouterLink>
+                </th>
+                <td class="text-right font-bold">{{ count(n) }}</td>
+                <td class="text-right">{{ count(lot.count) }}</td>
+                <td class="text-right">{{ count(lot.likely) }}</td>
+                <td class="text-right">{{ count(lot.standing) }}</td>
+                <td class="pl-4">{{ shortDate(lot.from, year) }} to {{ shortDate(lot.until, year) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section v-if="answer.others.length" aria-labelledby="other-lots">
+          <h2 id="other-lots" class="text-lg">Not for that day</h2>
+          <ul class="text-[0.95rem]" data-testid="other-lots">
+            <li v-for="lot in answer.others" :key="lot.id" class="border-rule border-t py-1">
+              <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: lot.id } }">{{
+                lot.code
+              }}</RouterLink>
+              about {{ count(lot.likely) }} to size,
+              <template v-if="lot.sure">
+                <template v-if="lot.until < season.today">
+                  its window closed {{ shortDate(lot.until, year) }}: judge its roots
+                </template>
+                <template v-else>
+                  {{ shortDate(lot.from, year) }} to {{ shortDate(lot.until, year)
+                  }}<template v-if="lot.from <= ask.value!.on && ask.value!.on <= lot.until"
+                    >: all promised</template
+                  >
+                </template>
+              </template>
+              <template v-else>
+                whose plugs hold in {{ odds(lot.holds) }} forecasts that day: not sure enough to promise;
+                plugs pulled would tell
+              </template>
+            </li>
+          </ul>
+        </section>
+        <section v-if="along.length" aria-labelledby="along">
+          <h2 id="along" class="text-lg">Through the year, at each first of the month</h2>
+          <ol class="flex max-w-3xl items-end gap-1" data-testid="along">
+            <li v-for="{ day, free } in along" :key="day" class="flex-1 text-center text-sm">
+              <span class="block font-bold">{{ free === null ? '–' : count(free) }}</span>
+              <span class="flex h-16 items-end" aria-hidden="true">
+                <span
+                  class="bg-leaf block w-full rounded-t-sm"
+                  :style="{ height: `${(100 * (free ?? 0)) / most}%` }"
+                />
+              </span>
+              <span class="border-rule text-muted block border-t">{{ shortDate(day).slice(2) }}</span>
+            </li>
+          </ol>
+          <p v-if="along.some(({ free }) => free === null)" class="text-muted text-sm">
+            –: what is promised already cannot all be met.
+          </p>
+        </section>
+      </template>
+    </div>
+  </div>
+</template>
