@@ -794,6 +794,7 @@ export {
 export { sowingWindow, type SowingRuns } from './plan/sowingWindow';
 export {
   answerAsk,
+  mightServe,
   promisable,
   type PromisableLot,
   type PromiseAnswer,

@@ -10,7 +10,7 @@ import { knownWeather } from '../weather/known';
 import { roughNormals } from '../weather/normals';
 import { heldBy, lineStates, rivalsOf, treeForms, type WantedLine } from './orderLine';
 import { orderTableLine, readOrderLine, type TableLine } from './orderTable';
-import { answerAsk, promisable, type PromiseAsk, type PromisableLot } from './promisable';
+import { answerAsk, mightServe, promisable, type PromiseAsk, type PromisableLot } from './promisable';
 
 const ask: PromiseAsk = { speciesId: 'alder', form: 'plug', fromCm: 20, toCm: 40, on: 120 };
 const line = (more: Partial<WantedLine> = {}): WantedLine => ({
@@ -117,6 +117,9 @@ describe('a lot that is asked for', () => {
     const forecast = forecastLot(unknown, outlook, warmth, { view: asked.on, sizes: asked });
     const some = promisable(unknown, forecast, standingOf(unknown, forecast)!, asked)!;
     expect(some.sure).toBe(false);
+    expect(mightServe({ ...some, holds: 0.5 })).toBe(true);
+    expect(mightServe({ ...some, holds: 0.02 })).toBe(false);
+    expect(mightServe({ ...some, holds: 0.5, sure: true })).toBe(false);
     expect(answerAsk([some], [], asked)).toMatchObject({ free: 0, others: [{ id: 'a' }] });
   });
   it('gives less of a narrower size, and nothing in another form', () => {

@@ -66,6 +66,12 @@ export function promisable(
   };
 }
 
+/** Where its plugs hold in fewer forecasts than this on the day, pulling some would hardly change it. */
+const WORTH_PULLING = 0.25;
+
+/** Whether a lot is not sure enough to be promised, but plugs pulled might make it so. */
+export const mightServe = ({ sure, holds }: PromisableLot): boolean => !sure && holds >= WORTH_PULLING;
+
 /** The answer to an ask. */
 export interface PromiseAnswer {
   /** Trees that can still be promised; null where what is promised already cannot all be met. */

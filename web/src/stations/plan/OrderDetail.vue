@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answerAsk, dayOf, heldBy, isoOf, type PromiseAnswer } from '@kauri/core';
+import { answerAsk, dayOf, heldBy, isoOf, mightServe, type PromiseAnswer } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { AlertTriangle, Check } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
@@ -85,7 +85,7 @@ function met(line: OrderLine): { ok: boolean; words: string } | null {
       ok: true,
       words: `Can be met, size and plugs each nine chances in ten: ${answer.from.map(({ lot }) => lot.code).join(', ')}${free > wanted ? `; ${count(free - wanted)} to spare` : ''}.`,
     };
-  const unsure = answer.others.filter((lot) => !lot.sure);
+  const unsure = answer.others.filter(mightServe);
   return {
     ok: false,
     words:

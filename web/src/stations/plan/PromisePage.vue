@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { addYears, answerAsk, dayOf, isoOf, treeForms, type PromiseAnswer, type TreeForm } from '@kauri/core';
+import {
+  addYears,
+  answerAsk,
+  dayOf,
+  isoOf,
+  mightServe,
+  treeForms,
+  type PromiseAnswer,
+  type TreeForm,
+} from '@kauri/core';
 import { useSessionStorage, watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -196,6 +205,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
                   >
                 </template>
               </template>
+              <template v-else-if="!mightServe(lot)">whose plugs hold too seldom that day</template>
               <template v-else>
                 whose plugs hold in {{ odds(lot.holds) }} forecasts that day: not sure enough to promise;
                 plugs pulled would tell
