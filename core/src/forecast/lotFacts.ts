@@ -21,6 +21,8 @@ export interface LotFacts {
   code: string;
   species: SpeciesValues;
   sownOn: EpochDay;
+  /** Cuttings that were stuck, where it was not sown; it is up once it has roots. */
+  cuttings?: boolean;
   /** Seed ready to grow, or fresh seed that winters will wake. */
   seedState: 'ready' | 'fresh';
   /** Winters more than its species lies, for a lot kept on though nothing came up. */

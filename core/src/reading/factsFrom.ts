@@ -54,6 +54,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
     extraWinters: row.extraWinters,
     waking: wakingOf(species.latin, startOf(species).protocols).waking,
     sownOn: dayOf(row.sownOn),
+    ...(row.origin === 'cuttings' && { cuttings: true }),
     seedState: row.seedState,
     home: homeOf(row.code, row.stage, lookup),
     homes: homesFrom(row, evidence, lookup),

@@ -128,17 +128,29 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
         waiting: `${several(f.plants, 'height')}, spread over the lot, give its mean to a tenth, nine times in ten; its dates of size rest on that.`,
       };
     case 'after-sowing':
-      return {
-        title: `Finish the sowing of ${code}`,
-        reason: `Sown ${short(f.sown)}: water it in, mulch to once or twice the seed’s thickness, ${f.bed ? 'cover and cage it against mice and birds' : 'set it where mice and birds cannot reach it'}. Written down as watered, it is not asked for again.`,
-        waiting: 'Mice and birds find a sowing in its first nights; dry seed that has swelled dies.',
-      };
+      return f.cuttings
+        ? {
+            title: `Settle the cuttings of ${code}`,
+            reason: `Stuck ${short(f.sown)}: firm them, water them in, shade and still air where they have leaves. Written down as watered, it is not asked for again.`,
+            waiting: 'A cutting that wilts in its first days seldom roots (usual experience).',
+          }
+        : {
+            title: `Finish the sowing of ${code}`,
+            reason: `Sown ${short(f.sown)}: water it in, mulch to once or twice the seed’s thickness, ${f.bed ? 'cover and cage it against mice and birds' : 'set it where mice and birds cannot reach it'}. Written down as watered, it is not asked for again.`,
+            waiting: 'Mice and birds find a sowing in its first nights; dry seed that has swelled dies.',
+          };
     case 'keep-moist':
-      return {
-        title: `Keep ${code} moist until it is up`,
-        reason: `It may show from ${short(f.from)}, in half of forecasts by ${short(f.half)}. Feel the top finger’s breadth; water finely where it is dry.`,
-        waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
-      };
+      return f.cuttings
+        ? {
+            title: `Keep ${code} moist until it has roots`,
+            reason: `Roots may be there from ${short(f.from)}, in half of forecasts by ${short(f.half)}. Feel the medium; water finely where it is dry.`,
+            waiting: 'A cutting without roots cannot make up for a day of drying (usual experience).',
+          }
+        : {
+            title: `Keep ${code} moist until it is up`,
+            reason: `It may show from ${short(f.from)}, in half of forecasts by ${short(f.half)}. Feel the top finger’s breadth; water finely where it is dry.`,
+            waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
+          };
     case 'count-up':
       return {
         title: `Count ${code}`,
@@ -209,9 +221,10 @@ export function togetherWords(
       };
     case 'keep-moist':
       return {
-        title: `Keep ${several(codes.length, 'seedbed')} moist until they are up`,
+        title: `Keep ${several(codes.length, 'sowing')} moist until they are up or rooted`,
         reason: `${rest}: the first may show from ${shortDate(f.from, yearOf(view))}. Feel the top finger’s breadth; water finely where it is dry.`,
-        waiting: 'Seed that has begun to wake does not live through drying (usual experience).',
+        waiting:
+          'Seed that has begun to wake, and cuttings without roots, do not live through drying (usual experience).',
       };
   }
 }

@@ -213,7 +213,7 @@ const rules = {
     return {
       when: 'now',
       by: facts.sownOn + 1,
-      figures: { sown: facts.sownOn, bed: inBed(facts) },
+      figures: { sown: facts.sownOn, bed: inBed(facts), cuttings: facts.cuttings ? 1 : 0 },
     };
   },
 
@@ -225,7 +225,11 @@ const rules = {
     // Seed wakes and roots in the weeks before it shows; earlier, autumn and winter keep it moist enough.
     if (!Number.isFinite(band.p50) || day < band.p10 - WAKING_DAYS) return null;
     if (wateredSince(facts, day - KEEP_MOIST_EVERY_DAYS, forecast.asOf)) return null;
-    return { when: 'week', by: null, figures: { from: band.p10, half: band.p50 } };
+    return {
+      when: 'week',
+      by: null,
+      figures: { from: band.p10, half: band.p50, cuttings: facts.cuttings ? 1 : 0 },
+    };
   },
 
   'count-up': ({ facts, forecast, standing }: Situation): Finding => {

@@ -65,12 +65,12 @@ export const ruleTerms = {
   inoculate: { words: 'Nodule inoculum due', work: 'inoculate', rest: 365, loss: share(0.1) },
   'feed-out': { words: 'Feed about to run out', work: 'feed', rest: 60, loss: share(0.08) },
   'after-sowing': {
-    words: 'What follows sowing: water, mulch, cover, cage',
+    words: 'What follows sowing or sticking',
     work: 'shelter',
     rest: 365,
     loss: share(0.2),
   },
-  'keep-moist': { words: 'Seedbeds to keep moist until up', work: 'water', rest: 3, loss: share(0.05) },
+  'keep-moist': { words: 'Sowings and cuttings to keep moist', work: 'water', rest: 3, loss: share(0.05) },
   'count-up': { words: 'Lots to count while they come up', work: 'count', rest: 10, loss: share(0.02) },
   measure: { words: 'Lots not measured for long', work: 'measure', rest: 42, loss: share(0.01) },
   'pull-plug': {

@@ -62,7 +62,22 @@ describe('Today', () => {
     const many = itemsOf([moist(1), moist(2), moist(3)], [], DAY);
     expect(many).toHaveLength(1);
     expect(many[0]).toMatchObject({ subjectId: null, of: 'lots', trees: 300 });
-    expect(many[0].words.title).toBe('Keep 3 seedbeds moist until they are up');
+    expect(many[0].words.title).toBe('Keep 3 sowings moist until they are up or rooted');
+  });
+  it('speaks of cuttings as cuttings', () => {
+    const stuck = (rule: 'after-sowing' | 'keep-moist', cuttings: number) => ({
+      ...act('lot 1', rule),
+      figures: { ...figures, sown: DAY - 1, bed: 1, cuttings },
+    });
+    const titles = [0, 1].map((cuttings) =>
+      (['after-sowing', 'keep-moist'] as const).map(
+        (rule) => itemsOf([lot(1, { acts: [stuck(rule, cuttings)] })], [], DAY)[0].words.title,
+      ),
+    );
+    expect(titles).toEqual([
+      ['Finish the sowing of 26-ALN-1', 'Keep 26-ALN-1 moist until it is up'],
+      ['Settle the cuttings of 26-ALN-1', 'Keep 26-ALN-1 moist until it has roots'],
+    ]);
   });
   it('tells frost once for all its lots, those at most risk first, and as pressing as they are', () => {
     const frosty = (n: number, harm: number, bed: number) =>
