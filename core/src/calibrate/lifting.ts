@@ -32,7 +32,8 @@ export function liftingTally(
   seed: number,
 ): LiftingTally {
   const random = seededRandom(seed);
-  const asOf = dayOf('2026-11-24');
+  // The start of the place's own winter.
+  const asOf = dayOf(site.latitudeDeg < 0 ? '2026-05-24' : '2026-11-24');
   const past = Math.max(1, Math.round(365.25 * years));
   let held = 0;
   let width = 0;
