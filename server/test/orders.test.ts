@@ -63,6 +63,17 @@ describe('orders', () => {
     const left = await yard.owner.ok('removeOrder', { params: at(id), body: { version: 2 } });
     expect(left.orders).toEqual([]);
   });
+  it('come back as they were when taken out, with lines whose day has gone by', async () => {
+    const past = line({ on: '2020-01-01', until: '2020-02-01', state: 'sent', sent: 200 });
+    const one = order({ lines: [past] });
+    await yard.owner.ok('addOrders', add(one));
+    const overdue = { ...one, lines: [{ ...past, state: 'promised' as const, sent: 50 }] };
+    const { id, ...values } = overdue;
+    await yard.owner.ok('editOrder', { params: at(id), body: { ...values, version: 1 } });
+    await yard.owner.ok('removeOrder', { params: at(id), body: { version: 2 } });
+    const { orders } = await yard.owner.ok('addOrders', add(overdue));
+    expect(orders.find((kept) => kept.id === id)?.lines).toEqual(overdue.lines);
+  });
   it('may be read by a visitor and written by a grower alone', async () => {
     expect((await visitor.send('addOrders', add(order()))).status).toBe(403);
   });

@@ -6,3 +6,20 @@ export function typedNumber(text: string | number): number {
   const trimmed = String(text).trim().replace(',', '.').replace('−', '-');
   return /^[-+]?(\d+\.?\d*|\.\d+)$/.test(trimmed) ? Number(trimmed) : NaN;
 }
+
+/**
+ * What a field holds of a figure that is shown rounded in the reader's units: the figure as it was where nobody touched
+ * the text, null where it is blank.
+ * @param was the figure the field began with
+ * @param asShown how that figure is written in the field
+ * @param read the figure of a typed number
+ */
+export function keptUnlessTyped(
+  text: string,
+  was: number | null | undefined,
+  asShown: (value: number) => string,
+  read: (typed: number) => number,
+): number | null {
+  if (text.trim() === '') return null;
+  return typeof was === 'number' && text === asShown(was) ? was : read(typedNumber(text));
+}

@@ -1,10 +1,13 @@
 import { Unfit } from '@kauri/core';
 import type { BodyOf, KeptOrder, OrderLine } from '@kauri/core/contract';
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
-import { species, treeOrder } from '../../db/schema/index';
+import { journal, species, treeOrder } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal, staleEdit } from '../../http/problems';
+
+/** What the journal calls an order taken out. */
+const REMOVED = 'remove order';
 
 type Row = typeof treeOrder.$inferSelect;
 
@@ -51,10 +54,21 @@ async function mustBeTakeable(
       );
 }
 
+/** Lines of an order as it was when it was taken out: it comes back as it was, days gone by and all. */
+async function takenOut({ tx, nurseryId }: Work, id: string): Promise<readonly OrderLine[]> {
+  const [last] = await tx
+    .select({ before: journal.before })
+    .from(journal)
+    .where(and(eq(journal.nurseryId, nurseryId), eq(journal.subjectId, id), eq(journal.act, REMOVED)))
+    .orderBy(desc(journal.at))
+    .limit(1);
+  return (last?.before as KeptOrder | undefined)?.lines ?? [];
+}
+
 export async function addOrders(work: Work, { orders }: BodyOf<'addOrders'>): Promise<void> {
   for (const [i, { id, buyer, reach, note: words, lines }] of orders.entries()) {
     try {
-      await mustBeTakeable(work, lines, []);
+      await mustBeTakeable(work, lines, await takenOut(work, id));
       await work.tx
         .insert(treeOrder)
         .values({ nurseryId: work.nurseryId, id, buyer, reach, note: words, lines });
@@ -99,5 +113,5 @@ export async function editOrder(
 export async function removeOrder(work: Work, id: string, version: number): Promise<void> {
   const before = await lockedOrder(work, id, version);
   await work.tx.delete(treeOrder).where(and(eq(treeOrder.nurseryId, work.nurseryId), eq(treeOrder.id, id)));
-  await note(work, 'remove order', id, toOrder(before), null);
+  await note(work, REMOVED, id, toOrder(before), null);
 }

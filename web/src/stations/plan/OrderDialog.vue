@@ -9,7 +9,7 @@ import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
-import { typedNumber } from '../../parts/typed';
+import { keptUnlessTyped, typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
 import { useMessages } from '../../stores/messages';
@@ -46,8 +46,8 @@ interface TypedLine {
 }
 const { order } = props;
 const asTyped = (value: number | null) => (value === null ? '' : String(value));
-const heightShown = (cm: number | null) =>
-  cm === null ? '' : String(Number(shown(cm, 'height').toFixed(1)));
+const heightText = (cm: number) => String(Number(shown(cm, 'height').toFixed(1)));
+const heightShown = (cm: number | null) => (cm === null ? '' : heightText(cm));
 const typedLine = (line: OrderLine): TypedLine => ({
   id: line.id,
   speciesId: line.speciesId,
@@ -89,14 +89,16 @@ const { busy, fault, save, sentence, wrong } = useSaving(key);
 const version = ref(order?.version ?? 0);
 
 const optional = (text: string) => (text.trim() === '' ? null : typedNumber(text));
-const height = (text: string) => (text.trim() === '' ? null : typed(typedNumber(text), 'height'));
+const linesBefore = new Map(order?.lines.map((line) => [line.id, line]));
+const height = (text: string, was: number | null | undefined) =>
+  keptUnlessTyped(text, was, heightText, (value) => typed(value, 'height'));
 const lineOf = (line: TypedLine): OrderLine => ({
   id: line.id,
   speciesId: line.speciesId,
   provenance: line.provenance,
   form: line.form,
-  fromCm: height(line.from),
-  toCm: height(line.to),
+  fromCm: height(line.from, linesBefore.get(line.id)?.fromCm),
+  toCm: height(line.to, linesBefore.get(line.id)?.toCm),
   count: typedNumber(line.count),
   sent: typedNumber(line.sent || '0'),
   on: line.on,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { isoOf } from '@kauri/core';
+import type { OrderLine } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -29,8 +30,8 @@ const chosen = computed(
   () => sorted.value.find((order) => order.id === route.params.order) ?? shown.value[0] ?? null,
 );
 const adding = computed(() => route.query.add !== undefined && session.may('grower'));
-const trees = (lines: readonly { count: number; sent: number; state: string }[]) =>
-  lines.filter((line) => isOpen(line as never)).reduce((t, line) => t + line.count - line.sent, 0);
+const trees = (lines: readonly OrderLine[]) =>
+  lines.filter(isOpen).reduce((t, line) => t + line.count - line.sent, 0);
 const stopAdding = () => void router.replace({ query: {} });
 </script>
 

@@ -7,7 +7,7 @@ import FormDialog from '../../../parts/FormDialog.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
-import { typedNumber } from '../../../parts/typed';
+import { keptUnlessTyped, typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
@@ -77,8 +77,13 @@ watch(
   () => draft.value.speciesId,
   () => (draft.value.store = start.value.storage === 'recalcitrant' ? 'cool-moist' : 'fridge'),
 );
-const inMetric = (words: string, of: 'temperature' | 'site') =>
-  words.trim() === '' ? null : preferences.typed(typedNumber(words), of);
+const inMetric = (words: string, was: number | null | undefined, of: 'temperature' | 'site') =>
+  keptUnlessTyped(
+    words,
+    was,
+    (value) => inUnits(value, of),
+    (value) => preferences.typed(value, of),
+  );
 const optional = (words: string) => (words.trim() === '' ? null : typedNumber(words));
 
 async function save() {
@@ -91,13 +96,13 @@ async function save() {
     seedsPerKg: perKg.value,
     moisturePct: optional(d.moisture),
     store: d.store,
-    storeTempC: inMetric(d.temp, 'temperature'),
+    storeTempC: inMetric(d.temp, lot?.storeTempC, 'temperature'),
     price: optional(d.price),
     provenance: {
       place: d.place,
       latitudeDeg: optional(d.latitude),
       longitudeDeg: optional(d.longitude),
-      altitudeM: inMetric(d.altitude, 'site'),
+      altitudeM: inMetric(d.altitude, lot?.provenance.altitudeM, 'site'),
       zone: d.zone,
       collector: d.collector,
       parents: optional(d.parents),

@@ -13,7 +13,7 @@ import FormDialog from '../../../parts/FormDialog.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
-import { typedNumber } from '../../../parts/typed';
+import { keptUnlessTyped, typedNumber } from '../../../parts/typed';
 import { useDraft } from '../../../parts/useDraft';
 import { useSaving } from '../../../parts/useSaving';
 import { useMessages } from '../../../stores/messages';
@@ -30,6 +30,7 @@ const nursery = useNursery();
 const messages = useMessages();
 const { show, shown, typed, unit } = usePreferences();
 const now = props.container?.values;
+const cellText = (ml: number) => String(Number(shown(ml, 'cell').toFixed(2)));
 const mm = (v: number) => String(Number(shown(v, 'timber').toFixed(2)));
 const key = props.container ? `container.${props.container.id}.${props.container.version}` : 'container.new';
 const { draft, clear } = useDraft(key, {
@@ -39,7 +40,7 @@ const { draft, clear } = useDraft(key, {
   top: mm(now?.topMm ?? 50),
   bottom: mm(now?.bottomMm ?? 40),
   depth: mm(now?.depthMm ?? 150),
-  stated: now?.statedMl == null ? '' : String(Number(shown(now.statedMl, 'cell').toFixed(2))),
+  stated: now?.statedMl == null ? '' : cellText(now.statedMl),
   wall: String(Math.round((now?.wallOpenShare ?? 0.1) * 100)),
   base: String(Math.round((now?.baseOpenShare ?? 0.6) * 100)),
   cells: String(now?.cellsPerTray ?? 40),
@@ -61,7 +62,7 @@ const values = computed<ContainerValues>(() => {
     topMm: size(d.top),
     bottomMm: size(d.bottom),
     depthMm: size(d.depth),
-    statedMl: d.stated.trim() ? typed(typedNumber(d.stated), 'cell') : null,
+    statedMl: keptUnlessTyped(d.stated, now?.statedMl, cellText, (value) => typed(value, 'cell')),
     wallOpenShare: typedNumber(d.wall) / 100,
     baseOpenShare: typedNumber(d.base) / 100,
     cellsPerTray: typedNumber(d.cells),

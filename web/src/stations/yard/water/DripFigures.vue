@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { usePreferences } from '../../../stores/preferences';
 import { percent, several } from '../../../words/numbers';
@@ -6,8 +7,10 @@ import { flowOf, type WateredPlace } from './wateredPlace';
 
 /** What the drip on a place does, what it holds, and what rain alone would do. */
 defineProps<{ watered: WateredPlace }>();
-const { show, units } = usePreferences();
-const usualDigits = units === 'metric' ? 0 : 2;
+const preferences = usePreferences();
+const { show } = preferences;
+/** Millimetres are whole ones, inches hundredths. */
+const depthDigits = computed(() => (preferences.units === 'metric' ? 0 : 2));
 const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
 </script>
 
@@ -46,7 +49,7 @@ const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
       <div class="border-rule flex justify-between border-b py-1">
         <dt class="text-muted">Water held for plants</dt>
         <dd>
-          <b>{{ show(watered.heldMm, 'rain', usualDigits) }}</b>
+          <b>{{ show(watered.heldMm, 'rain', depthDigits) }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
