@@ -85,10 +85,15 @@ const vitestCounts = (r) => ({
     r.numFailedTests +
     r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
 });
-const playwrightCounts = ({ stats, errors }) => ({
-  good: stats.expected,
-  bad: stats.unexpected + stats.flaky + errors.length,
-});
+/** Counts, and says which tests took longest, so that what slows the whole is seen. */
+const playwrightCounts = ({ stats, errors, suites }) => {
+  const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)];
+  const took = ({ tests }) => tests.flatMap((t) => t.results).reduce((ms, r) => ms + r.duration, 0);
+  const specs = suites.flatMap(specsOf).sort((a, b) => took(b) - took(a));
+  for (const spec of specs.slice(0, 8))
+    console.log(`  ${(took(spec) / 1000).toFixed(1).padStart(6)} s  ${spec.title}`);
+  return { good: stats.expected, bad: stats.unexpected + stats.flaky + errors.length };
+};
 
 /** A database server of this run's own, with the templates that tests copy theirs from. */
 async function openDatabase() {

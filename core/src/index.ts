@@ -693,13 +693,12 @@ export {
   MEASURE_MARGIN,
   plantsToMeasure,
   forecastLot,
-  plantCv,
   type ForecastOptions,
   type LotCourse,
   type SeasonEnd,
   type LotForecast,
-  type LotState,
 } from './forecast/forecast';
+export { plantCv, type LotState } from './forecast/lotAhead';
 export type { LotFacts } from './forecast/lotFacts';
 export { factsAt, homesOf } from './forecast/lotHomes';
 export {
@@ -723,7 +722,7 @@ export {
 } from './forecast/standing';
 export { TEACHES_AFTER_DAYS, teachingOf, type Teaching } from './forecast/teaching';
 export { FEWEST_LOTS, lessonsOf, type Lesson, type LotTeaching } from './forecast/lessons';
-export { coverKey, outlookUnderCover } from './forecast/underCover';
+export { feltWeather, pastWeather, type FeltWeather } from './forecast/underCover';
 
 // today: what is to be done
 export { actWords, rootActWords, seedActWords, type ActWords } from './today/actWords';

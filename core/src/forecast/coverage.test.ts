@@ -5,31 +5,23 @@ import { sizeOn } from '../growth/stretches';
 import { linearIn, rootClock, rootsAfter } from '../roots/rootFill';
 import { DAY_SD, JUDGE_SD, SCORE_FILL, SCORE_SD, VIGOUR_SD_LOG } from '../roots/vigour';
 import { startingSpecies } from '../species/startingSpecies';
-import { weatherOutlook, type Outlook } from '../weather/ensemble';
 import { generateWeather } from '../weather/generator';
 import { roughNormals } from '../weather/normals';
-import { warmthOf, type Warmth } from '../weather/sums';
+import { knownWeather } from '../weather/known';
 import { coverageOf, disagreement, FEWEST_TO_WIDEN, pastForecasts, widening, type Held } from './coverage';
 import { forecastLot } from './forecast';
 import type { LotFacts } from './lotFacts';
 import { plantYears, stretchesOf } from './plantYears';
+import { feltWeather, pastWeather } from './underCover';
 import { curveWith, middleCurve, scaleFor } from './sizeRuns';
 
 const series = generateWeather(roughNormals(54.6, 185), dayOf('2016-11-24'), 3653, 7);
 const site = { latitudeDeg: 54.6, elevationM: 185 };
-const outlooks = new Map<EpochDay, { outlook: Outlook; warmth: Warmth }>();
-function at(asOf: EpochDay) {
-  let known = outlooks.get(asOf);
-  if (!known) {
-    const outlook = weatherOutlook(series, site, asOf, { horizonDays: 200 });
-    outlooks.set(asOf, (known = { outlook, warmth: warmthOf(outlook) }));
-  }
-  return known;
-}
+const at = pastWeather(series, site);
 const species = startingSpecies.find((s) => s.code === 'ALN')!.values;
 const home = { kind: 'container', name: 'Tube', cellMl: 150, depthMm: 165, airShare: 0.3 } as const;
 const up = dayOf('2026-05-12');
-const warmth = at(dayOf('2026-11-20')).warmth;
+const warmth = at(dayOf('2026-11-20')).open.warmth;
 const stand = { species, sownOn: dayOf('2026-04-08'), home };
 const plant = plantYears(stand as LotFacts, site.latitudeDeg, warmth)(0, up);
 
@@ -112,6 +104,18 @@ describe('past forecasts', () => {
     expect(again).toMatchObject({ middle: first.middle, seen: first.seen });
     expect(first.madeOn).toBe(first.on - 28);
   });
+  it('are made with the weather the lot felt, where it stood under a cover', () => {
+    const { facts } = lots[0];
+    const [open] = pastForecasts(facts, at);
+    const cover = { lowC: 2, highC: 6 };
+    const [under] = pastForecasts({ ...facts, home: { ...home, cover } }, at);
+    expect(under.middle).toBeGreaterThan(open.middle * 1.02);
+  });
+  it('need no weather beyond their season, nor what is usual to the day', () => {
+    const { facts } = lots[1];
+    const whole = (asOf: EpochDay) => feltWeather(knownWeather(series, site, asOf));
+    expect(pastForecasts(facts, at)).toEqual(pastForecasts(facts, whole));
+  });
   it('are not asked of days before the lot was up, nor of one that never came up', () => {
     const { facts } = lots[0];
     expect(pastForecasts({ ...facts, counts: [] }, at)).toEqual([]);
@@ -126,7 +130,7 @@ describe('what pulled plugs teach', () => {
     const errors = [0, 1, 2, 3].map((pulls) => {
       let total = 0;
       for (const { facts, vigour } of lots) {
-        const { outlook, warmth: w } = at(asOf);
+        const { outlook, warmth: w } = at(asOf).open;
         const some = { ...facts, pulls: facts.pulls.slice(0, pulls) };
         const forecast = forecastLot(some, outlook, w, { view: asOf });
         total += Math.abs(Math.log(forecast.vigour.mean / vigour));

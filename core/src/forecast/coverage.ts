@@ -2,12 +2,12 @@ import { betaQuantile, jeffreys } from '../chance/betaCdf';
 import { normalQuantile } from '../chance/normal';
 import type { EpochDay } from '../calendar/day';
 import { SCORE_FILL, SCORE_SD } from '../roots/vigour';
-import type { Outlook } from '../weather/ensemble';
-import type { Warmth } from '../weather/sums';
 import { wholeShare } from '../chance/beta';
-import { forecastLot } from './forecast';
+import { stateOn } from './lotAhead';
 import { foretold, type Foretold } from './foretold';
 import type { LotFacts } from './lotFacts';
+import { factsAt } from './lotHomes';
+import type { FeltWeather } from './underCover';
 
 /** A figure that was measured, beside what the forecast of some weeks before would have said of it. */
 export interface Held {
@@ -27,7 +27,7 @@ export interface Held {
   inside: boolean;
 }
 
-/** Weeks ahead that a past forecast is asked for. */
+/** How far ahead a past forecast is asked for, days. */
 export const AHEAD_DAYS = 28;
 const LOOSEST = SCORE_FILL[0];
 const FULLEST = SCORE_FILL[SCORE_FILL.length - 1];
@@ -44,7 +44,7 @@ const halfBand = (sd: number, error: number): number => (Math.hypot(sd, error) *
  */
 export function pastForecasts(
   facts: LotFacts,
-  at: (asOf: EpochDay) => { outlook: Outlook; warmth: Warmth },
+  at: (asOf: EpochDay) => FeltWeather,
   ahead = AHEAD_DAYS,
 ): Held[] {
   const up = facts.counts.find((c) => c.count > 0)?.day ?? Infinity;
@@ -52,8 +52,8 @@ export function pastForecasts(
   const judge = (what: Foretold, on: EpochDay, seen: number, error: number) => {
     const madeOn = on - ahead;
     if (madeOn < up) return;
-    const { outlook, warmth } = at(madeOn);
-    const { state } = forecastLot(facts, outlook, warmth, { view: on });
+    const { outlook, warmth } = at(madeOn).felt(factsAt(facts, madeOn));
+    const state = stateOn(facts, outlook, warmth, on);
     const band = what === 'height' ? state.heightCm : what === 'diameter' ? state.diameterMm : state.fill;
     // Loose was foretold and loose it was: scores show no fill below that, and nothing was risked.
     if (what === 'fill' && band.p50 <= LOOSEST && seen <= LOOSEST) return;

@@ -1,40 +1,33 @@
 import { sampleSize } from '../growth/sample';
-import { Unfit } from '../working/unfit';
 import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
-import { bandOf, shareAtOrBelow, type Band } from '../chance/quantile';
+import { bandOf, type Band } from '../chance/quantile';
 import { normalCdf, normalQuantile } from '../chance/normal';
 import { autumnStart, nextWinter } from '../calendar/season';
 import { meetingHeightCm } from '../growing/canopy';
 import { lastDays, rootStress, type RootStress } from '../growing/rootStress';
-import { pooledCv } from '../growth/sizeBelief';
 import { liftingWindow, type LiftingWindow } from '../lifting/liftingWindow';
-import { BOUND_FILL, FULLEST_FILL, READY_FILL } from '../roots/rootFill';
 import type { Outlook } from '../weather/ensemble';
 import { growsOn } from '../weather/growingPeriods';
-import { warmthFor, type Warmth } from '../weather/sums';
+import type { Warmth } from '../weather/sums';
 import type { Step } from '../working/working';
 import { apartAt, feedRunOut } from './careSeen';
 import { explainForecast } from './explain';
-import { emergenceOf, type Emergence } from './emergence';
-import { lotDraws, type LotDraws } from './lotDraws';
-import { factsAt, homesOf } from './lotHomes';
+import type { Emergence } from './emergence';
+import type { LotDraws } from './lotDraws';
+import {
+  DRAWS,
+  plantCv,
+  runAhead,
+  shareTo,
+  shownFill,
+  stateOf,
+  type LotAhead,
+  type LotState,
+} from './lotAhead';
+import { homesOf } from './lotHomes';
 import type { HeightLoss, LotFacts } from './lotFacts';
-import { comingMove, runLot, type Runs } from './runs';
-import type { SizeRuns } from './sizeRuns';
-
-/** What a lot is like on the date looked at. */
-export interface LotState {
-  day: EpochDay;
-  heightCm: Band;
-  diameterMm: Band;
-  fill: Band;
-  /** Share of runs whose plug holds, and that are root-bound, by then. */
-  chanceReady: number;
-  chanceBound: number;
-  /** Share of plants at or above the target height; null without a target. */
-  shareToSize: number | null;
-}
+import { comingMove, type Runs } from './runs';
 
 /** The course of a lot, for its chart: past from the records' draws, future from all runs. */
 export interface LotCourse {
@@ -126,35 +119,13 @@ export function forecastLot(
   usual: Warmth,
   options: ForecastOptions,
 ): LotForecast {
-  const { view, draws = 24, course, explain = false } = options;
-  if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
+  const { view, draws = DRAWS, course, explain = false } = options;
   const { latitudeDeg } = outlook.site;
-  const warmth = warmthFor(facts.species, outlook, usual);
-  const seen = {
-    ...factsAt(facts, outlook.asOf, options.move ?? null),
-    sizes: facts.sizes.filter((s) => s.day <= outlook.asOf),
-  };
+  const ahead = runAhead(facts, outlook, usual, view, { draws, course, move: options.move });
+  const { seen, warmth, emergence, upBand: emergenceBand, g, runs, days, viewAt, heights, sizesOn } = ahead;
+  const state = stateOf(ahead, view);
   const move = comingMove(seen, outlook.asOf);
   const home = homeAt(homesOf(seen), move ? Infinity : outlook.asOf);
-  const emergence = emergenceOf(seen, warmth, draws);
-  const emergenceBand =
-    emergence.seen === null
-      ? bandOf(Float64Array.from(emergence.days))
-      : { p10: emergence.seen, p50: emergence.seen, p90: emergence.seen };
-  const g = lotDraws(seen, latitudeDeg, warmth, emergence.seen ?? emergenceBand.p50, draws);
-  const days = keptDays(view, course);
-  const runs = runLot(seen, warmth, emergence, g, days);
-  const viewAt = days.indexOf(view);
-  const sizesOn = (sizes: SizeRuns, day: EpochDay, members: number): Float64Array =>
-    Float64Array.from({ length: members }, (_, run) => {
-      const up = emergence.days[run];
-      if (up === Infinity) return 0;
-      const year = Math.floor(run / draws);
-      return sizes.sizeAt(g.plantIn(year, up), year, run % draws, day);
-    });
-  const heights = days.map((day, at) => sizesOn(g.heights, day, runs.rootMl[at].length));
-  const diameters = sizesOn(g.diameters, view, heights[viewAt].length);
-  const state = stateAt(seen, runs, g, viewAt, heights[viewAt], diameters, emergence, view);
   const lifting = liftingWindow(facts.species, latitudeDeg, usual, view, {
     notBefore: Math.min(emergenceBand.p50, view + 400),
     leafFall: facts.leafFallOn !== null && facts.leafFallOn <= outlook.asOf ? facts.leafFallOn : null,
@@ -192,7 +163,7 @@ export function forecastLot(
     seasonEnds: options.seasons
       ? {
           now: sizesOn(g.heights, view, runs.count),
-          ends: seasonEnds(seen, outlook, view, g, emergence, sizesOn),
+          ends: seasonEnds(ahead, outlook, view),
           cv: plantCv(seen),
         }
       : null,
@@ -291,12 +262,9 @@ function lostHeight({ losses = [], sizes }: LotFacts, asOf: EpochDay): HeightLos
 const SEASONS_AHEAD = 3;
 
 function seasonEnds(
-  facts: LotFacts,
+  { seen: facts, g, emergence, sizesOn }: LotAhead,
   { asOf, horizonDays }: Outlook,
   view: EpochDay,
-  g: LotDraws,
-  emergence: Emergence,
-  sizesOn: (sizes: SizeRuns, day: EpochDay, members: number) => Float64Array,
 ): SeasonEnd[] {
   const members = emergence.days.length;
   // The middle year's seasons give the dates; every run has its own.
@@ -319,13 +287,6 @@ function seasonEnds(
         heights,
       };
     });
-}
-
-/** Share of plants at or above a height, over runs of their mean. */
-function shareTo(target: number, heights: Float64Array, cv: number): number {
-  let share = 0;
-  for (const h of heights) if (h > 0) share += (1 - normalCdf((target - h) / (cv * h))) / heights.length;
-  return share;
 }
 
 /** Share of plants between two heights, over the runs of their mean; nothing where none is up. */
@@ -382,55 +343,9 @@ function shiftDueOf(
   return Number.isFinite(since) ? nextWinter(latitudeDeg, since) : null;
 }
 
-/** Days at which state is kept: the date looked at, and each week of a course. */
-function keptDays(view: EpochDay, course: { from: EpochDay; to: EpochDay } | undefined): EpochDay[] {
-  const days = new Set([view]);
-  if (course) for (let day = course.from; day <= course.to; day += 7) days.add(day);
-  return [...days].sort((a, b) => a - b);
-}
-
-function stateAt(
-  facts: LotFacts,
-  runs: Runs,
-  g: LotDraws,
-  at: number,
-  heights: Float64Array,
-  diameters: Float64Array,
-  emergence: Emergence,
-  view: EpochDay,
-): LotState {
-  const cellMl = cellMlAt(homesOf(facts), view);
-  // A day on which all years are the same lists the draws of a lot seen up.
-  const fill = runs.rootMl[at].map((ml, i) =>
-    emergence.days[i] <= view ? shownFill(ml / cellMl, g.dayLuck[i % runs.draws]) : 0,
-  );
-  const cv = plantCv(facts);
-  const target = facts.targetHeightCm;
-  const fillBand = bandOf(fill);
-  return {
-    day: view,
-    heightCm: bandOf(Float64Array.from(heights)),
-    diameterMm: bandOf(diameters),
-    fill: fillBand,
-    chanceReady: 1 - shareAtOrBelow(fill, READY_FILL - 1e-12),
-    chanceBound: 1 - shareAtOrBelow(fill, BOUND_FILL - 1e-12),
-    shareToSize: target === null ? null : shareTo(target, heights, cv),
-  };
-}
-
-/** Fill as a day's plugs would show it. */
-const shownFill = (fill: number, luck: number): number => Math.min(FULLEST_FILL, fill * luck);
-
 /** A mean is known well enough once it is known to a tenth of itself, nine times in ten. */
 export const MEASURE_MARGIN = 0.1;
 
 /** Plants to measure of a lot, so that their mean is known to `MEASURE_MARGIN`: never more than stand. */
 export const plantsToMeasure = (facts: LotFacts, standing: number): number =>
   Math.min(standing, sampleSize(plantCv(facts), MEASURE_MARGIN));
-
-/** Spread between plants over their mean, from the lot's samples and the species' own. */
-export const plantCv = (facts: LotFacts): number =>
-  pooledCv(
-    facts.sizes.filter((s) => s.what === 'height'),
-    facts.species.plantCv,
-  );

@@ -49,15 +49,20 @@ const DAYS_PER_YEAR = 365.2425;
  *
  * @param pastDays how far back the past is laid out, days
  * @param horizonDays how far ahead, days
+ * @param normals as known on the date or before it; worked out where left out
  */
 export function weatherOutlook(
   series: WeatherSeries,
   site: Site,
   asOf: EpochDay,
-  { pastDays = 1600, horizonDays = 400, mostYears = 10 } = {},
+  {
+    pastDays = 1600,
+    horizonDays = 400,
+    mostYears = 10,
+    normals = normalsKnown(series, site, asOf),
+  }: { pastDays?: number; horizonDays?: number; mostYears?: number; normals?: Normals } = {},
 ): Outlook {
   const known = upTo(series, asOf);
-  const normals = fitNormals(known) ?? nudgedNormals(known, site.latitudeDeg, site.elevationM);
   const pastStart = asOf - pastDays + 1;
   const past = run(known, normals, pastStart, pastDays, 0);
   const years: WeatherYear[] = [];
@@ -90,6 +95,16 @@ export function weatherOutlook(
     measuredTo: lastMeasured(known),
     normals,
   };
+}
+
+/** What a place's weather is like by the days measured up to a date. */
+export function normalsKnown(
+  series: WeatherSeries,
+  { latitudeDeg, elevationM }: Site,
+  asOf: EpochDay,
+): Normals {
+  const known = upTo(series, asOf);
+  return fitNormals(known) ?? nudgedNormals(known, latitudeDeg, elevationM);
 }
 
 function lastMeasured({ start, tMinC, tMaxC }: WeatherSeries): EpochDay {

@@ -1,21 +1,18 @@
 import {
   actsFor,
-  coverKey,
   emergenceClock,
   emergenceOutlook,
   factsAt,
   forecastLot,
   isRising,
   lotAsks,
-  outlookUnderCover,
   standingOf,
-  warmthOf,
+  feltWeather,
+  type KnownWeather,
   type LotAsks,
   type LotFacts,
-  type Outlook,
   type RisingFacts,
   type RootCall,
-  type Warmth,
 } from '@kauri/core';
 
 /** A lot to be forecast, with how it comes up and what its pulled plants say. */
@@ -34,24 +31,15 @@ export type Asked = { asks: LotAsks | null; fault: null } | { asks: null; fault:
  */
 export function asksOfLots(
   lots: readonly AskedLot[],
-  open: { outlook: Outlook; warmth: Warmth },
+  open: KnownWeather,
   failed: (lot: LotFacts, error: unknown) => void,
 ): Asked[] {
-  const under = new Map([['', open]]);
-  const weatherFor = (known: LotFacts) => {
-    const key = coverKey(known);
-    let weather = under.get(key);
-    if (!weather) {
-      const outlook = outlookUnderCover(open.outlook, known);
-      under.set(key, (weather = { outlook, warmth: warmthOf(outlook) }));
-    }
-    return weather;
-  };
+  const { felt } = feltWeather(open);
   return lots.map(({ facts, rising, roots }): Asked => {
     try {
       const { asOf, site } = open.outlook;
       const known = factsAt(facts, asOf);
-      const { outlook, warmth } = weatherFor(known);
+      const { outlook, warmth } = felt(known);
       const forecast = forecastLot(facts, outlook, warmth, { view: asOf });
       const standing = standingOf(known, forecast);
       if (!standing) return { asks: null, fault: null };

@@ -1,26 +1,25 @@
 import {
   actsFor,
-  coverKey,
   factsAt,
   forecastLot,
   HORIZON_DAYS,
   knownWeather,
   LastFew,
-  outlookUnderCover,
   pastForecasts,
+  pastWeather,
   promisable,
   releaseChoice,
   ribbonDays,
   standingOf,
   teachingOf,
-  warmthOf,
+  feltWeather,
   type Act,
   type EpochDay,
   type Held,
   type HomeSpell,
-  type KnownWeather,
   type LotFacts,
   type LotForecast,
+  type FeltWeather,
   type PromisableLot,
   type PromiseAsk,
   type RibbonDay,
@@ -52,26 +51,15 @@ let answeredFor = '';
 let ready: LotView[] = [];
 /** Longest the worker works before it looks whether something shorter was asked, ms. */
 const SLICE_MS = 30;
-/** By date, then by what lots stand under: the open first. */
-const outlooks = new LastFew<EpochDay, Map<string, KnownWeather>>(KEPT_OUTLOOKS);
-
-function outlookAt(asOf: EpochDay): KnownWeather {
-  const kept = outlooks.get(asOf) ?? outlooks.set(asOf, new Map([['', knownWeather(series, site, asOf)]]));
-  return kept.get('')!;
-}
+const weathers = new LastFew<EpochDay, FeltWeather>(KEPT_OUTLOOKS);
+const weatherOn = (asOf: EpochDay): FeltWeather =>
+  weathers.get(asOf) ?? weathers.set(asOf, feltWeather(knownWeather(series, site, asOf)));
+/** The weather of the open. */
+const outlookAt = (asOf: EpochDay) => weatherOn(asOf).open;
 
 /** The weather a lot feels where it stands, or would stand. */
-function weatherFor(lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null): KnownWeather {
-  const open = outlookAt(asOf);
-  const key = coverKey(lot, move);
-  const kept = outlooks.get(asOf)!;
-  let under = kept.get(key);
-  if (!under) {
-    const outlook = outlookUnderCover(open.outlook, lot, move);
-    kept.set(key, (under = { outlook, warmth: warmthOf(outlook) }));
-  }
-  return under;
-}
+const weatherFor = (lot: LotFacts, asOf: EpochDay, move: HomeSpell | null = null) =>
+  weatherOn(asOf).felt(lot, move);
 
 function viewOf(
   lot: LotFacts,
@@ -97,7 +85,7 @@ const api = {
   setWeather(weather: WeatherSeries, where: Site) {
     series = weather;
     site = where;
-    outlooks.clear();
+    weathers.clear();
     answeredFor = '';
   },
 
@@ -237,6 +225,7 @@ const api = {
   /** What past forecasts said of every later measurement up to today, lot by lot. */
   held(today: EpochDay, lotId: string | null = null): Held[] {
     const known = (day: EpochDay) => day <= today;
+    const then = pastWeather(series, site);
     const asked = lotId === null ? [...lots.values()] : [lots.get(lotId)].filter((lot) => lot !== undefined);
     return asked.flatMap((lot) =>
       pastForecasts(
@@ -245,7 +234,7 @@ const api = {
           sizes: lot.sizes.filter((s) => known(s.day)),
           pulls: lot.pulls.filter((p) => known(p.day)),
         },
-        outlookAt,
+        then,
       ),
     );
   },
