@@ -24,6 +24,7 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        '--disable-software-rasterizer',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

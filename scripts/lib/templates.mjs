@@ -1,11 +1,30 @@
+import { setTimeout } from 'node:timers/promises';
 import { step } from './steps.mjs';
 
 /** The day tests and pictures stand on: late autumn in the demo. */
 const TEST_DAY = '2026-11-24';
 
+/** Asks for Today of every nursery, and waits until each has it. */
+async function workOutToday(url, pg) {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    await client.query(
+      `select graphile_worker.add_job('today', json_build_object('nurseryId', id), queue_name := 'today ' || id) from nursery`,
+    );
+    const left = () =>
+      client.query(
+        'select 1 from nursery n where not exists (select 1 from nursery_today t where t.nursery_id = n.id)',
+      );
+    while ((await left()).rowCount > 0) await setTimeout(200);
+  } finally {
+    await client.end();
+  }
+}
+
 /**
- * Makes two databases that tests copy theirs from: an empty Kauri and one with the demo as on the day tests stand on. A
- * copy takes a moment where loading takes seconds.
+ * Makes two databases that tests copy theirs from: an empty Kauri and one with the demo as on the day tests stand on, its
+ * Today worked out as if before dawn. A copy takes a moment where loading takes seconds.
  * @returns their names, as the tests' environment
  */
 export async function makeTemplates(cluster) {
@@ -18,7 +37,9 @@ export async function makeTemplates(cluster) {
       await admin.query(`create database ${name}`);
       await step(demo ? 'Template with the demo' : 'Empty template', async () => {
         const options = { databaseUrl: cluster.url(name), port: 0, demo, today: TEST_DAY, logLevel: 'error' };
-        await (await startServer(options)).stop();
+        const server = await startServer(options);
+        await workOutToday(cluster.url(name), pg);
+        await server.stop();
       });
     }
   } finally {

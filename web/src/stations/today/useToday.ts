@@ -104,13 +104,16 @@ export const useToday = createSharedComposable(() => {
   );
 
   const fromServer = shallowRef<AnswerOf<'today'> | null>(null);
+  let asksAgain: ReturnType<typeof setTimeout> | undefined;
   async function load() {
+    clearTimeout(asksAgain);
     void roots.load().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
+    clearTimeout(asksAgain);
     if (answer.workedAt !== null) fromServer.value = answer;
     // The first of the day is being worked out: whichever is ready first is shown.
     else if (answer.working && own.value === null)
-      setTimeout(() => void load().catch(() => undefined), AGAIN_MS);
+      asksAgain = setTimeout(() => void load().catch(() => undefined), AGAIN_MS);
   }
   // A mark set before this browser has a list of its own: the server’s follows.
   watch(
