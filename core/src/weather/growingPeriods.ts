@@ -114,8 +114,9 @@ export interface PlantSeason extends GrowingPeriod {
 const STILL_FIRST_DAYS = 45;
 
 /**
- * The seasons of a plant that came up on a day, ascending. The first runs from then to the end of growth; seed that
- * comes up shortly before it, or in winter under cover, has its first season through the next summer.
+ * The seasons of a plant that came up on a day, ascending. The first runs from then to the end of growth; seed that comes
+ * up shortly before it rests through the winter and goes on with its first season, as one more stretch of it, through the
+ * next summer; what comes up in winter, under cover, grows from then.
  * @param until last day asked about
  */
 export function seasonsOf(
@@ -134,9 +135,14 @@ export function seasonsOf(
   }
   const first = periods.findIndex((period) => period.to >= up + STILL_FIRST_DAYS);
   if (first < 0) return [{ season: 0, from: up, to: Infinity }];
-  return periods.slice(first).map(({ from, to }, season) => ({
-    season,
-    from: season === 0 ? up : from,
-    to,
-  }));
+  const before = periods[first - 1];
+  const begun = first > 0 && before.to >= up ? [{ season: 0, from: up, to: before.to }] : [];
+  return [
+    ...begun,
+    ...periods.slice(first).map(({ from, to }, season) => ({
+      season,
+      from: season === 0 && begun.length === 0 ? up : from,
+      to,
+    })),
+  ];
 }

@@ -6,6 +6,7 @@ import { roughNormals } from './normals';
 import { lotsAtRisk, seasonCourses, vapourDeficitKpa, weatherEvents, type WeatherEvent } from './season';
 import type { WeatherSeries } from './series';
 import { sineAbove } from './degreeDays';
+import { seasonsOf } from './growingPeriods';
 
 const north = { latitudeDeg: 54.6, elevationM: 185 };
 const south = { latitudeDeg: -41.2, elevationM: 780 };
@@ -122,5 +123,30 @@ describe('lots at risk', () => {
   it('are none that are not up, gone, or under a cover in a frost', () => {
     expect(hit('late frost', lot('a', bed, null), lot('b', bed, 1010), lot('c', bed, 990, 0))).toEqual([]);
     expect(hit('hard frost', lot('t', { ...tube, cover: { lowC: 3, highC: 4 } }, 500))).toEqual([]);
+  });
+});
+
+describe('seasons of a plant', () => {
+  const year = (y: number) => ({ from: dayOf(`${y}-04-20`), to: dayOf(`${y}-09-30`) });
+  const periods = [year(2026), year(2027), year(2028)];
+  const of = (up: string) =>
+    seasonsOf(periods, dayOf(up), dayOf('2028-12-31')).map(({ season, from, to }) => [
+      season,
+      isoOf(from),
+      isoOf(to),
+    ]);
+  it('are its own summer and those after', () => {
+    expect(of('2026-05-10')[0]).toEqual([0, '2026-05-10', '2026-09-30']);
+    expect(of('2026-05-10')[1]).toEqual([1, '2027-04-20', '2027-09-30']);
+  });
+  it('rest through the winter where it came up just before it, and the first goes on next summer', () => {
+    expect(of('2026-09-05')).toEqual([
+      [0, '2026-09-05', '2026-09-30'],
+      [0, '2027-04-20', '2027-09-30'],
+      [1, '2028-04-20', '2028-09-30'],
+    ]);
+  });
+  it('begin at once where it came up in winter, under cover', () => {
+    expect(of('2026-12-20')[0]).toEqual([0, '2026-12-20', '2027-09-30']);
   });
 });
