@@ -115,6 +115,15 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Free to promise' }).click();
     await expect(page.getByTestId('along')).toBeVisible();
     await expectSound(page, 'free to promise');
+    for (const [part, landmark] of [
+      ['When to sow', 'ways'],
+      ['The board', 'board'],
+      ['Routes', 'routes'],
+    ]) {
+      await page.getByRole('link', { name: part, exact: true }).click();
+      await expect(page.getByTestId(landmark)).toBeVisible();
+      await expectSound(page, part);
+    }
     await station(page, 'Lift');
     await expect(page.getByTestId('lots').first()).toBeVisible();
     await expectSound(page, 'lift');

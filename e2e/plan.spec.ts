@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, sheet, signIn, station, test } from './kauri';
 
 // Refusals and edits over another's are part of these.
@@ -118,4 +119,88 @@ test('an empty order book says what goes there', async ({ page, own }) => {
   await signIn(page, own, 'isla@withybeck.example');
   await station(page, 'Plan');
   await expect(page.getByText('Nothing is asked for yet')).toBeVisible();
+});
+
+/** A part of the plan, by its tab. */
+async function planPart(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Parts of the plan' })
+    .getByRole('link', { name, exact: true })
+    .click();
+}
+
+test('when to sow is asked, planned, seen on the board, moved a week by key, and taken back', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Plan');
+  await planPart(page, 'When to sow');
+  await page.getByLabel('Species', { exact: true }).selectOption({ label: 'Common alder' });
+  await page.getByLabel('Form').selectOption('bare-root');
+  await page.getByLabel('Trees', { exact: true }).fill('400');
+  await page.getByLabel('Size from').fill('20');
+  await page.getByLabel('First day').fill('2020-01-10');
+  await page.getByLabel('Last day').fill('2020-02-10');
+  await expect(page.getByText('That day has gone by: ask for a later one.')).toBeVisible();
+  await page.getByLabel('First day').fill('2028-01-10');
+  await page.getByLabel('Last day').fill('2028-02-10');
+  await page.getByRole('radio', { name: '50 %' }).check({ force: true });
+  await expect(page.getByTestId('when-tag')).toContainText(/^Sow .* to /);
+  const row = page.getByTestId('ways').getByRole('row', { name: /Bed, bare-root/ });
+  await expect(row).toContainText(/\d+\s%/);
+  await expect(page.getByTestId('needs')).toContainText(/To leave\s*\d/);
+  await expect(page.getByTestId('needs')).toContainText(/seeds, .*\sg: enough with 50\s%/);
+  await page.getByRole('button', { name: /^Plan it for the week of/ }).click();
+  await expect(page.getByRole('status').getByText(/^Planned for the week of/)).toBeVisible();
+
+  await planPart(page, 'The board');
+  const block = page.getByRole('button', { name: /^Common alder, planned/ });
+  const before = (await block.getAttribute('aria-label'))!;
+  await block.press('ArrowRight');
+  await expect(block).not.toHaveAttribute('aria-label', before);
+  await page.reload();
+  await expect(block).not.toHaveAttribute('aria-label', before);
+  await block.click();
+  const sowing = page.getByTestId('sowing');
+  await expect(sowing).toContainText(/in time in \d+\s% of forecasts/);
+  await sowing.getByRole('button', { name: 'Take it out of the plan' }).click();
+  await expect(block).toHaveCount(0);
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(block).toHaveCount(1);
+});
+
+test('routes are suggested by habit, changed into the nursery’s own, refused with a sentence, and given back', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Plan');
+  await planPart(page, 'Routes');
+  const species = page.getByLabel('Species', { exact: true });
+  const oak = await species.locator('option', { hasText: /^Sessile oak/ }).getAttribute('value');
+  await species.selectOption(oak);
+  const routes = page.getByTestId('routes');
+  await expect(routes).toContainText('suggested');
+  await page.getByRole('button', { name: 'Add a route' }).click();
+  const dialog = sheet(page);
+  await dialog.getByRole('button', { name: 'Keep the route' }).click();
+  await expect(dialog).toContainText('A route has a name.');
+  await dialog.getByLabel('Name').fill('Deep tubes, twice');
+  await dialog.getByRole('button', { name: 'Add a stage' }).click();
+  await dialog.getByLabel('Go on').fill('120');
+  await dialog.getByRole('button', { name: 'Keep the route' }).click();
+  await expect(dialog).toContainText('Stage 1: At most all go on.');
+  // What was typed stays, through a reload too.
+  await page.reload();
+  await page.getByRole('button', { name: 'Add a route' }).click();
+  await expect(dialog.getByLabel('Name')).toHaveValue('Deep tubes, twice');
+  await dialog.getByLabel('Go on').fill('90');
+  await dialog.getByRole('button', { name: 'Keep the route' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(routes).toContainText('Deep tubes, twice');
+  await expect(routes).not.toContainText('suggested');
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).click();
+  await expect(routes).toContainText('suggested');
+  await expect(routes).not.toContainText('Deep tubes, twice');
 });

@@ -24,6 +24,9 @@ const pages: readonly (readonly [path: string, landmark: string])[] = [
   ['/plan', '[data-testid=met]'],
   ['/plan?add=1', 'role=dialog >> h2'],
   ['/plan/promise', '[data-testid=along]'],
+  ['/plan/when', '[data-testid=ways]'],
+  ['/plan/board', '[data-testid=board]'],
+  ['/plan/routes', '[data-testid=routes]'],
   ['/grow', '[data-testid=lots]'],
   ['/roots', 'main h1'],
   ['/lift', 'main h1, main p'],
@@ -58,8 +61,10 @@ async function metric(page: Page): Promise<string[]> {
 /** Goes to a page within the application, as a link of it does. */
 async function go(page: Page, path: string): Promise<void> {
   await page.evaluate((to) => {
-    history.pushState({}, '', to);
-    dispatchEvent(new PopStateEvent('popstate', { state: {} }));
+    const root = document.querySelector('#app') as unknown as {
+      __vue_app__: { config: { globalProperties: { $router: { push: (to: string) => Promise<unknown> } } } };
+    };
+    return root.__vue_app__.config.globalProperties.$router.push(to).then(() => undefined);
   }, path);
 }
 

@@ -1,14 +1,11 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { createRequire } from 'node:module';
-import { loadSource } from './bench/load.mjs';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages, ensurePdfReader } from './lib/packages.mjs';
 import { ensureDatabase, ensurePostgres, openThrowaway } from './lib/postgres.mjs';
 import { fail, run, step } from './lib/steps.mjs';
 
 /* npm run screenshots: one picture of each main view, made from the demo as it stands on one fixed day. */
-const sharp = createRequire(new URL('../server/package.json', import.meta.url))('sharp');
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 const folder = join(root, 'docs/screenshots');
 const TODAY = '2026-11-24';
@@ -20,21 +17,6 @@ const lot = (code) => async (page) => {
   await page.getByTestId('ground-line').waitFor();
 };
 const go = (path) => (page) => page.goto(path);
-
-/** A picture of a plug, painted: the meter's own test pictures. */
-async function plugPhoto() {
-  const { renderPlug, strewnRoots } = await loadSource('core/src/roots/photo/rendered.ts');
-  const plug = { left: 170, top: 120, right: 430, bottom: 680 };
-  const mat = strewnRoots({ ...plug, top: 590 }, 22, 90, 30, 8, 5);
-  const { picture } = renderPlug({ plug, roots: [...strewnRoots(plug, 40, 0, 30, 3), ...mat], noise: 7 });
-  const raw = { width: picture.width, height: picture.height, channels: 4 };
-  const buffer = await sharp(Buffer.from(picture.rgba.buffer), { raw })
-    .removeAlpha()
-    .resize(1800)
-    .jpeg()
-    .toBuffer();
-  return { name: 'plug.jpg', mimeType: 'image/jpeg', buffer };
-}
 
 const roots = (code) => async (page) => {
   await page.goto('/roots');
@@ -95,14 +77,6 @@ const views = [
       await page.getByTestId('bed-answer').waitFor();
     },
   },
-  {
-    name: 'treatments-compared',
-    go: async (page) => {
-      await page.goto('/seed/up');
-      await page.getByTestId('rising').getByText('26-SOR-11', { exact: true }).click();
-      await page.getByTestId('verdict').first().scrollIntoViewIfNeeded();
-    },
-  },
   { name: 'lot-in-cells', go: lot('26-SOR-03') },
   {
     name: 'orders',
@@ -112,18 +86,21 @@ const views = [
     },
   },
   {
-    name: 'photo-meter',
+    name: 'when-to-sow',
     go: async (page) => {
-      await roots('26-SOR-03')(page);
-      await page.keyboard.press('r');
-      await page.getByRole('button', { name: 'Grades from a photo' }).click();
-      await page.locator('input[type=file]').setInputFiles(await plugPhoto());
-      await page.getByTestId('photo-reading').waitFor();
-      const face = page.getByRole('img', { name: /^The photo/ });
-      const { width, height } = await face.boundingBox();
-      await face.click({ position: { x: width / 2, y: height * 0.12 } });
-      await face.click({ position: { x: width / 2, y: height * 0.88 } });
-      await page.getByTestId('photo-reading').getByText('Length seen').waitFor();
+      await page.goto('/plan/when');
+      const line = page.getByLabel('For', { exact: true });
+      const hope = await line.locator('option', { hasText: 'Silver birch' }).last().getAttribute('value');
+      await line.selectOption(hope);
+      await page.getByTestId('when-tag').waitFor();
+      await page.getByTestId('needs').getByText('enough with').waitFor();
+    },
+  },
+  {
+    name: 'board',
+    go: async (page) => {
+      await page.goto('/plan/board');
+      await page.getByTestId('board').waitFor();
     },
   },
   { name: 'roots-compared', go: go('/roots/compare') },

@@ -23,6 +23,7 @@ export {
   dayFrom,
   dayOf,
   dayOfYear,
+  firstsOfMonths,
   isTimeZone,
   isoOf,
   mondayOf,
@@ -765,8 +766,21 @@ export { benchLayout, type BenchLayout, type BenchLoad, type LaidTray } from './
 export { benchLoad, yardCapacity, type YardCapacity } from './capacity/yardCapacity';
 
 // reading: rows of the wire read into facts of the core
+export {
+  boardRow,
+  couldGive,
+  findPlaces,
+  overFull,
+  planSowing,
+  roomFor,
+  staysOf,
+  type BoardSpan,
+  type SowingAim,
+  type Stay,
+} from './reading/board';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
+export { routeLot, routesOf, startingRoutes } from './reading/routeLot';
 export { todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
 export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';
@@ -790,7 +804,31 @@ export {
   type Serving,
   type StandingStock,
 } from './plan/freeToPromise';
-export { sowingWindow, type SowingRuns } from './plan/sowingWindow';
+export {
+  sowingWindow,
+  weeksOfSowing,
+  type SowingPoint,
+  type SowingRuns,
+  type WeeksOfSowing,
+} from './plan/sowingWindow';
+export {
+  formOfRoute,
+  plantsByStage,
+  routeStarts,
+  stageEnds,
+  type RouteStart,
+  type StageEnd,
+  type StagePlan,
+} from './plan/route';
+export {
+  pointOf,
+  sowRoute,
+  worthSowing,
+  type RouteLot,
+  type RoutePoint,
+  type RouteSowing,
+  type TreesWanted,
+} from './plan/routeSowing';
 export {
   answerAsk,
   mightServe,

@@ -50,6 +50,14 @@ export function addYears(day: EpochDay, years: number): EpochDay {
   return dayOf(Temporal.PlainDate.from(isoOf(day)).add({ years }).toString());
 }
 
+/** Firsts of the months after a day, so many. */
+export function firstsOfMonths(after: EpochDay, count: number): EpochDay[] {
+  const { year, month } = partsOf(after);
+  return Array.from({ length: count }, (_, i) =>
+    dayFrom(year + Math.floor((month + i) / 12), ((month + i) % 12) + 1, 1),
+  );
+}
+
 /** The Monday of the week a day lies in. */
 export function mondayOf(day: EpochDay): EpochDay {
   return day - ((((Math.round(day) + 3) % 7) + 7) % 7);

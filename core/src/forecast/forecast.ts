@@ -2,7 +2,7 @@ import { sampleSize } from '../growth/sample';
 import { cellMlAt, homeAt, type Home, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, type Band } from '../chance/quantile';
-import { normalCdf, normalQuantile } from '../chance/normal';
+import { normalQuantile } from '../chance/normal';
 import { autumnStart, nextWinter } from '../calendar/season';
 import { meetingHeightCm } from '../growing/canopy';
 import { lastDays, rootStress, type RootStress } from '../growing/rootStress';
@@ -17,6 +17,10 @@ import type { Emergence } from './emergence';
 import type { LotDraws } from './lotDraws';
 import {
   DRAWS,
+  daysAfterUp,
+  daysOfHeights,
+  TRUE_LEAVES_DD,
+  sharesWithin,
   plantCv,
   runAhead,
   shareTo,
@@ -27,7 +31,7 @@ import {
 } from './lotAhead';
 import { homesOf } from './lotHomes';
 import type { HeightLoss, LotFacts } from './lotFacts';
-import { comingMove, type Runs } from './runs';
+import { comingMove } from './runs';
 
 /** The course of a lot, for its chart: past from the records' draws, future from all runs. */
 export interface LotCourse {
@@ -136,7 +140,9 @@ export function forecastLot(
   const apart = options.apart ?? (move ? 1 : apartAt(seen, outlook.asOf));
   const meets = meetingHeightCm(facts.species, home, apart);
   const lidAt = headroom === null ? null : headroom / tallest;
-  const reached = sizeDays(g, runs, emergence, outlook, [facts.targetHeightCm, lidAt, meets]);
+  const reached = daysOfHeights(ahead, outlook, [facts.targetHeightCm, lidAt, meets]).map(
+    (days) => days && bandOf(days),
+  );
   return {
     lotId: facts.id,
     asOf: outlook.asOf,
@@ -157,7 +163,7 @@ export function forecastLot(
     growing: growsOnDay(g, emergence, draws, runs.count / draws, view),
     rests: !growsOn(facts.species, warmth),
     missedLift: missedLift(facts, emergenceBand.p50, latitudeDeg, usual, view, lifting.value),
-    prick: prickDays(home, emergence, runs, g),
+    prick: prickDays(home, ahead),
     rootStress: view === outlook.asOf ? stressOf(home, emergence, outlook) : null,
     lostHeight: lostHeight(seen, outlook.asOf),
     seasonEnds: options.seasons
@@ -167,7 +173,7 @@ export function forecastLot(
           cv: plantCv(seen),
         }
       : null,
-    inSize: options.sizes ? sharesWithin(options.sizes, heights[viewAt], plantCv(seen)) : null,
+    inSize: options.sizes ? bandOf(sharesWithin(options.sizes, heights[viewAt], plantCv(seen))) : null,
     state,
     course: course
       ? {
@@ -221,27 +227,12 @@ function missedLift(
   return Number.isFinite(until) && until < view ? until : null;
 }
 
-/** Warmth from coming up to the first true leaves, and until roots of neighbours meet in a flat, °C·d; rules of thumb. */
-const TRUE_LEAVES_DD = 130;
+/** Warmth from coming up until roots of neighbours meet in a flat, °C·d; a rule of thumb. */
 const FLAT_MEETS_DD = 380;
 
-function prickDays(
-  home: Home,
-  emergence: Emergence,
-  { count, draws }: Runs,
-  g: LotDraws,
-): LotForecast['prick'] {
+function prickDays(home: Home, ahead: LotAhead): LotForecast['prick'] {
   if (home.kind !== 'container' || home.pitchMm !== null) return null;
-  const after = (warmth: number) =>
-    bandOf(
-      Float64Array.from({ length: count }, (_, run) => {
-        const up = emergence.days[run];
-        if (up === Infinity) return Infinity;
-        const { warmth: course } = g.plantIn(Math.floor(run / draws), up);
-        return course.dayOf(course.by(up - 1) + warmth);
-      }),
-    );
-  return { from: after(TRUE_LEAVES_DD), by: after(FLAT_MEETS_DD) };
+  return { from: daysAfterUp(ahead, TRUE_LEAVES_DD), by: daysAfterUp(ahead, FLAT_MEETS_DD) };
 }
 
 /** Frost or heat at the roots of a lot that is up, from the days measured. */
@@ -273,7 +264,8 @@ function seasonEnds(
   const cv = plantCv(facts);
   return g
     .plantIn(0, Math.round(up))
-    .seasons.filter(({ to }) => to >= view && to <= asOf + horizonDays)
+    .seasons.filter(({ season }, i, all) => all[i + 1]?.season !== season)
+    .filter(({ to }) => to >= view && to <= asOf + horizonDays)
     .slice(0, SEASONS_AHEAD)
     .map(({ to }) => {
       // A little later, so that years whose growth ends later have had theirs.
@@ -287,48 +279,6 @@ function seasonEnds(
         heights,
       };
     });
-}
-
-/** Share of plants between two heights, over the runs of their mean; nothing where none is up. */
-function sharesWithin(
-  { fromCm, toCm }: { fromCm: number | null; toCm: number | null },
-  heights: Float64Array,
-  cv: number,
-): Band {
-  const below = (cm: number, mean: number) => normalCdf((cm - mean) / (cv * mean));
-  return bandOf(
-    heights.map((mean) =>
-      mean > 0 ? (toCm === null ? 1 : below(toCm, mean)) - (fromCm === null ? 0 : below(fromCm, mean)) : 0,
-    ),
-  );
-}
-
-/** Days on which some heights are reached, in the order asked; null where none is asked. */
-function sizeDays(
-  g: LotDraws,
-  { count, draws }: Runs,
-  emergence: Emergence,
-  { asOf, horizonDays }: Outlook,
-  heights: readonly (number | null)[],
-): (Band | null)[] {
-  const asked = heights.flatMap((cm, i) => (cm === null ? [] : [{ cm, i }])).sort((a, b) => a.cm - b.cm);
-  const wanted = asked.map(({ cm }) => cm);
-  const days = asked.map(() => new Float64Array(count).fill(Infinity));
-  const horizon = asOf + horizonDays;
-  for (let year = 0; year < count / draws; year++) {
-    if (emergence.seen !== null) {
-      g.heights.daysOfSizes(g.plantIn(year, emergence.seen), year, [0, draws], wanted, horizon, days);
-      continue;
-    }
-    for (let d = 0; d < draws; d++) {
-      const up = emergence.days[year * draws + d];
-      if (up !== Infinity)
-        g.heights.daysOfSizes(g.plantIn(year, up), year, [d, d + 1], wanted, horizon, days);
-    }
-  }
-  const bands: (Band | null)[] = heights.map(() => null);
-  asked.forEach(({ i }, k) => (bands[i] = bandOf(days[k])));
-  return bands;
 }
 
 /** A lot in cells is moved up, or out, once each growing season. */

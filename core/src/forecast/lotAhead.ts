@@ -39,6 +39,7 @@ export const DRAWS = 24;
  * Runs a lot ahead from what was known of it on the outlook's date.
  * @param view the date looked at
  * @param course also keeps each week of a stretch of days
+ * @param planned homes it has after the outlook's date are what is planned for it, not what was not known yet
  * @throws Unfit when the date looked at lies before the outlook's
  */
 export function runAhead(
@@ -50,12 +51,18 @@ export function runAhead(
     draws = DRAWS,
     course,
     move = null,
-  }: { draws?: number; course?: { from: EpochDay; to: EpochDay }; move?: HomeSpell | null } = {},
+    planned = false,
+  }: {
+    draws?: number;
+    course?: { from: EpochDay; to: EpochDay };
+    move?: HomeSpell | null;
+    planned?: boolean;
+  } = {},
 ): LotAhead {
   if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
   const warmth = warmthFor(facts.species, outlook, usual);
   const seen = {
-    ...factsAt(facts, outlook.asOf, move),
+    ...(planned ? facts : factsAt(facts, outlook.asOf, move)),
     sizes: facts.sizes.filter((s) => s.day <= outlook.asOf),
   };
   const emergence = emergenceOf(seen, warmth, draws);
@@ -122,6 +129,62 @@ export function stateOf(
 /** What a lot will be like on a day, and nothing else of it: what past forecasts are held against. */
 export function stateOn(facts: LotFacts, outlook: Outlook, usual: Warmth, view: EpochDay): LotState {
   return stateOf(runAhead(facts, outlook, usual, view), view);
+}
+
+/** Warmth from coming up to the first true leaves, °C·d; a rule of thumb. */
+export const TRUE_LEAVES_DD = 130;
+
+/** Days by which so much warmth has come since a plant came up. */
+export function daysAfterUp({ g, runs: { count, draws }, emergence }: LotAhead, warmthDd: number): Band {
+  return bandOf(
+    Float64Array.from({ length: count }, (_, run) => {
+      const up = emergence.days[run];
+      if (up === Infinity) return Infinity;
+      const { warmth } = g.plantIn(Math.floor(run / draws), up);
+      return warmth.dayOf(warmth.by(up - 1) + warmthDd);
+    }),
+  );
+}
+
+/**
+ * Days on which mean heights are reached, run by run, in the order asked; Infinity where a run does not get there.
+ * @param heights cm; null where none is asked
+ */
+export function daysOfHeights(
+  { g, runs: { count, draws }, emergence }: LotAhead,
+  { asOf, horizonDays }: Outlook,
+  heights: readonly (number | null)[],
+): (Float64Array | null)[] {
+  const asked = heights.flatMap((cm, i) => (cm === null ? [] : [{ cm, i }])).sort((a, b) => a.cm - b.cm);
+  const wanted = asked.map(({ cm }) => cm);
+  const days = asked.map(() => new Float64Array(count).fill(Infinity));
+  const horizon = asOf + horizonDays;
+  for (let year = 0; year < count / draws; year++) {
+    if (emergence.seen !== null) {
+      g.heights.daysOfSizes(g.plantIn(year, emergence.seen), year, [0, draws], wanted, horizon, days);
+      continue;
+    }
+    for (let d = 0; d < draws; d++) {
+      const up = emergence.days[year * draws + d];
+      if (up !== Infinity)
+        g.heights.daysOfSizes(g.plantIn(year, up), year, [d, d + 1], wanted, horizon, days);
+    }
+  }
+  const reached: (Float64Array | null)[] = heights.map(() => null);
+  asked.forEach(({ i }, k) => (reached[i] = days[k]));
+  return reached;
+}
+
+/** Share of plants between two heights, run by run of their mean; none where none is up. */
+export function sharesWithin(
+  { fromCm, toCm }: { fromCm: number | null; toCm: number | null },
+  heights: Float64Array,
+  cv: number,
+): Float64Array {
+  const below = (cm: number, mean: number) => normalCdf((cm - mean) / (cv * mean));
+  return heights.map((mean) =>
+    mean > 0 ? (toCm === null ? 1 : below(toCm, mean)) - (fromCm === null ? 0 : below(fromCm, mean)) : 0,
+  );
 }
 
 /** Share of plants at or above a height, over runs of their mean. */

@@ -59,8 +59,10 @@ export function pastWeather(series: WeatherSeries, site: Site): (asOf: EpochDay)
 function coverKey(facts: Pick<LotFacts, 'sownOn' | 'home' | 'homes'>, move: HomeSpell | null): string {
   const spells = withMove(facts, move);
   if (spells.every(({ home }) => !home.cover)) return '';
+  const coverOf = ({ home }: HomeSpell) => `${home.cover?.lowC ?? 0}:${home.cover?.highC ?? 0}`;
   return spells
-    .map(({ from, home }, i) => `${i ? from : ''}:${home.cover?.lowC ?? 0}:${home.cover?.highC ?? 0}`)
+    .filter((spell, i) => i === 0 || coverOf(spell) !== coverOf(spells[i - 1]))
+    .map((spell, i) => `${i ? spell.from : ''}:${coverOf(spell)}`)
     .join('|');
 }
 

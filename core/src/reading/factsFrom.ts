@@ -40,11 +40,31 @@ export interface Lookup {
 /** What of a stage makes a home. */
 export type HomeStage = Pick<Stage, 'placeId' | 'containerTypeId' | 'densityPerM2'>;
 
+/** What of a lot's row its facts come from; a lot that is only planned has as much. */
+export type SownRow = Pick<
+  LotRow,
+  | 'id'
+  | 'code'
+  | 'speciesId'
+  | 'sownOn'
+  | 'origin'
+  | 'cutting'
+  | 'seedState'
+  | 'extraWinters'
+  | 'targetHeightCm'
+  | 'leafFallOn'
+> & { stage: HomeStage };
+/** What was seen of a lot that its facts come from. */
+export type SeenOfLot = Pick<
+  Evidence,
+  'counts' | 'sizes' | 'pulls' | 'movements' | 'stages' | 'events' | 'care' | 'roots'
+>;
+
 /**
  * Puts together what a forecast needs of a lot from the rows the server sends.
  * @throws Error when a row refers to something the catalogue does not hold
  */
-export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotFacts {
+export function factsFrom(row: SownRow, evidence: SeenOfLot, lookup: Lookup): LotFacts {
   const species = lookup.species.get(row.speciesId);
   if (!species) throw new Error(`Lot ${row.code} names a species that is not in the list.`);
   return {
@@ -77,7 +97,7 @@ export function factsFrom(row: LotRow, evidence: Evidence, lookup: Lookup): LotF
 }
 
 /** A species' values for a lot: cuttings come up when they root, a layered plant starts at the size it was potted. */
-function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['values'] {
+function valuesFor(row: SownRow, evidence: SeenOfLot, species: Species): Species['values'] {
   if (row.origin === 'layer') {
     const potted = (what: 'height' | 'diameter') =>
       evidence.sizes.find((s) => s.what === what && s.on === row.sownOn)?.mean;
@@ -96,7 +116,7 @@ function valuesFor(row: LotRow, evidence: Evidence, species: Species): Species['
 
 /** The values with what the nursery learnt of this species in this container, where it took it. */
 function learntFor(
-  row: LotRow,
+  row: SownRow,
   { learnt = [] }: Lookup,
   species: Species['values'],
 ): Pick<LotFacts, 'species' | 'vigourSdLog'> {
@@ -121,7 +141,7 @@ function learntFor(
 }
 
 /** Its homes in turn, for a lot that was moved. */
-function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell[] | undefined {
+function homesFrom(row: SownRow, { stages }: SeenOfLot, lookup: Lookup): HomeSpell[] | undefined {
   if (stages.length < 2) return undefined;
   return stages.map((stage) => ({ from: dayOf(stage.startedOn), home: homeOf(row.code, stage, lookup) }));
 }
@@ -130,7 +150,7 @@ function homesFrom(row: LotRow, { stages }: Evidence, lookup: Lookup): HomeSpell
  * Whether plugs were scored before the lot was moved on the same day. Ids carry the instant they were made (UUIDv7), and
  * sort by it.
  */
-function beforeMove({ entry, on }: { entry: string; on: string }, { stages }: Evidence): { before?: true } {
+function beforeMove({ entry, on }: { entry: string; on: string }, { stages }: SeenOfLot): { before?: true } {
   return stages.slice(1).some((stage) => stage.startedOn === on && entry < stage.id) ? { before: true } : {};
 }
 
@@ -169,7 +189,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
 }
 
 /** What took height off a lot, as its events were recorded, with the share of those then standing. */
-function lossesFrom({ events, movements }: Evidence): HeightLoss[] {
+function lossesFrom({ events, movements }: SeenOfLot): HeightLoss[] {
   return events
     .filter(({ what, hit, dead }) => heightLeftAfter[what] < 1 && hit > dead)
     .flatMap(({ on, what, hit, dead }) => {
@@ -185,7 +205,7 @@ function lossesFrom({ events, movements }: Evidence): HeightLoss[] {
 }
 
 /** Plugs scored at the root bench tell of the lot’s vigour like those of a pull. */
-function plugsSeen(evidence: Evidence): LotFacts['pulls'] {
+function plugsSeen(evidence: SeenOfLot): LotFacts['pulls'] {
   return evidence.roots.flatMap(({ entry, on, plant }) => {
     const score = plugScoreOf(plant);
     return score === null

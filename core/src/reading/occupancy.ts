@@ -7,7 +7,7 @@ import { benchLayout, type BenchLayout } from '../capacity/benchLayout';
 /** A lot standing somewhere. */
 export interface Occupant {
   lotId: string;
-  stage: Stage;
+  stage: Pick<Stage, 'containerTypeId' | 'trays' | 'areaM2'>;
   /** Times the room its trays have packed tight, where they were set apart. */
   apart?: number;
   /** Share of its ground it still takes, 0–1: what was lifted gives its room back. */

@@ -40,6 +40,7 @@ import type { DemoLot } from './lot';
 import { DEMO_PASSWORD, demoNurseries, type DemoNursery } from './nurseries';
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
+import { planAhead } from './plan';
 import { makeOrders } from './orders';
 import { makeYard } from './yard';
 import { demoPlants } from './roots';
@@ -120,6 +121,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
     const speciesIds = new Map([...lookup.species.values()].map((s) => [s.code, s.id]));
     await makeOrders(grower, demo.orders ?? [], speciesIds, dayOf(today));
+    await planAhead(grower, lookup, weather);
   });
 }
 

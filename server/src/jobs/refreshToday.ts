@@ -75,7 +75,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 6;
+const MODEL = 7;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 

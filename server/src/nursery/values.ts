@@ -3,7 +3,9 @@ import type {
   Climate,
   LearntValues,
   Programme,
+  RaisingRoutes,
   RootRules,
+  SeasonPlan,
   TodayRules,
   WaterPlan,
 } from '@kauri/core/contract';
@@ -24,6 +26,8 @@ export interface NurseryValues {
   today: TodayRules;
   climate: Climate;
   learnt: LearntValues;
+  routes: RaisingRoutes;
+  plan: SeasonPlan;
 }
 type Kind = keyof NurseryValues;
 
@@ -36,6 +40,8 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   today: { schema: 1, rules: {} },
   climate: { schema: 1, covers: [], places: [] },
   learnt: { schema: 1, values: [] },
+  routes: { schema: 1, routes: [] },
+  plan: { schema: 1, sowings: [] },
   water: {
     schema: 1,
     bucketLitres: 10,

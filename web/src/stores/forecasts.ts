@@ -6,6 +6,9 @@ import {
   type LotForecast,
   type PromiseAsk,
   type RibbonDay,
+  type RouteLot,
+  type RoutePoint,
+  type TreesWanted,
 } from '@kauri/core';
 import { useDebounceFn } from '@vueuse/core';
 import { wrap, type Remote } from 'comlink';
@@ -20,6 +23,8 @@ import { parts } from './slices';
 
 /** Lots handed to the worker, or taken from it, at once. */
 const AT_ONCE = 60;
+/** Sowings run ahead at once, so that what was found is told early. */
+const SOWINGS_AT_ONCE = 13;
 /** All lots are asked for at every move of the ribbon while that takes no longer than this, ms; else once it rests. */
 const LONG_MS = 250;
 const REST_MS = 150;
@@ -188,6 +193,22 @@ export const useForecasts = defineStore('forecasts', () => {
     return (await prepared()).promisable(ids, { ...ask }, [...days], season.today);
   };
 
+  /**
+   * What sowings of some routes on some days come to, in a worker of its own: told route by route, as far as they are.
+   * @param told is asked after each batch of days whether to go on
+   */
+  const sowings = (
+    routes: readonly RouteLot[],
+    days: readonly EpochDay[],
+    wanted: TreesWanted,
+    told: (route: number, points: RoutePoint[]) => boolean,
+  ) =>
+    apart([], async (remote) => {
+      for (const [i, route] of routes.entries())
+        for (const some of parts([...days], SOWINGS_AT_ONCE))
+          if (!told(i, await remote.sowings(route, some, { ...wanted }, season.today))) return;
+    });
+
   /** A lot as it stands, and with its cells set apart. */
   const spread = async (lotId: string, apart: number) =>
     (await prepared()).spread(lotId, apart, season.today);
@@ -206,6 +227,7 @@ export const useForecasts = defineStore('forecasts', () => {
     moved,
     spread,
     promisable,
+    sowings,
     seasons,
     teaching,
     held,

@@ -7,9 +7,11 @@ import {
   LastFew,
   pastForecasts,
   pastWeather,
+  pointOf,
   promisable,
   releaseChoice,
   ribbonDays,
+  sowRoute,
   standingOf,
   teachingOf,
   feltWeather,
@@ -23,9 +25,12 @@ import {
   type PromisableLot,
   type PromiseAsk,
   type RibbonDay,
+  type RouteLot,
+  type RoutePoint,
   type Site,
   type Standing,
   type Teaching,
+  type TreesWanted,
   type WeatherSeries,
 } from '@kauri/core';
 import { expose } from 'comlink';
@@ -214,6 +219,12 @@ const api = {
       const { seen } = forecastLot(lot, outlook, warmth, { view: today, draws: 4 }).emergence;
       return { lotId: lot.id, teaching: teachingOf(lot, { outlook, warmth }, seen) };
     });
+  },
+
+  /** What sowings of a route on some days come to, as known today. */
+  sowings(route: RouteLot, days: readonly EpochDay[], wanted: TreesWanted, today: EpochDay): RoutePoint[] {
+    const weather = weatherOn(today);
+    return days.map((on) => pointOf(sowRoute(route, on, wanted, weather), wanted));
   },
 
   /** A lot that might be, as forecast today. */

@@ -6,4 +6,8 @@ export const planPaths = {
   addOrders: ['POST', '/nurseries/:nursery/orders'],
   editOrder: ['PUT', '/nurseries/:nursery/orders/:order'],
   removeOrder: ['POST', '/nurseries/:nursery/orders/:order/removal'],
+  routes: ['GET', '/nurseries/:nursery/routes'],
+  setRoutes: ['PUT', '/nurseries/:nursery/routes'],
+  plan: ['GET', '/nurseries/:nursery/plan'],
+  setPlan: ['PUT', '/nurseries/:nursery/plan'],
 } as const satisfies Record<string, Path>;

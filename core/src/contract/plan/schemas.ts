@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { lineStates, treeForms } from '../../plan/orderLine';
+import { routeStarts, stageEnds } from '../../plan/route';
+import { cuttingKinds } from '../../species/startValues';
 import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
 
 const Words = z
@@ -61,3 +63,115 @@ export const RemovedOrder = z.object({ version: wholeNumber('Version', 0, 1e9) }
 export const KeptOrder = z.object({ id: Id, version: z.number(), ...order });
 export type KeptOrder = z.infer<typeof KeptOrder>;
 export const Orders = z.object({ orders: z.array(KeptOrder) });
+
+const routeStage = {
+  /** A place of the yard that stages of its kind are like: its cover and light, a bed's depth. */
+  placeId: Id,
+  containerTypeId: Id.nullable(),
+  densityPerM2: numberBetween('Plants a square metre', 1, 20_000).nullable(),
+  ends: z.enum(stageEnds).nullable(),
+  goesOn: z.number().min(0.01, 'At least 1 % go on.').max(1, 'At most all go on.'),
+  hoursPer100: numberBetween('Hours for a hundred', 0, 1000),
+};
+
+/** One home of a route: what it is in, where it is like, and what ends it. */
+export const RouteStage = z
+  .object(routeStage)
+  .refine((stage) => (stage.containerTypeId === null) !== (stage.densityPerM2 === null), {
+    message: 'A stage is in a container, or in a bed with so many plants a square metre.',
+    path: ['containerTypeId'],
+  });
+export type RouteStage = z.infer<typeof RouteStage>;
+
+/** How a species may be raised here, stage by stage. */
+export const RaisingRoute = z
+  .object({
+    id: Id,
+    speciesId: Id,
+    name: Words.min(1, 'A route has a name.'),
+    start: z.enum(routeStarts),
+    /** The kind of cutting, where it begins with cuttings. */
+    cutting: z.enum(cuttingKinds).nullable(),
+    stages: z.array(RouteStage).min(1, 'A route has a stage at least.').max(6, 'At most six stages.'),
+  })
+  .refine((route) => route.stages.slice(0, -1).every((stage) => stage.ends !== null), {
+    message: 'This route never ends: say what ends each stage but the last.',
+    path: ['stages'],
+  })
+  .refine((route) => route.stages.at(-1)!.ends === null, {
+    message: 'Trees leave from the last stage: nothing else ends it.',
+    path: ['stages'],
+  })
+  .refine((route) => (route.start === 'cuttings') === (route.cutting !== null), {
+    message: 'Say which cuttings it begins with, or that it begins with seed.',
+    path: ['cutting'],
+  });
+export type RaisingRoute = z.infer<typeof RaisingRoute>;
+
+export const RoutesSchema = z.object({
+  schema: z.literal(1),
+  /** The nursery's own, each species' best first. A species with none has those that its habit suggests. */
+  routes: z.array(RaisingRoute).max(1000, 'At most 1000 routes.'),
+});
+export type RaisingRoutes = z.infer<typeof RoutesSchema>;
+export const KeptRoutes = z.object({ version: z.number(), routes: RoutesSchema });
+export type KeptRoutes = z.infer<typeof KeptRoutes>;
+export const EditedRoutes = z.object({ version: wholeNumber('Version', 0, 1e9), routes: RoutesSchema });
+
+/** A sowing that is planned: by which route, from which week, where it stands and how much room it takes. */
+export const PlannedSowing = z
+  .object({
+    id: Id,
+    speciesId: Id,
+    /** The line of an order it is for; null for trees of one's own asking. */
+    lineId: Id.nullable(),
+    /** Name of the route it follows, as it was then. */
+    route: Words,
+    start: z.enum(routeStarts),
+    cutting: z.enum(cuttingKinds).nullable(),
+    wanted: z.object({
+      on: PlainDate,
+      until: PlainDate,
+      fromCm: numberBetween('Size from', 1, 2000, 'cm').nullable(),
+      toCm: numberBetween('Size to', 1, 2000, 'cm').nullable(),
+      trees: wholeNumber('Trees', 1, 10_000_000),
+      chance: z.number().min(0.01).max(0.999),
+    }),
+    stages: z
+      .array(
+        z.object({
+          ...routeStage,
+          from: PlainDate,
+          plants: wholeNumber('Plants', 1, 100_000_000),
+          /** Whole trays, or ground of a bed. */
+          trays: wholeNumber('Trays', 1, 10_000_000).nullable(),
+          areaM2: numberBetween('Area', 0.001, 1_000_000, 'm²').nullable(),
+        }),
+      )
+      .min(1)
+      .max(6),
+    /** Day they are thought to leave. */
+    until: PlainDate,
+    /** Share of forecasts in which they are in time, and the day that was worked out. */
+    chance: z.number().min(0).max(1),
+    workedOn: PlainDate,
+    /** Put there by hand: it is not moved by anything else. */
+    pinned: z.boolean(),
+  })
+  .refine((sowing) => sowing.stages.every(({ from }, i) => i === 0 || from > sowing.stages[i - 1].from), {
+    message: 'Its stages follow one another.',
+    path: ['stages'],
+  })
+  .refine((sowing) => sowing.until > sowing.stages.at(-1)!.from, {
+    message: 'They leave after they came.',
+    path: ['until'],
+  });
+export type PlannedSowing = z.infer<typeof PlannedSowing>;
+export const PlanSchema = z.object({
+  schema: z.literal(1),
+  sowings: z.array(PlannedSowing).max(2000, 'At most 2000 sowings.'),
+});
+export type SeasonPlan = z.infer<typeof PlanSchema>;
+export const KeptPlan = z.object({ version: z.number(), plan: PlanSchema });
+export type KeptPlan = z.infer<typeof KeptPlan>;
+export const EditedPlan = z.object({ version: wholeNumber('Version', 0, 1e9), plan: PlanSchema });

@@ -3,7 +3,9 @@ import type {
   Climate,
   LearntValues,
   Programme,
+  RaisingRoutes,
   RootRules,
+  SeasonPlan,
   TodayRules,
   WaterPlan,
 } from '@kauri/core/contract';
@@ -29,10 +31,21 @@ export const nurseryValue = pgTable(
   {
     nurseryId: nurseryId(),
     kind: text({
-      enum: ['site', 'water', 'programme', 'prices', 'roots', 'today', 'climate', 'learnt'],
+      enum: ['site', 'water', 'programme', 'prices', 'roots', 'today', 'climate', 'learnt', 'routes', 'plan'],
     }).notNull(),
     value: jsonb()
-      .$type<SitePlan | WaterPlan | Programme | PriceList | RootRules | TodayRules | Climate | LearntValues>()
+      .$type<
+        | SitePlan
+        | WaterPlan
+        | Programme
+        | PriceList
+        | RootRules
+        | TodayRules
+        | Climate
+        | LearntValues
+        | RaisingRoutes
+        | SeasonPlan
+      >()
       .notNull(),
     version: integer().notNull().default(1),
   },

@@ -1,6 +1,8 @@
-import type { planRoutes } from '@kauri/core/contract';
+import type { KeptPlan, KeptRoutes, planRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
+import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
+import { mustBeHere } from './raising';
 import { addOrders, editOrder, ordersOf, removeOrder } from './orders';
 
 export const planHandlers: HandlersOf<typeof planRoutes> = {
@@ -19,5 +21,30 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
     const work = await workOf(call);
     await removeOrder(work, call.params.order, call.body.version);
     return { orders: await ordersOf(work) };
+  },
+  async routes(call) {
+    const { version, value } = await readValue(call, 'routes');
+    return { version, routes: value } as KeptRoutes;
+  },
+  async setRoutes(call) {
+    const { version, routes } = call.body;
+    const work = await workOf(call);
+    await mustBeHere(work, routes.routes);
+    const kept = await keepValue(work, 'routes', version, routes);
+    return { version: kept.version, routes: kept.value };
+  },
+  async plan(call) {
+    const { version, value } = await readValue(call, 'plan');
+    return { version, plan: value } as KeptPlan;
+  },
+  async setPlan(call) {
+    const { version, plan } = call.body;
+    const work = await workOf(call);
+    await mustBeHere(
+      work,
+      plan.sowings.map((sowing) => ({ ...sowing, name: sowing.route })),
+    );
+    const kept = await keepValue(work, 'plan', version, plan);
+    return { version: kept.version, plan: kept.value };
   },
 };

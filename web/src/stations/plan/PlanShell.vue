@@ -8,13 +8,20 @@ import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
+import { usePlan } from '../../stores/plan';
+import { useRoutes } from '../../stores/routes';
 
 const orders = useOrders();
+const plan = usePlan();
+const routes = useRoutes();
 const nursery = useNursery();
 const forecasts = useForecasts();
 const messages = useMessages();
 const route = useRoute();
-const load = () => orders.load().catch((error: unknown) => messages.say(sentenceOf(error)));
+const load = () =>
+  Promise.all([orders.load(), routes.load(), plan.load()]).catch((error: unknown) =>
+    messages.say(sentenceOf(error)),
+  );
 onMounted(load);
 // Coming back to a tab left open: take in what others wrote meanwhile.
 useEventListener(document, 'visibilitychange', () => {
@@ -29,13 +36,19 @@ watch(
 const parts = [
   { name: 'plan', words: 'Orders' },
   { name: 'plan-promise', words: 'Free to promise' },
+  { name: 'plan-when', words: 'When to sow' },
+  { name: 'plan-board', words: 'The board' },
+  { name: 'plan-routes', words: 'Routes' },
 ];
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <StationTabs label="Parts of the plan" :parts="parts" />
-    <div v-if="orders.loaded && nursery.whole" class="relative min-h-0 flex-1 overflow-y-auto">
+    <div
+      v-if="orders.loaded && routes.loaded && plan.loaded && nursery.whole"
+      class="relative min-h-0 flex-1 overflow-y-auto"
+    >
       <RouterView />
     </div>
     <p v-else class="text-muted p-6" role="status">Opening the order book …</p>

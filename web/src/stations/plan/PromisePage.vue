@@ -3,22 +3,20 @@ import {
   addYears,
   answerAsk,
   dayOf,
+  firstsOfMonths,
   isoOf,
   mightServe,
   treeForms,
   type PromiseAnswer,
-  type TreeForm,
 } from '@kauri/core';
-import { useSessionStorage, watchDebounced } from '@vueuse/core';
+import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
-import { RouterLink, useRoute } from 'vue-router';
+import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import FormField from '../../parts/FormField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import SelectField from '../../parts/SelectField.vue';
-import { typedNumber } from '../../parts/typed';
 import { useForecasts } from '../../stores/forecasts';
-import { keptKey } from '../../stores/kept';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { usePreferences } from '../../stores/preferences';
@@ -26,56 +24,27 @@ import { useSeason } from '../../stores/season';
 import { dateWords, shortDate, yearOf } from '../../words/dates';
 import { count, odds, several } from '../../words/numbers';
 import { formWords, sizeWords } from './orderWords';
+import { useTreesAsked } from './useTreesAsked';
 
 /** What can still be promised of a species, size and form on a day, with the lots behind it. */
 const nursery = useNursery();
 const orders = useOrders();
 const forecasts = useForecasts();
 const season = useSeason();
-const route = useRoute();
-const { shown, typed, unit } = usePreferences();
+const { shown, unit } = usePreferences();
 
-const asked = useSessionStorage(keptKey('promise'), {
-  speciesId: '',
-  form: 'bare-root' as TreeForm,
-  from: '',
-  to: '',
-  on: '',
-});
-const query = (name: string) => (typeof route.query[name] === 'string' ? String(route.query[name]) : '');
-const heightShown = (cm: string) => (cm ? String(Number(shown(Number(cm), 'height').toFixed(1))) : '');
-if (nursery.lookup.species.has(query('species')))
-  asked.value = {
-    speciesId: query('species'),
-    form: treeForms.find((form) => form === query('form')) ?? 'bare-root',
-    from: heightShown(query('from')),
-    to: heightShown(query('to')),
-    on: query('on'),
-  };
-if (!nursery.lookup.species.has(asked.value.speciesId)) {
-  const standing = [...nursery.lots.values()].find((lot) => lot.held.standing > 0);
-  asked.value.speciesId = standing?.speciesId ?? nursery.catalogue!.species[0].id;
-}
+const { asked, sizes } = useTreesAsked('promise', { form: 'bare-root', on: '' });
 if (!asked.value.on) asked.value.on = isoOf(season.today);
-
-const height = (text: string) => (text.trim() === '' ? null : typed(typedNumber(text), 'height'));
 const ask = computed(() => {
-  const { speciesId, form, from, to, on } = asked.value;
-  const [fromCm, toCm] = [height(from), height(to)];
+  const { speciesId, form, on } = asked.value;
   if (!/^\d{4}-\d{2}-\d{2}$/.test(on)) return { fault: 'Say for which day.' };
   if (dayOf(on) < season.today) return { fault: 'That day has gone by: ask for today or later.' };
   if (dayOf(on) > addYears(season.today, 3)) return { fault: 'Kauri looks three years ahead at most.' };
-  if ([fromCm, toCm].some((cm) => cm !== null && !(cm > 0))) return { fault: 'A size is a number above 0.' };
-  if (fromCm !== null && toCm !== null && fromCm >= toCm) return { fault: 'The size ends before it begins.' };
-  return { fault: null, value: { speciesId, form, fromCm, toCm, on: dayOf(on) } };
+  const { fault, ...size } = sizes.value;
+  return fault === null ? { fault, value: { speciesId, form, ...size, on: dayOf(on) } } : { fault };
 });
 /** The day asked about, then the firsts of the coming months. */
-const MONTHS = 12;
-const days = computed(() => {
-  const today = isoOf(season.today);
-  const [year, month] = today.split('-').map(Number);
-  return Array.from({ length: MONTHS }, (_, i) => Date.UTC(year, month + i, 1) / 86_400_000);
-});
+const days = computed(() => firstsOfMonths(season.today, 12));
 const answer = shallowRef<PromiseAnswer | null>(null);
 const along = shallowRef<readonly { day: number; free: number | null }[]>([]);
 const fault = ref<string | null>(null);

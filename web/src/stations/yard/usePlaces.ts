@@ -24,7 +24,7 @@ export interface ShownPlace {
 }
 
 /** Whether a lot takes up room at the date looked at. */
-function takesRoom({ view, row }: ShownLot, day: number): boolean {
+export function takesRoom({ view, row }: ShownLot, day: number): boolean {
   const { status } = view.standing;
   return status !== 'lifted' && status !== 'ended' && dayOf(row.stage.startedOn) <= day;
 }

@@ -1,0 +1,160 @@
+import { nextWinter } from '../calendar/season';
+import type { EpochDay } from '../calendar/day';
+import { bandOf, quantileSorted, type Band } from '../chance/quantile';
+import {
+  daysAfterUp,
+  daysOfHeights,
+  plantCv,
+  runAhead,
+  sharesWithin,
+  TRUE_LEAVES_DD,
+} from '../forecast/lotAhead';
+import type { LotFacts } from '../forecast/lotFacts';
+import type { FeltWeather } from '../forecast/underCover';
+import type { Home, HomeSpell } from '../home/home';
+import { liftingWindow } from '../lifting/liftingWindow';
+import { formOf, type SizeWanted } from './orderLine';
+import type { RouteStart, StageEnd } from './route';
+import { shareBy, type SowingPoint, type SowingRuns } from './sowingWindow';
+
+/** A route as a lot would follow it: what is sown or stuck, and the homes it goes through. */
+export interface RouteLot {
+  /** The lot as it would be, but for its day and homes. */
+  facts: Omit<LotFacts, 'sownOn' | 'home' | 'homes'>;
+  stages: readonly { home: Home; ends: StageEnd | null }[];
+}
+
+/** Trees wanted of a size, from a day until another. */
+export interface TreesWanted extends SizeWanted {
+  on: EpochDay;
+  until: EpochDay;
+}
+
+/** What a sowing on a day comes to. */
+export interface RouteSowing extends SowingRuns, Omit<RoutePoint, 'ready' | 'past'> {}
+
+/** The same in a few figures. */
+export interface RoutePoint extends SowingPoint {
+  up: Band;
+  /** Day each stage begins; the first on the day of sowing. */
+  begins: EpochDay[];
+  /** Share of its plants within the size on the last day wanted, one chance in ten less, in runs that are in time; 0 where none is. */
+  inSize: number;
+}
+
+/** Draws for each weather year: enough to tell nine chances in ten within a few. */
+const DRAWS_EACH = 12;
+const DRAWS_OF_MOVES = 6;
+
+/**
+ * A sowing on a day, run ahead through its homes, every weather year times draws. It is ready in a run once its plug holds (in
+ * a bed: once it rests, or, where nothing rests, once it is tall enough) and half of its plants have the least size; it is
+ * past once its plug is bound, or half of them have the greatest size. Moves are made on the middle day that ends a stage.
+ */
+export function sowRoute(
+  { facts, stages }: RouteLot,
+  on: EpochDay,
+  wanted: TreesWanted,
+  weather: FeltWeather,
+): RouteSowing {
+  const homes: HomeSpell[] = [{ from: on, home: stages[0].home }];
+  const lot = (): LotFacts => ({
+    ...facts,
+    sownOn: on,
+    home: homes[homes.length - 1].home,
+    homes: [...homes],
+  });
+  for (const [i, { ends }] of stages.slice(0, -1).entries()) {
+    const ended = endOf(lot(), ends!, homes[i].from, weather);
+    // Never in time for anything: what comes after is not reached.
+    if (!Number.isFinite(ended)) return never(on, homes);
+    homes.push({ from: Math.max(homes[i].from + 1, ended), home: stages[i + 1].home });
+  }
+  const seen = lot();
+  const { outlook, warmth } = weather.felt(seen);
+  const view = Math.min(outlook.asOf + outlook.horizonDays, Math.max(outlook.asOf, wanted.until));
+  const ahead = runAhead(seen, outlook, warmth, view, { draws: DRAWS_EACH, planned: true });
+  const { runs, emergence, viewAt, heights } = ahead;
+  const { latitudeDeg } = outlook.site;
+  const [tall, over] = daysOfHeights(ahead, outlook, [wanted.fromCm, wanted.toCm]);
+  const inBed = formOf(seen.home) === 'bare-root';
+  const rests = inBed && liftingWindow(seen.species, latitudeDeg, warmth, view).value.from < Infinity;
+  const count = emergence.days.length;
+  const last = homes[homes.length - 1].from;
+  const ready = Float64Array.from({ length: count }, (_, run) => {
+    const up = Math.max(last, emergence.days[run]);
+    if (!Number.isFinite(up)) return Infinity;
+    const rooted = !inBed ? runs.ready[run] : rests ? nextWinter(latitudeDeg, up) : up;
+    return Math.max(rooted, tall?.[run] ?? 0);
+  });
+  const bound = Float64Array.from({ length: count }, (_, run) =>
+    Math.min(inBed ? Infinity : runs.bound[run], over?.[run] ?? Infinity),
+  );
+  const shares = sharesWithin(wanted, heights[viewAt], plantCv(seen));
+  const served: number[] = [];
+  for (let run = 0; run < count; run++)
+    if (ready[run] <= wanted.until && bound[run] > wanted.on && ready[run] < bound[run])
+      served.push(shares.length === count ? shares[run] : shares[run % shares.length]);
+  return {
+    on,
+    up: ahead.upBand,
+    begins: homes.map(({ from }) => from),
+    ready,
+    bound,
+    chance: count ? served.length / count : 0,
+    inSize: served.length ? quantileSorted(Float64Array.from(served).sort(), 0.1) : 0,
+  };
+}
+
+/** A sowing in a few figures. */
+export function pointOf(
+  { on, up, begins, chance, inSize, ready, bound }: RouteSowing,
+  wanted: TreesWanted,
+): RoutePoint {
+  return {
+    on,
+    up,
+    begins,
+    chance,
+    inSize,
+    ready: shareBy(ready, wanted.until),
+    past: shareBy(bound, wanted.on),
+  };
+}
+
+/** Seed that is ready to grow and would lie longer than this before it comes up is better kept, days; a rule of thumb. */
+const LIES_DAYS = 56;
+
+/**
+ * Sowings worth considering: seed that is ready, and cuttings, are not put out to lie in the cold. Where all would lie, all
+ * are; fresh seed is sown to lie.
+ */
+export function worthSowing<P extends RoutePoint>(points: readonly P[], start: RouteStart): readonly P[] {
+  if (start === 'fresh seed') return points;
+  const worth = points.filter(({ on, up }) => up.p50 - on <= LIES_DAYS);
+  return worth.length ? worth : points;
+}
+
+/** A sowing that comes to nothing within the horizon. */
+function never(on: EpochDay, homes: readonly HomeSpell[]): RouteSowing {
+  const ready = new Float64Array([Infinity]);
+  return {
+    on,
+    up: bandOf(ready),
+    begins: homes.map(({ from }) => from),
+    ready,
+    bound: ready,
+    chance: 0,
+    inSize: 0,
+  };
+}
+
+/** The middle day on which a stage ends; Infinity for never within the horizon. */
+function endOf(lot: LotFacts, ends: StageEnd, from: EpochDay, weather: FeltWeather): EpochDay {
+  const { outlook, warmth } = weather.felt(lot);
+  const ahead = runAhead(lot, outlook, warmth, outlook.asOf, { draws: DRAWS_OF_MOVES, planned: true });
+  if (ends === 'plug holds') return Math.ceil(bandOf(ahead.runs.ready).p50);
+  if (ends === 'true leaves') return Math.ceil(daysAfterUp(ahead, TRUE_LEAVES_DD).p50);
+  const up = Math.max(from, ahead.upBand.p50);
+  return Number.isFinite(up) ? nextWinter(outlook.site.latitudeDeg, up) : Infinity;
+}

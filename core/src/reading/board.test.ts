@@ -1,0 +1,287 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dayOf, isoOf } from '../calendar/day';
+import { startingContainers } from '../container/startingContainers';
+import type { ContainerType, Place, PlannedSowing, RaisingRoute } from '../contract';
+import { boardRow, couldGive, findPlaces, overFull, planSowing, roomFor, staysOf, type Stay } from './board';
+import { lookupFrom } from './lookupFrom';
+import { occupancyOf } from './occupancy';
+
+const tube = { id: 'c', version: 1, values: startingContainers[0] } as ContainerType;
+const flat = {
+  id: 'f',
+  version: 1,
+  values: startingContainers.find((c) => c.kind === 'flat')!,
+} as ContainerType;
+const wide = { ...tube, id: 'w', values: { ...tube.values, trayLengthMm: 3000, trayWidthMm: 2000 } };
+const lookup = lookupFrom({ species: [], places: [], containers: [tube, flat, wide], media: [] });
+const bench = {
+  id: 'p',
+  version: 1,
+  place: {
+    kind: 'bench',
+    name: 'Bench',
+    eastM: 0,
+    northM: 0,
+    angleDeg: 0,
+    mediumId: null,
+    design: { schema: 1, lengthMm: 9000, widthMm: 1500 },
+  },
+} as unknown as Place;
+const bed = {
+  ...bench,
+  id: 'b',
+  place: {
+    ...bench.place,
+    kind: 'bed',
+    design: {
+      schema: 1,
+      measured: 'inside',
+      lengthMm: 2400,
+      widthMm: 1200,
+      tiers: ['2x8', '2x8'],
+      layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
+      fillBelowRimMm: 20,
+      ground: 'paving',
+      airGapMm: 60,
+      lidAboveRimMm: null,
+    },
+  },
+} as unknown as Place;
+const stay = (id: string, from: number, until: number, more: Partial<Stay> = {}): Stay => ({
+  id,
+  placeId: 'p',
+  from,
+  until,
+  isPlanned: false,
+  occupant: { lotId: id, stage: { containerTypeId: 'c', trays: 10, areaM2: null } },
+  mayLeaveFrom: Infinity,
+  ...more,
+});
+const onBed = (id: string, from: number, until: number, areaM2: number) =>
+  stay(id, from, until, {
+    placeId: 'b',
+    occupant: { lotId: id, stage: { containerTypeId: null, trays: null, areaM2 } },
+  });
+
+describe('a row of the board', () => {
+  const stays = fc.array(
+    fc.record({
+      from: fc.integer({ min: -20, max: 60 }),
+      length: fc.integer({ min: 1, max: 50 }),
+      trays: fc.integer({ min: 1, max: 120 }),
+    }),
+    { maxLength: 6 },
+  );
+  it('holds on every day what the place holds on that day', () => {
+    fc.assert(
+      fc.property(stays, fc.boolean(), (list, inBed) => {
+        const place = inBed ? bed : bench;
+        const all = list.map(({ from, length, trays }, i) =>
+          inBed
+            ? onBed(String(i), from, from + length, trays / 40)
+            : stay(String(i), from, from + length, {
+                occupant: { lotId: String(i), stage: { containerTypeId: 'c', trays, areaM2: null } },
+              }),
+        );
+        const spans = boardRow(place, all, lookup, 0, 50);
+        expect(spans[0].from).toBe(0);
+        expect(spans.at(-1)!.until).toBe(50);
+        spans.forEach((span, i) => i && expect(span.from).toBe(spans[i - 1].until));
+        for (let day = 0; day < 50; day += 3) {
+          const standing = all.filter(({ from, until }) => from <= day && day < until);
+          const taken = occupancyOf(
+            place,
+            standing.map(({ occupant }) => occupant),
+            lookup,
+          );
+          const share =
+            taken.kind === 'bed' ? taken.usedM2 / taken.insideAreaM2 : taken.layout.usedLengthMm / 9000;
+          const span = spans.find(({ from, until }) => from <= day && day < until)!;
+          expect(span.share).toBeCloseTo(share, 9);
+          expect(span.over > 0).toBe(share > 1 + 1e-6);
+        }
+      }),
+    );
+  });
+  it('says by how much it is over-full, and what could leave by then', () => {
+    const spans = boardRow(
+      bed,
+      [
+        { ...onBed('a', 0, 40, 2), mayLeaveFrom: 8 },
+        { ...onBed('b', 10, 30, 1.5), mayLeaveFrom: 5 },
+        onBed('c', 10, 30, 0.2),
+      ],
+      lookup,
+      0,
+      50,
+    );
+    const [worst] = overFull(spans);
+    expect(worst).toMatchObject({ from: 10, until: 30 });
+    expect(worst.over).toBeCloseTo(3.7 - 2.88, 6);
+    expect(couldGive(worst).map(({ id }) => id)).toEqual(['b', 'a']);
+  });
+  it('says what cannot be laid out at all, and the rest of the row stands', () => {
+    const spans = boardRow(
+      bench,
+      [
+        stay('a', 20, 30, {
+          occupant: { lotId: 'a', stage: { containerTypeId: 'w', trays: 1, areaM2: null } },
+        }),
+      ],
+      lookup,
+      0,
+      50,
+    );
+    expect(spans.map(({ fault }) => fault)).toEqual([null, 'This tray is wider than the bench.', null]);
+  });
+});
+
+describe('a sowing planned', () => {
+  const route: RaisingRoute = {
+    id: 'r',
+    speciesId: 's',
+    name: 'Flat, then cells',
+    start: 'treated seed',
+    cutting: null,
+    stages: [
+      {
+        placeId: 'p',
+        containerTypeId: 'f',
+        densityPerM2: null,
+        ends: 'true leaves',
+        goesOn: 0.8,
+        hoursPer100: 1,
+      },
+      { placeId: 'b', containerTypeId: 'c', densityPerM2: null, ends: null, goesOn: 0.9, hoursPer100: 1 },
+    ],
+  };
+  const on = dayOf('2027-03-01');
+  const point = {
+    on,
+    up: { p10: on + 20, p50: on + 25, p90: on + 30 },
+    begins: [on, on + 45],
+    chance: 0.7,
+    inSize: 0.6,
+    ready: 0.8,
+    past: 0.1,
+  };
+  const aim = {
+    lineId: null,
+    wanted: { on: dayOf('2027-10-01'), until: dayOf('2027-11-01'), fromCm: 20, toCm: null },
+    trees: 540,
+    chance: 0.9,
+  };
+  const planned = planSowing('x', route, point, aim, lookup.containers, dayOf('2026-11-24'));
+  it('has plants enough at every stage, and whole trays for them', () => {
+    // 540 to size of 900 that leave, 1000 cells, 1250 seedlings.
+    expect(planned.stages.map(({ plants }) => plants)).toEqual([1250, 1000]);
+    expect(planned.stages.map(({ trays }) => trays)).toEqual([7, Math.ceil(1000 / tube.values.cellsPerTray)]);
+  });
+  it('stands in its places in turn, until the last day it is wanted', () => {
+    expect(staysOf(planned).map(({ placeId, from, until }) => [placeId, isoOf(from), isoOf(until)])).toEqual([
+      ['p', '2027-03-01', '2027-04-15'],
+      ['b', '2027-04-15', '2027-11-01'],
+    ]);
+  });
+  it('in a bed takes ground by its density', () => {
+    expect(roomFor({ containerTypeId: null, densityPerM2: 150 }, 300, lookup.containers)).toEqual({
+      trays: null,
+      areaM2: 2,
+    });
+  });
+});
+
+describe('places found for a sowing', () => {
+  const two = lookupFrom({
+    species: [],
+    places: [bed, { ...bed, id: 'b2' }, bench],
+    containers: [tube, flat],
+    media: [],
+  });
+  const inBed = (areaM2: number): PlannedSowing => ({
+    id: 'x',
+    speciesId: 's',
+    lineId: null,
+    route: 'Bed',
+    start: 'treated seed',
+    cutting: null,
+    wanted: { on: '2028-01-10', until: '2028-02-10', fromCm: null, toCm: null, trees: 300, chance: 0.9 },
+    stages: [
+      {
+        placeId: 'b',
+        containerTypeId: null,
+        densityPerM2: 150,
+        ends: null,
+        goesOn: 0.9,
+        hoursPer100: 1,
+        from: '2027-05-03',
+        plants: Math.round(areaM2 * 150),
+        trays: null,
+        areaM2,
+      },
+    ],
+    until: '2028-02-10',
+    chance: 0.9,
+    workedOn: '2026-11-24',
+    pinned: false,
+  });
+  const during = (areaM2: number, placeId = 'b') => ({
+    ...onBed('held', dayOf('2027-01-01'), dayOf('2027-08-01'), areaM2),
+    placeId,
+  });
+  const ids = () => {
+    let n = 0;
+    return () => `part ${++n}`;
+  };
+  it('are where it is like, if that has room; else another of its kind', () => {
+    const place = (stays: Stay[]) =>
+      findPlaces(inBed(1), stays, two, ids()).map(({ stages }) => stages[0].placeId);
+    expect(place([])).toEqual(['b']);
+    expect(place([during(2.5)])).toEqual(['b2']);
+    expect(place([{ ...during(2.5), until: dayOf('2027-05-03') }])).toEqual(['b']);
+  });
+  it('are several where no one takes it whole, and what finds no room is kept and seen', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.2, max: 9, noNaN: true }),
+        fc.double({ min: 0, max: 2.8, noNaN: true }),
+        (areaM2, held) => {
+          const sowing = inBed(Math.round(areaM2 * 100) / 100);
+          const stays = held > 0 ? [during(held)] : [];
+          const parts = findPlaces(sowing, stays, two, ids());
+          expect(parts.reduce((t, { stages }) => t + stages[0].plants, 0)).toBe(sowing.stages[0].plants);
+          expect(new Set(parts.map(({ id }) => id)).size).toBe(parts.length);
+          const all = [...stays, ...parts.flatMap((part) => staysOf(part))];
+          const [from, until] = [dayOf('2027-01-01'), dayOf('2028-03-01')];
+          const over = [bed, { ...bed, id: 'b2' }].flatMap((place) =>
+            overFull(boardRow(place, all, two, from, until)),
+          );
+          // Over-full only where the whole kind has no room for it.
+          if (areaM2 + held < 2 * 2.88 - 0.25) expect(over).toEqual([]);
+          if (areaM2 + held > 2 * 2.88 + 0.05) expect(over.length).toBeGreaterThan(0);
+        },
+      ),
+    );
+  });
+  it('of a route of stages are found for each', () => {
+    const [first] = inBed(1).stages;
+    const chain = {
+      ...inBed(1),
+      stages: [
+        {
+          ...first,
+          placeId: 'p',
+          containerTypeId: 'f',
+          densityPerM2: null,
+          trays: 2,
+          areaM2: null,
+          ends: 'true leaves' as const,
+        },
+        { ...first, from: '2027-06-10' },
+      ],
+    };
+    const [found] = findPlaces(chain, [during(2.5)], two, ids());
+    expect(found.stages.map(({ placeId }) => placeId)).toEqual(['p', 'b2']);
+  });
+});

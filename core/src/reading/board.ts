@@ -1,0 +1,260 @@
+import { dayOf, isoOf, type EpochDay } from '../calendar/day';
+import type { ContainerType, Place, PlannedSowing, RaisingRoute, RouteStage } from '../contract';
+import { plantsByStage } from '../plan/route';
+import type { RoutePoint, TreesWanted } from '../plan/routeSowing';
+import { Unfit } from '../working/unfit';
+import type { Lookup } from './factsFrom';
+import { occupancyOf, type Occupant } from './occupancy';
+
+/** Something standing in a place from a day until the day before another, or planned to. */
+export interface Stay {
+  id: string;
+  placeId: string;
+  from: EpochDay;
+  until: EpochDay;
+  isPlanned: boolean;
+  occupant: Occupant;
+  /** Day from which it could leave; Infinity where it cannot before its end. */
+  mayLeaveFrom: EpochDay;
+}
+
+/** A stretch of days on which a place holds the same. */
+export interface BoardSpan {
+  from: EpochDay;
+  until: EpochDay;
+  stays: readonly Stay[];
+  /** Share of the place that is filled; above 1 it is over-full. */
+  share: number;
+  /** By how much it is over-full: m² of a bed, mm of a bench's length; 0 where it is not. */
+  over: number;
+  /** Why what stands there cannot be laid out at all. */
+  fault: string | null;
+}
+
+/** What is filled to this share of itself is full: figures of areas are rounded. */
+const FULL = 1 + 1e-6;
+
+/**
+ * What a place holds from a day until another: a stretch for every change of what stands there, filled as `occupancyOf`
+ * says of any of its days.
+ */
+export function boardRow(
+  place: Place,
+  stays: readonly Stay[],
+  lookup: Lookup,
+  from: EpochDay,
+  until: EpochDay,
+): BoardSpan[] {
+  const here = stays.filter((stay) => stay.placeId === place.id && stay.from < until && stay.until > from);
+  const changes = new Set([from]);
+  for (const stay of here) {
+    if (stay.from > from) changes.add(stay.from);
+    if (stay.until < until) changes.add(stay.until);
+  }
+  const days = [...changes].sort((a, b) => a - b);
+  return days.map((day, i) => {
+    const standing = here.filter((stay) => stay.from <= day && day < stay.until);
+    return { from: day, until: days[i + 1] ?? until, stays: standing, ...filled(place, standing, lookup) };
+  });
+}
+
+function filled(
+  place: Place,
+  stays: readonly Stay[],
+  lookup: Lookup,
+): Pick<BoardSpan, 'share' | 'over' | 'fault'> {
+  if (!stays.length) return { share: 0, over: 0, fault: null };
+  try {
+    const occupancy = occupancyOf(
+      place,
+      stays.map(({ occupant }) => occupant),
+      lookup,
+    );
+    const [used, all] =
+      occupancy.kind === 'bed'
+        ? [occupancy.usedM2, occupancy.insideAreaM2]
+        : [occupancy.layout.usedLengthMm, occupancy.layout.usedLengthMm + occupancy.layout.freeLengthMm];
+    const share = used / all;
+    return { share, over: share > FULL ? used - all : 0, fault: null };
+  } catch (error) {
+    if (!(error instanceof Unfit)) throw error;
+    return { share: Infinity, over: Infinity, fault: error.message };
+  }
+}
+
+/** Stretches in which a place holds more than it can, the worst first. */
+export const overFull = (spans: readonly BoardSpan[]): BoardSpan[] =>
+  spans.filter(({ share }) => share > FULL).sort((a, b) => b.share - a.share);
+
+/** What of an over-full stretch could leave by its first day, the soonest ready first. */
+export const couldGive = ({ stays, from }: BoardSpan): Stay[] =>
+  stays.filter((stay) => stay.mayLeaveFrom <= from).sort((a, b) => a.mayLeaveFrom - b.mayLeaveFrom);
+
+/** Room that plants take in a stage: whole trays, or ground of a bed. */
+export function roomFor(
+  { containerTypeId, densityPerM2 }: Pick<RouteStage, 'containerTypeId' | 'densityPerM2'>,
+  plants: number,
+  containers: ReadonlyMap<string, ContainerType>,
+): { trays: number | null; areaM2: number | null } {
+  if (containerTypeId === null)
+    return { trays: null, areaM2: Math.ceil((plants / densityPerM2!) * 1e3 - 1e-6) / 1e3 };
+  const { cellsPerTray, kind } = containers.get(containerTypeId)!.values;
+  return { trays: Math.ceil(plants / (kind === 'flat' ? SEEDLINGS_A_FLAT : cellsPerTray)), areaM2: null };
+}
+
+/** Seedlings that come up in an open flat before they are pricked out; a rule of thumb. */
+const SEEDLINGS_A_FLAT = 200;
+
+/** Where a planned sowing stands in turn, and until when. */
+export function staysOf({ id, stages, until }: PlannedSowing): Stay[] {
+  return stages.map((stage, i) => ({
+    id,
+    placeId: stage.placeId,
+    from: dayOf(stage.from),
+    until: i + 1 < stages.length ? dayOf(stages[i + 1].from) : dayOf(until),
+    isPlanned: true,
+    occupant: { lotId: id, stage },
+    mayLeaveFrom: Infinity,
+  }));
+}
+
+/** What a sowing is planned for. */
+export interface SowingAim {
+  lineId: string | null;
+  wanted: TreesWanted;
+  trees: number;
+  /** Chance wanted of being in time. */
+  chance: number;
+}
+
+/** A sowing as it is planned: its stages from the days they begin, with plants and room enough for the trees wanted. */
+export function planSowing(
+  id: string,
+  route: Pick<RaisingRoute, 'speciesId' | 'name' | 'start' | 'cutting' | 'stages'>,
+  point: RoutePoint,
+  { lineId, wanted, trees, chance }: SowingAim,
+  containers: ReadonlyMap<string, ContainerType>,
+  today: EpochDay,
+): PlannedSowing {
+  const plants = plantsByStage(Math.ceil(trees / Math.max(0.01, point.inSize)), route.stages);
+  const last = Math.max(point.on, ...point.begins);
+  return {
+    id,
+    speciesId: route.speciesId,
+    lineId,
+    route: route.name,
+    start: route.start,
+    cutting: route.cutting,
+    wanted: {
+      on: isoOf(wanted.on),
+      until: isoOf(wanted.until),
+      fromCm: wanted.fromCm,
+      toCm: wanted.toCm,
+      trees,
+      chance,
+    },
+    stages: point.begins.map((from, i) => ({
+      ...route.stages[i],
+      from: isoOf(from),
+      plants: plants[i],
+      ...roomFor(route.stages[i], plants[i], containers),
+    })),
+    until: isoOf(Math.max(last + 1, wanted.until)),
+    chance: point.chance,
+    workedOn: isoOf(today),
+    pinned: false,
+  };
+}
+
+/** Most of a stage's room that a place takes beside what else stands there meanwhile: whole trays, or m² to a tenth. */
+function roomIn(
+  place: Place,
+  stay: Stay,
+  stays: readonly Stay[],
+  wanted: { trays: number | null; areaM2: number | null },
+  lookup: Lookup,
+): number {
+  const step = wanted.trays === null ? 0.1 : 1;
+  const fits = (steps: number) => {
+    const amount = steps * step;
+    const stage = {
+      ...stay.occupant.stage,
+      ...(wanted.trays === null ? { areaM2: amount } : { trays: amount }),
+    };
+    const there = { ...stay, placeId: place.id, occupant: { ...stay.occupant, stage } };
+    return boardRow(place, [...stays, there], lookup, stay.from, stay.until).every(
+      ({ share, stays: held }) => share <= FULL || !held.includes(there),
+    );
+  };
+  let [low, high] = [0, Math.ceil((wanted.trays ?? wanted.areaM2!) / step - 1e-9)];
+  while (low < high) {
+    const middle = Math.ceil((low + high) / 2);
+    if (fits(middle)) low = middle;
+    else high = middle - 1;
+  }
+  return low * step;
+}
+
+/** Whether two places take the same things: beds with beds, benches with benches, under the same cover. */
+function isAlike(a: Place, b: Place, { covers }: Lookup): boolean {
+  const [one, other] = [covers?.get(a.id), covers?.get(b.id)];
+  return a.place.kind === b.place.kind && one?.lowC === other?.lowC && one?.highC === other?.highC;
+}
+
+/**
+ * Finds places for a planned sowing beside all that stands and is planned: where it is like first, then others of the kind
+ * and cover. One of a single stage that no place takes whole is parted over several; what finds no room stays in the last
+ * part, where it is over-full.
+ * @param newId for each part after the first
+ */
+export function findPlaces(
+  sowing: PlannedSowing,
+  stays: readonly Stay[],
+  lookup: Lookup,
+  newId: () => string,
+): PlannedSowing[] {
+  const taken = [...stays];
+  const choices = (placeId: string) => {
+    const like = lookup.places.get(placeId);
+    if (!like) return [];
+    return [like, ...[...lookup.places.values()].filter((p) => p !== like && isAlike(p, like, lookup))];
+  };
+  if (sowing.stages.length > 1) {
+    const stages = sowing.stages.map((stage, i) => {
+      const stay = staysOf(sowing)[i];
+      const whole = stage.trays ?? stage.areaM2!;
+      const place = choices(stage.placeId).find(
+        (choice) => roomIn(choice, stay, taken, stage, lookup) >= whole - 1e-6,
+      );
+      return place ? { ...stage, placeId: place.id } : stage;
+    });
+    return [{ ...sowing, stages }];
+  }
+  const [stage] = sowing.stages;
+  const [stay] = staysOf(sowing);
+  const parts: PlannedSowing[] = [];
+  let left = stage.plants;
+  const perUnit = stage.plants / (stage.trays ?? stage.areaM2!);
+  const part = (placeId: string, plants: number): PlannedSowing => ({
+    ...sowing,
+    id: parts.length === 0 ? sowing.id : newId(),
+    wanted: {
+      ...sowing.wanted,
+      trees: Math.max(1, Math.round((sowing.wanted.trees * plants) / stage.plants)),
+    },
+    stages: [{ ...stage, placeId, plants, ...roomFor(stage, plants, lookup.containers) }],
+  });
+  const all = choices(stage.placeId);
+  const rooms = all.map((place) => ({ place, room: roomIn(place, stay, taken, stage, lookup) }));
+  const whole = rooms.find(({ room }) => room >= (stage.trays ?? stage.areaM2!) - 1e-6);
+  if (whole) return [part(whole.place.id, stage.plants)];
+  for (const { place, room } of [...rooms].sort((a, b) => b.room - a.room)) {
+    const plants = Math.min(left, Math.floor(room * perUnit + 1e-6));
+    if (plants < 1) continue;
+    parts.push(part(place.id, plants));
+    left -= plants;
+    if (left === 0) break;
+  }
+  if (left > 0) parts.push(part(stage.placeId, left));
+  return parts;
+}

@@ -1,0 +1,161 @@
+import type { ContainerType, Place, RaisingRoute, RouteStage, Species } from '../contract';
+import { containerVolume } from '../container/container';
+import type { RouteLot } from '../plan/routeSowing';
+import { startOf } from '../species/startOf';
+import { factsFrom, homeOf, type Lookup, type SeenOfLot, type SownRow } from './factsFrom';
+
+/** Evidence of a lot that nothing was recorded of. */
+const nothingSeen: SeenOfLot = {
+  counts: [],
+  sizes: [],
+  pulls: [],
+  movements: [],
+  stages: [],
+  events: [],
+  care: [],
+  roots: [],
+};
+
+/**
+ * A route as a lot would follow it, with what the nursery learnt of its species in its last container.
+ * @throws Error where it names a place or a container that the yard no longer has, in a sentence
+ */
+export function routeLot(route: RaisingRoute, lookup: Lookup): RouteLot {
+  const last = route.stages[route.stages.length - 1];
+  const row: SownRow = {
+    id: route.id,
+    code: route.name,
+    speciesId: route.speciesId,
+    extraWinters: 0,
+    sownOn: '2000-01-01',
+    origin: route.start === 'cuttings' ? 'cuttings' : 'seed',
+    cutting: route.cutting,
+    seedState: route.start === 'fresh seed' ? 'fresh' : 'ready',
+    stage: last,
+    targetHeightCm: null,
+    leafFallOn: null,
+  };
+  const { sownOn: _, home: __, homes: ___, ...facts } = factsFrom(row, nothingSeen, lookup);
+  return {
+    facts,
+    stages: route.stages.map((stage) => ({ home: homeOf(route.name, stage, lookup), ends: stage.ends })),
+  };
+}
+
+/** Plants a square metre of a bed where nobody said. */
+const USUAL_DENSITY = 150;
+/** Cells and pots that starting routes look for, mL, and how deep tap roots want them, mm. */
+const CELL_ML = 150;
+const POT_ML = 2000;
+const TAP_DEPTH_MM = 200;
+/** Seed thinner than this is sown in a flat and pricked out, mm. */
+const SMALL_SEED_MM = 2;
+
+/**
+ * Ways a species may be raised in a yard that wrote none down, by its habit: in a bed in spring, or in autumn where its
+ * seed sleeps; in cells; from cells into pots; pricked out of a flat where seed is small; from cuttings where they root.
+ * Only what the yard has places and containers for. Shares and hours are rules of thumb.
+ */
+export function startingRoutes(
+  species: Species,
+  places: readonly Place[],
+  containers: readonly ContainerType[],
+): RaisingRoute[] {
+  const start = startOf(species);
+  const sleeps = start.protocols.some(({ phases }) => phases.length > 0);
+  const bed = places.find(({ place }) => place.kind === 'bed');
+  const bench =
+    places.find(({ place }) => place.kind === 'bench') ?? places.find(({ place }) => place.kind === 'ground');
+  const flat = containers.find(({ values }) => values.kind === 'flat');
+  const cell = nearest(
+    containers.filter(
+      ({ values }) => values.kind !== 'flat' && (start.rootHabit !== 'tap' || values.depthMm >= TAP_DEPTH_MM),
+    ),
+    CELL_ML,
+  );
+  const pot = nearest(
+    containers.filter(({ values }) => volumeOf(values) >= 1000 && values.kind !== 'flat'),
+    POT_ML,
+  );
+  const routes: RaisingRoute[] = [];
+  const add = (
+    name: string,
+    begin: Pick<RaisingRoute, 'start' | 'cutting'>,
+    ...stages: readonly RouteStage[]
+  ) =>
+    routes.push({
+      id: `starting ${species.id} ${routes.length}`,
+      speciesId: species.id,
+      name,
+      ...begin,
+      stages: [...stages],
+    });
+  const seed = { start: 'treated seed', cutting: null } as const;
+  const inBed = (goesOn: number, hoursPer100: number): RouteStage => ({
+    placeId: bed!.id,
+    containerTypeId: null,
+    densityPerM2: USUAL_DENSITY,
+    ends: null,
+    goesOn,
+    hoursPer100,
+  });
+  const inContainer = (
+    container: ContainerType,
+    ends: RouteStage['ends'],
+    goesOn: number,
+    hoursPer100: number,
+  ): RouteStage => ({
+    placeId: bench!.id,
+    containerTypeId: container.id,
+    densityPerM2: null,
+    ends,
+    goesOn,
+    hoursPer100,
+  });
+  if (bed) {
+    add('Bed, bare-root', seed, inBed(0.85, 0.3));
+    if (sleeps) add('Bed, fresh seed in autumn', { start: 'fresh seed', cutting: null }, inBed(0.85, 0.3));
+  }
+  if (bench && cell) {
+    add('Cells, as plugs', seed, inContainer(cell, null, 0.9, 0.5));
+    if (flat && start.thicknessMm < SMALL_SEED_MM)
+      add(
+        'Flat, pricked out into cells',
+        seed,
+        inContainer(flat, 'true leaves', 0.85, 0.2),
+        inContainer(cell, null, 0.9, 1),
+      );
+    if (pot)
+      add(
+        'Cells, then pots',
+        seed,
+        inContainer(cell, 'plug holds', 0.9, 0.5),
+        inContainer(pot, null, 0.95, 2),
+      );
+    const [kind] = Object.keys(start.cuttings) as (keyof typeof start.cuttings)[];
+    if (kind)
+      add('Cuttings in cells', { start: 'cuttings', cutting: kind }, inContainer(cell, null, 0.85, 0.8));
+  }
+  return routes;
+}
+
+/** Routes of a species: the nursery's own where it wrote some, else what its habit suggests. */
+export function routesOf(
+  species: Species,
+  own: readonly RaisingRoute[],
+  places: readonly Place[],
+  containers: readonly ContainerType[],
+): { routes: RaisingRoute[]; own: boolean } {
+  const written = own.filter((route) => route.speciesId === species.id);
+  return written.length
+    ? { routes: written, own: true }
+    : { routes: startingRoutes(species, places, containers), own: false };
+}
+
+const volumeOf = (values: ContainerType['values']): number => containerVolume(values).value;
+
+/** The container nearest to a volume, by ratio. */
+function nearest(containers: readonly ContainerType[], ml: number): ContainerType | undefined {
+  const off = ({ values }: ContainerType) => Math.abs(Math.log(volumeOf(values) / ml));
+  return [...containers].sort((a, b) => off(a) - off(b))[0];
+}

@@ -1,0 +1,55 @@
+import type { RaisingRoute, RouteStage } from '@kauri/core/contract';
+import { and, eq, inArray } from 'drizzle-orm';
+import { containerType, place, species } from '../../db/schema/index';
+import type { Work } from '../../http/context';
+import { Refusal } from '../../http/problems';
+
+/**
+ * Routes, and sowings planned by them, speak of what this nursery has.
+ * @throws Refusal 422 for a species, a container or a place that it does not have, naming the route
+ */
+export async function mustBeHere(
+  { tx, nurseryId }: Pick<Work, 'tx' | 'nurseryId'>,
+  routes: readonly (Pick<RaisingRoute, 'name' | 'speciesId'> & {
+    stages: readonly Pick<RouteStage, 'placeId' | 'containerTypeId'>[];
+  })[],
+): Promise<void> {
+  const known = async (table: typeof species | typeof containerType | typeof place, ids: string[]) =>
+    new Set(
+      ids.length
+        ? (
+            await tx
+              .select({ id: table.id })
+              .from(table)
+              .where(and(eq(table.nurseryId, nurseryId), inArray(table.id, [...new Set(ids)])))
+          ).map(({ id }) => id)
+        : [],
+    );
+  const stages = routes.flatMap((route) => route.stages);
+  const containers = stages.flatMap(({ containerTypeId }) =>
+    containerTypeId === null ? [] : [containerTypeId],
+  );
+  const [speciesHere, containersHere, placesHere] = [
+    await known(
+      species,
+      routes.map(({ speciesId }) => speciesId),
+    ),
+    await known(containerType, containers),
+    await known(
+      place,
+      stages.map(({ placeId }) => placeId),
+    ),
+  ];
+  for (const { name, speciesId, stages } of routes) {
+    const fault = !speciesHere.has(speciesId)
+      ? 'a species'
+      : stages.some(({ placeId }) => !placesHere.has(placeId))
+        ? 'a place'
+        : stages.some(
+              ({ containerTypeId }) => containerTypeId !== null && !containersHere.has(containerTypeId),
+            )
+          ? 'a container'
+          : null;
+    if (fault) throw new Refusal(422, 'invalid', `“${name}” names ${fault} that this nursery does not have.`);
+  }
+}

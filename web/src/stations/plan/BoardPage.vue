@@ -1,0 +1,258 @@
+<script setup lang="ts">
+import { couldGive, firstsOfMonths, partsOf, type BoardSpan, type EpochDay } from '@kauri/core';
+import type { PlannedSowing } from '@kauri/core/contract';
+import { useVirtualizer } from '@tanstack/vue-virtual';
+import { AlertTriangle } from 'lucide-vue-next';
+import { computed, ref, useTemplateRef } from 'vue';
+import { RouterLink } from 'vue-router';
+import EmptyState from '../../parts/EmptyState.vue';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { months as monthNames, shortDate, yearOf } from '../../words/dates';
+import { percent, several } from '../../words/numbers';
+import BoardSowing from './BoardSowing.vue';
+import { useBoard, WEEKS, type BoardPlace } from './useBoard';
+import { useShift } from './useShift';
+
+/** Places down, weeks across: how full each is, with what stands and what is planned. */
+const nursery = useNursery();
+const season = useSeason();
+const { show } = usePreferences();
+const { rows, ready, from, until } = useBoard();
+
+const WEEK_PX = 11;
+const NAME_PX = 168;
+const ROW_PX = 44;
+const HEAD_PX = 30;
+const kindWords = { bed: 'Beds', bench: 'Benches', ground: 'Standing ground', bay: 'Bays' } as const;
+const kinds = Object.keys(kindWords) as (keyof typeof kindWords)[];
+
+type Line = { kind: 'head'; words: string } | { kind: 'place'; row: BoardPlace };
+const lines = computed<Line[]>(() =>
+  kinds.flatMap((kind): Line[] => {
+    const of = rows.value.filter(({ place }) => place.place.kind === kind);
+    const over = of.filter((row) => row.over.length).length;
+    return of.length
+      ? [
+          { kind: 'head', words: `${kindWords[kind]}${over ? ` · ${over} over-full` : ''}` },
+          ...of.map((row): Line => ({ kind: 'place', row })),
+        ]
+      : [];
+  }),
+);
+const scroller = useTemplateRef('scroller');
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: lines.value.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: (i: number) => (lines.value[i].kind === 'head' ? HEAD_PX : ROW_PX),
+    overscan: 8,
+  })),
+);
+const drawn = computed(() =>
+  virtual.value.getVirtualItems().map((item) => ({ ...item, line: lines.value[item.index] })),
+);
+const x = (day: EpochDay) => ((day - from.value) / 7) * WEEK_PX;
+const months = computed(() => firstsOfMonths(from.value, 26).filter((day) => day < until.value));
+const monthLabel = (first: EpochDay) => {
+  const { year, month } = partsOf(first);
+  return month === 1 ? String(year) : monthNames[month - 1];
+};
+const year = computed(() => yearOf(season.view));
+const day = (on: EpochDay) => shortDate(on, year.value);
+const isOver = ({ share }: BoardSpan) => share > 1.000001;
+const level = (share: number) => `${100 * Math.min(1, share)}%`;
+
+const overs = computed(() =>
+  rows.value
+    .flatMap((row) => row.over.map((span) => ({ row, span })))
+    .sort((a, b) => a.span.from - b.span.from),
+);
+function overWords({ row, span }: { row: BoardPlace; span: BoardSpan }): string {
+  const when = `${row.place.place.name}, ${day(span.from)} to ${day(span.until - 1)}`;
+  if (span.fault) return `${when}: ${span.fault}`;
+  const by =
+    row.place.place.kind === 'bed'
+      ? show(span.over, 'area', 1)
+      : `${show(span.over / 1000, 'site', 1)} of its length`;
+  return `${when}: ${by} more than it has`;
+}
+const nameOf = (id: string) => nursery.lots.get(id)?.code ?? 'a planned sowing';
+const gives = (span: BoardSpan) => couldGive(span).slice(0, 3);
+
+const chosenId = ref<string | null>(null);
+const chosen = computed<PlannedSowing | null>(() => {
+  for (const { planned } of rows.value) {
+    const found = planned.find(({ sowing }) => sowing.id === chosenId.value);
+    if (found) return found.sowing;
+  }
+  return null;
+});
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
+const { shift, fault, busy } = useShift();
+const plannedCount = computed(
+  () => new Set(rows.value.flatMap((row) => row.planned.map((p) => p.sowing.id))).size,
+);
+/** A row told in words, for who does not see it. */
+const rowWords = (row: BoardPlace) =>
+  row.all
+    .map((span) => `${day(span.from)}: ${Number.isFinite(span.share) ? percent(span.share) : 'does not fit'}`)
+    .join(', ');
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <div class="space-y-2 p-4 md:px-5">
+      <header class="flex flex-wrap items-baseline gap-x-4">
+        <h1 class="text-2xl">What the yard carries</h1>
+        <p class="text-muted">
+          {{ several(rows.length, 'place') }}, {{ several(plannedCount, 'sowing') }} planned
+        </p>
+      </header>
+      <p class="text-muted flex flex-wrap gap-x-5 text-sm">
+        <span><i class="bg-leaf-mid inline-block h-3 w-5 align-middle" aria-hidden="true" /> stands</span>
+        <span><i class="planned inline-block h-3 w-5 align-middle" aria-hidden="true" /> planned</span>
+        <span><i class="over inline-block h-3 w-5 align-middle" aria-hidden="true" /> more than it has</span>
+        <span
+          >What stands is drawn until its plug is bound or its lifting window closes: move it earlier, and the
+          room is free.</span
+        >
+      </p>
+      <ul v-if="ready && overs.length" class="max-h-32 space-y-1 overflow-y-auto" data-testid="over-full">
+        <li
+          v-for="over in overs"
+          :key="`${over.row.place.id} ${over.span.from}`"
+          class="flex items-start gap-2"
+        >
+          <AlertTriangle class="text-wrong shrink-0 self-center" :size="18" aria-hidden="true" />
+          <span>
+            <b>{{ overWords(over) }}.</b>
+            <template v-if="gives(over.span).length">
+              Could leave by then:
+              <template v-for="(stay, i) in gives(over.span)" :key="stay.id"
+                >{{ i ? ', ' : ''
+                }}<RouterLink class="quiet" :to="{ name: 'grow', params: { lot: stay.id } }">{{
+                  nameOf(stay.id)
+                }}</RouterLink></template
+              >.
+            </template>
+            <template v-else-if="over.span.stays.every((stay) => stay.isPlanned)">
+              Put some of it elsewhere, or in another week.</template
+            >
+            <template v-else> Nothing that stands there could leave by then.</template>
+          </span>
+        </li>
+      </ul>
+    </div>
+    <p v-if="fault" class="text-wrong px-4 font-bold" role="alert">{{ fault }}</p>
+    <BoardSowing
+      v-if="chosen"
+      :key="chosen.id"
+      :sowing="chosen"
+      :busy="busy"
+      @shift="(weeks) => shift(chosen!, weeks)"
+      @close="chosenId = null"
+    />
+    <p v-if="!ready" class="text-muted p-5" role="status">Working out how long what stands will stay …</p>
+    <EmptyState v-else-if="!rows.length" title="No places yet">
+      Add a bed or a bench in the Yard: the board shows how full each will be.
+    </EmptyState>
+    <div
+      v-else
+      ref="scroller"
+      class="border-rule relative min-h-0 flex-1 overflow-auto border-t"
+      data-testid="board"
+    >
+      <div :style="{ width: `${NAME_PX + WEEKS * WEEK_PX}px` }">
+        <div class="bg-paper border-rule sticky top-0 z-20 flex h-7 border-b text-sm">
+          <span class="bg-paper sticky left-0 z-10 shrink-0" :style="{ width: `${NAME_PX}px` }" />
+          <span class="relative flex-1">
+            <span
+              v-for="first in months"
+              :key="first"
+              class="text-muted border-rule absolute top-0 h-full border-l pl-1"
+              :style="{ left: `${x(first)}px` }"
+              >{{ monthLabel(first) }}</span
+            >
+          </span>
+        </div>
+        <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
+          <div
+            v-for="{ line, start, size, key } in drawn"
+            :key="String(key)"
+            class="absolute inset-x-0 flex"
+            :style="{ transform: `translateY(${start}px)`, height: `${size}px` }"
+          >
+            <h2 v-if="line.kind === 'head'" class="bg-paper sticky left-0 z-10 self-end pl-4 text-base">
+              {{ line.words }}
+            </h2>
+            <template v-else>
+              <RouterLink
+                class="bg-paper border-rule sticky left-0 z-10 flex shrink-0 items-center truncate border-b pl-4 font-bold"
+                :style="{ width: `${NAME_PX}px` }"
+                :to="{ name: 'yard', params: { place: line.row.place.id } }"
+                >{{ line.row.place.place.name }}</RouterLink
+              >
+              <div class="border-rule relative flex-1 border-b" role="img" :aria-label="rowWords(line.row)">
+                <template v-for="span in line.row.all" :key="span.from">
+                  <span
+                    v-if="span.share > 0"
+                    class="absolute bottom-0"
+                    :class="isOver(span) ? 'over' : 'planned'"
+                    :style="{
+                      left: `${x(span.from)}px`,
+                      width: `${x(span.until) - x(span.from)}px`,
+                      height: level(span.share),
+                    }"
+                  />
+                </template>
+                <template v-for="span in line.row.standing" :key="`s${span.from}`">
+                  <span
+                    v-if="span.share > 0"
+                    class="absolute bottom-0"
+                    :class="isOver(span) ? 'over' : 'bg-leaf-mid'"
+                    :style="{
+                      left: `${x(span.from)}px`,
+                      width: `${x(span.until) - x(span.from)}px`,
+                      height: level(span.share),
+                    }"
+                  />
+                </template>
+              </div>
+              <button
+                v-for="({ stay, sowing }, i) in line.row.planned"
+                :key="`${sowing.id} ${stay.from}`"
+                class="border-ink absolute z-[5] truncate rounded border-2 px-1 text-left text-xs leading-none font-bold"
+                :class="sowing.id === chosenId ? 'bg-tag text-tag-ink' : 'bg-card/85'"
+                :style="{
+                  left: `${NAME_PX + Math.max(0, x(stay.from))}px`,
+                  width: `${Math.max(18, x(Math.min(until, stay.until)) - Math.max(0, x(stay.from)))}px`,
+                  top: `${4 + (i * (ROW_PX - 8)) / line.row.planned.length}px`,
+                  height: `${(ROW_PX - 8) / line.row.planned.length}px`,
+                }"
+                type="button"
+                :aria-pressed="sowing.id === chosenId"
+                :aria-label="`${speciesName(sowing.speciesId)}, planned ${day(stay.from)} to ${day(stay.until)}`"
+                @click="chosenId = sowing.id"
+                @keydown.left.prevent="shift(sowing, -1)"
+                @keydown.right.prevent="shift(sowing, 1)"
+              >
+                {{ speciesName(sowing.speciesId) }}
+              </button>
+            </template>
+          </div>
+        </div>
+      </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.planned {
+  background: repeating-linear-gradient(135deg, var(--leaf) 0 2px, var(--leaf-pale) 2px 7px);
+}
+.over {
+  background: repeating-linear-gradient(45deg, var(--wrong) 0 3px, var(--card) 3px 7px);
+}
+</style>

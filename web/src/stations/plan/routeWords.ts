@@ -1,0 +1,32 @@
+import type { RouteStart, StageEnd } from '@kauri/core';
+import type { RouteStage } from '@kauri/core/contract';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+
+export const startWords: Record<RouteStart, string> = {
+  'treated seed': 'Treated seed',
+  'fresh seed': 'Fresh seed, woken by winter',
+  cuttings: 'Cuttings',
+};
+export const endWords: Record<StageEnd, string> = {
+  'true leaves': 'Until the first true leaves',
+  'plug holds': 'Until the plug holds',
+  'end of season': 'Until growth ends for the year',
+};
+
+/** Says where a stage stands, in a few words and the grower's units. */
+export function useStageWords() {
+  const nursery = useNursery();
+  const { show } = usePreferences();
+  return ({
+    containerTypeId,
+    densityPerM2,
+    placeId,
+  }: Pick<RouteStage, 'containerTypeId' | 'densityPerM2' | 'placeId'>) => {
+    const { containers, places } = nursery.lookup;
+    const place = places.get(placeId)?.place.name ?? 'a place no longer in the yard';
+    return containerTypeId === null
+      ? `a bed like ${place}, ${show(densityPerM2!, 'density')}`
+      : (containers.get(containerTypeId)?.values.name ?? 'a container no longer in the list');
+  };
+}

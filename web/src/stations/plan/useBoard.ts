@@ -1,0 +1,86 @@
+import { boardRow, mondayOf, overFull, staysOf, type BoardSpan, type EpochDay, type Stay } from '@kauri/core';
+import type { Place, PlannedSowing } from '@kauri/core/contract';
+import { computed } from 'vue';
+import { byNature } from '../../parts/lots/lotFilter';
+import { useLots, type ShownLot } from '../../parts/useLots';
+import { useForecasts } from '../../stores/forecasts';
+import { useNursery } from '../../stores/nursery';
+import { usePlan } from '../../stores/plan';
+import { useSeason } from '../../stores/season';
+import { occupantOf, takesRoom } from '../yard/usePlaces';
+
+/** Weeks across the board. */
+export const WEEKS = 104;
+
+/** One place across the weeks: what stands, with what is planned, and the sowings that are planned there. */
+export interface BoardPlace {
+  place: Place;
+  standing: readonly BoardSpan[];
+  all: readonly BoardSpan[];
+  over: readonly BoardSpan[];
+  planned: readonly { stay: Stay; sowing: PlannedSowing }[];
+}
+
+/** Until when a lot is thought to stay where it is: a plug until it is bound, a bed lot until its lifting window closes. */
+function leavesOn({ view }: ShownLot, today: EpochDay, end: EpochDay): EpochDay {
+  const { forecast } = view;
+  const day = forecast.shiftDue === null && forecast.rests ? forecast.lifting.until : forecast.bound.p50;
+  return Number.isFinite(day) ? Math.min(end, Math.max(today + 7, Math.ceil(day))) : end;
+}
+
+/** What the yard carries, week by week: lots that stand, and sowings that are planned. */
+export function useBoard() {
+  const nursery = useNursery();
+  const season = useSeason();
+  const plan = usePlan();
+  const forecasts = useForecasts();
+  const { lots } = useLots();
+  const from = computed(() => mondayOf(season.view));
+  const until = computed(() => from.value + 7 * WEEKS);
+  const standing = computed<Stay[]>(() =>
+    lots.value
+      .filter((lot) => takesRoom(lot, season.view))
+      .map((lot) => {
+        const { forecast } = lot.view;
+        const inBed = lot.row.stage.containerTypeId === null;
+        const ready = inBed ? forecast.lifting.from : forecast.ready.p50;
+        return {
+          id: lot.row.id,
+          placeId: lot.row.stage.placeId,
+          from: from.value,
+          until: leavesOn(lot, season.view, until.value),
+          isPlanned: false,
+          occupant: occupantOf(lot, season.view),
+          mayLeaveFrom: ready,
+        };
+      }),
+  );
+  const planned = computed(() =>
+    plan.sowings.flatMap((sowing) => staysOf(sowing).map((stay) => ({ stay, sowing }))),
+  );
+  const byPlace = <T>(list: readonly T[], placeOf: (one: T) => string) => {
+    const found = new Map<string, T[]>();
+    for (const one of list) found.set(placeOf(one), [...(found.get(placeOf(one)) ?? []), one]);
+    return found;
+  };
+  const rows = computed<BoardPlace[]>(() => {
+    const stand = byPlace(standing.value, (stay) => stay.placeId);
+    const plans = byPlace(planned.value, ({ stay }) => stay.placeId);
+    return [...nursery.catalogue!.places]
+      .sort((a, b) => byNature(a.place.name, b.place.name))
+      .map((place) => {
+        const here = stand.get(place.id) ?? [];
+        const coming = plans.get(place.id) ?? [];
+        const row = (stays: readonly Stay[]) =>
+          boardRow(place, stays, nursery.lookup, from.value, until.value);
+        const alone = row(here);
+        const all = coming.length ? row([...here, ...coming.map(({ stay }) => stay)]) : alone;
+        return { place, standing: alone, all, over: overFull(all), planned: coming };
+      });
+  });
+  /** All that stands and is planned. */
+  const stays = computed(() => [...standing.value, ...planned.value.map(({ stay }) => stay)]);
+  /** Whether the lots that stand are all there: before that the yard looks emptier than it is. */
+  const ready = computed(() => forecasts.viewsOf !== null);
+  return { rows, stays, ready, from, until };
+}
