@@ -110,7 +110,9 @@ describe('sowings planned', () => {
     await yard.owner.ok('setPlan', plan(0, mine));
     const stale = await yard.owner.send('setPlan', plan(0, theirs));
     expect(stale.status).toBe(409);
-    expect(await stale.json()).toMatchObject({ current: { version: 1, value: { sowings: [{ id: mine.id }] } } });
+    expect(await stale.json()).toMatchObject({
+      current: { version: 1, value: { sowings: [{ id: mine.id }] } },
+    });
     expect((await yard.owner.ok('setPlan', plan(1, mine, theirs))).plan.sowings).toHaveLength(2);
     expect((await visitor.send('setPlan', plan(2))).status).toBe(403);
   });

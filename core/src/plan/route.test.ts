@@ -117,9 +117,20 @@ describe('a sowing run ahead', () => {
     const middle = ({ ready }: RouteSowing) =>
       Array.from(ready).sort((a, b) => a - b)[Math.floor(ready.length / 2)];
     expect(isoOf(middle(readyIn(54.6, '2027-03-15', want('2028-01-15'))))).toBe('2027-11-01');
-    expect(isoOf(middle(readyIn(-41, '2027-09-15', want('2028-07-15'))))).toBe('2028-05-01');
+    expect(isoOf(middle(readyIn(-41, '2027-09-15', want('2028-08-20'))))).toBe('2028-05-01');
     const warm = readyIn(2, '2027-03-15', want('2028-01-15', { fromCm: 30 }));
     expect(middle(warm)).toBeLessThan(dayOf('2027-11-01'));
+  });
+  it('in a bed comes to nothing for days on which nothing is lifted, and says when it is', () => {
+    const inBed = routeOf([{ home: bed, ends: null }]);
+    const at = (iso: string, lat = 54.6) =>
+      sowRoute(inBed, dayOf('2027-04-05'), want(iso), lat > 0 && lat < 10 ? weatherAt(lat, 50) : north);
+    const june = at('2028-06-15');
+    expect(june.chance).toBe(0);
+    expect(june.outsideLifting).not.toBeNull();
+    expect(at('2028-01-15')).toMatchObject({ outsideLifting: null });
+    expect(at('2028-01-15').chance).toBeGreaterThan(0.9);
+    expect(at('2028-06-15', 2).outsideLifting).toBeNull();
   });
   it('that can come to nothing before the horizon says so', () => {
     const route = routeOf([
@@ -184,6 +195,7 @@ describe('weeks of sowing', () => {
       ...week(on, 1, 0),
       up: { p10: up, p50: up, p90: up },
       begins: [on],
+      outsideLifting: null,
       inSize: 1,
     });
     const points = [point(0, 140), point(60, 140), point(100, 145)];

@@ -38,6 +38,8 @@ export interface RoutePoint extends SowingPoint {
   up: Band;
   /** Day each stage begins; the first on the day of sowing. */
   begins: EpochDay[];
+  /** When bare-root trees are lifted, where the days wanted lie outside; null where they do not, or nothing rests. */
+  outsideLifting: { from: EpochDay; until: EpochDay } | null;
   /** Share of its plants within the size on the last day wanted, one chance in ten less, in runs that are in time; 0 where none is. */
   inSize: number;
 }
@@ -78,12 +80,14 @@ export function sowRoute(
   const { latitudeDeg } = outlook.site;
   const [tall, over] = daysOfHeights(ahead, outlook, [wanted.fromCm, wanted.toCm]);
   const inBed = formOf(seen.home) === 'bare-root';
-  const rests = inBed && liftingWindow(seen.species, latitudeDeg, warmth, view).value.from < Infinity;
+  const { from, until } = liftingWindow(seen.species, latitudeDeg, warmth, view).value;
+  const rests = inBed && from < Infinity;
+  const outsideLifting = rests && (wanted.until < from || wanted.on > until) ? { from, until } : null;
   const count = emergence.days.length;
   const last = homes[homes.length - 1].from;
   const ready = Float64Array.from({ length: count }, (_, run) => {
     const up = Math.max(last, emergence.days[run]);
-    if (!Number.isFinite(up)) return Infinity;
+    if (!Number.isFinite(up) || outsideLifting) return Infinity;
     const rooted = !inBed ? runs.ready[run] : rests ? nextWinter(latitudeDeg, up) : up;
     return Math.max(rooted, tall?.[run] ?? 0);
   });
@@ -99,6 +103,7 @@ export function sowRoute(
     on,
     up: ahead.upBand,
     begins: homes.map(({ from }) => from),
+    outsideLifting,
     ready,
     bound,
     chance: count ? served.length / count : 0,
@@ -108,13 +113,14 @@ export function sowRoute(
 
 /** A sowing in a few figures. */
 export function pointOf(
-  { on, up, begins, chance, inSize, ready, bound }: RouteSowing,
+  { on, up, begins, outsideLifting, chance, inSize, ready, bound }: RouteSowing,
   wanted: TreesWanted,
 ): RoutePoint {
   return {
     on,
     up,
     begins,
+    outsideLifting,
     chance,
     inSize,
     ready: shareBy(ready, wanted.until),
@@ -142,6 +148,7 @@ function never(on: EpochDay, homes: readonly HomeSpell[]): RouteSowing {
     on,
     up: bandOf(ready),
     begins: homes.map(({ from }) => from),
+    outsideLifting: null,
     ready,
     bound: ready,
     chance: 0,

@@ -161,6 +161,7 @@ describe('a sowing planned', () => {
     on,
     up: { p10: on + 20, p50: on + 25, p90: on + 30 },
     begins: [on, on + 45],
+    outsideLifting: null,
     chance: 0.7,
     inSize: 0.6,
     ready: 0.8,

@@ -5,6 +5,7 @@ import {
   LastFew,
   layerOutlook,
   planTreatment,
+  seedsToSow,
   rootingForecast,
   seedsPerCellTable,
   sowingPlan,
@@ -21,6 +22,7 @@ import {
   type Phase,
   type Site,
   type SowingAsk,
+  type SowingQuestion,
   type SpeciesValues,
   type Spread,
   type StoredLot,
@@ -62,6 +64,9 @@ const api = {
   ) => planTreatment(phases, store, sowOn, outlookAt(asOf).outlook, kind, chance),
 
   sowing: (ask: SowingAsk) => sowingPlan(ask),
+
+  /** Seeds to sow so that so many stand up, with the chance. */
+  seeds: (question: SowingQuestion) => seedsToSow(question).value,
 
   cells: (emergence: number, cells: number, costs: CellCosts, transplant: boolean) =>
     seedsPerCellTable(emergence, cells, costs, transplant),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plantsByStage, wakingOf, type RoutePoint, type SowingPlan } from '@kauri/core';
+import { plantsByStage, wakingOf, type RoutePoint } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
@@ -28,7 +28,7 @@ const fault = ref<string | null>(null);
 onMounted(() => seed.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
 const seedHere = computed(() => seed.loaded === nursery.nurseryId);
 const sown = computed(() => props.route.start !== 'cuttings');
-const sowing = shallowRef<SowingPlan | null>(null);
+const sowing = shallowRef<{ seeds: number; grams: number } | null>(null);
 const begin = ref<number | null>(null);
 let asking = 0;
 watchDebounced(
@@ -40,14 +40,13 @@ watchDebounced(
     const species = nursery.lookup.species.get(speciesId)!;
     try {
       const worker = await seedWork();
-      const plan = await worker.sowing(
+      // Losses once they are up are the route's own.
+      const { viability, emergence } = seed.chainOf(speciesId, null, null);
+      const seeds = await worker.seeds(
         plain({
           target: plants.value[0],
           probability: props.chance,
-          chain: seed.chainOf(speciesId, null, null),
-          seedsPerKg: species.values.seedsPerKg,
-          seedsHeld: null,
-          pricePerKg: null,
+          stages: [viability.next, emergence.next],
         }),
       );
       const { protocols, rootHabit } = seed.startFor(speciesId);
@@ -63,7 +62,7 @@ watchDebounced(
           )
         : null;
       if (mine !== asking) return;
-      sowing.value = plan.value;
+      sowing.value = { seeds, grams: (seeds / species.values.seedsPerKg) * 1000 };
       begin.value = treated?.value.begin ?? null;
       fault.value = null;
     } catch (error) {
@@ -95,7 +94,7 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
         <span class="text-muted">({{ percent(point.inSize) }}, at the low end of the forecasts in time)</span>
       </dd>
       <template v-for="(stage, i) in route.stages" :key="i">
-        <dt class="text-muted">{{ i === 0 ? 'First' : day(point.begins[i]) }}</dt>
+        <dt class="text-muted">{{ i === 0 ? 'Up' : day(point.begins[i]) }}</dt>
         <dd>
           {{ count(plants[i]) }} in {{ words(stage) }}
           <span class="text-muted">({{ percent(stage.goesOn) }} go on)</span>

@@ -97,8 +97,8 @@ const day = (on: number) => longDate(on, year.value);
 function windowWords({ weeks, points, isWhole, fault: why }: JudgedRoute): string {
   if (why) return why;
   const { best, isOpen: open, earliest, latest } = weeks;
-  if (!best)
-    return isWhole ? 'In time in no week to come' : `${points.length} of ${days.value.length} weeks …`;
+  if (!isWhole) return `${points.length} of ${days.value.length} weeks …`;
+  if (!best) return 'In time in no week to come';
   const from = Math.max(earliest ?? best.on, days.value[0]);
   if (open) return from === latest ? day(from) : `${day(from)} to ${day(latest!)}`;
   return `No week is ${percent(asked.value.chance)} sure; best ${day(best.on)}`;
@@ -138,6 +138,11 @@ const openers = computed(() =>
 );
 const movesOf = ({ begins }: RoutePoint) => begins.slice(1).map(day);
 const best = computed(() => chosen.value?.weeks.best ?? null);
+/** When bare-root trees are lifted, where the days asked for lie outside. */
+const lifted = computed(() => {
+  const outside = chosen.value?.points.at(-1)?.outsideLifting ?? null;
+  return outside && Number.isFinite(outside.until) ? outside : null;
+});
 const planning = ref(false);
 /** Puts the best week of the chosen route into the plan. */
 async function planIt() {
@@ -203,7 +208,12 @@ const isoToday = computed(() => isoOf(season.today));
         <PlantTag v-if="tag" v-bind="tag" data-testid="when-tag" />
         <p v-else-if="chosen && done" class="flex items-start gap-2 font-bold" role="status">
           <AlertTriangle class="mt-0.5 shrink-0" :size="18" aria-hidden="true" />
-          In time in no week to come: ask for a later day, or a smaller size.
+          <template v-if="lifted">
+            Bare-root trees are lifted at rest, {{ day(Math.ceil(lifted.from)) }} to
+            {{ day(Math.floor(lifted.until)) }} in most winters: those days lie outside. Ask for days in it,
+            or for plugs.
+          </template>
+          <template v-else>In time in no week to come: ask for a later day, or a smaller size.</template>
         </p>
         <p v-else-if="judged.length" class="text-muted" role="status">
           Running the weeks ahead: {{ weeksRun }} of {{ days.length * judged.length }} …

@@ -21,10 +21,14 @@ export interface BoardPlace {
   planned: readonly { stay: Stay; sowing: PlannedSowing }[];
 }
 
-/** Until when a lot is thought to stay where it is: a plug until it is bound, a bed lot until its lifting window closes. */
-function leavesOn({ view }: ShownLot, today: EpochDay, end: EpochDay): EpochDay {
-  const { forecast } = view;
-  const day = forecast.shiftDue === null && forecast.rests ? forecast.lifting.until : forecast.bound.p50;
+/**
+ * Until when a lot is thought to stay where it is: a plug until it is bound, a bed lot until its lifting window closes, or,
+ * where nothing rests, until it is as tall as was meant.
+ */
+function leavesOn({ view, row }: ShownLot, today: EpochDay, end: EpochDay): EpochDay {
+  const { bound, lifting, rests, toTarget } = view.forecast;
+  const day =
+    row.stage.containerTypeId !== null ? bound.p50 : rests ? lifting.until : (toTarget?.p50 ?? Infinity);
   return Number.isFinite(day) ? Math.min(end, Math.max(today + 7, Math.ceil(day))) : end;
 }
 
