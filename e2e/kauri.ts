@@ -147,6 +147,14 @@ export async function yardPart(page: Page, name: string): Promise<void> {
   await expect(page.locator('main').getByRole('heading', { level: 2 }).first()).toBeVisible();
 }
 
+/** Opens a part of the plan by its tab. */
+export async function planPart(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('navigation', { name: 'Parts of the plan' })
+    .getByRole('link', { name, exact: true })
+    .click();
+}
+
 /** Opens a part of the seed room. */
 export async function seedPart(page: Page, name: string): Promise<void> {
   await station(page, 'Seed');

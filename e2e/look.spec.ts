@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, openLot, seedPart, sheet, signIn, station, test, yardPart } from './kauri';
+import { expect, openLot, planPart, seedPart, sheet, signIn, station, test, yardPart } from './kauri';
 
 /**
  * No serious or critical fault, by axe's rules for WCAG 2 A and AA. In the dark only the colours are others. Under an open
@@ -120,7 +120,7 @@ for (const scheme of ['light', 'dark'] as const) {
       ['The board', 'board'],
       ['Routes', 'routes'],
     ]) {
-      await page.getByRole('link', { name: part, exact: true }).click();
+      await planPart(page, part);
       await expect(page.getByTestId(landmark)).toBeVisible();
       await expectSound(page, part);
     }

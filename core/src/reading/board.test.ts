@@ -2,9 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf } from '../calendar/day';
 import { startingContainers } from '../container/startingContainers';
-import type { ContainerType, Place, PlannedSowing, RaisingRoute } from '../contract';
+import type { ContainerType, PlannedSowing, RaisingRoute } from '../contract';
 import { boardRow, couldGive, findPlaces, overFull, planSowing, roomFor, staysOf, type Stay } from './board';
 import { lookupFrom } from './lookupFrom';
+import { testBed, testBench } from './places.fixture';
 import { occupancyOf } from './occupancy';
 
 const tube = { id: 'c', version: 1, values: startingContainers[0] } as ContainerType;
@@ -15,39 +16,6 @@ const flat = {
 } as ContainerType;
 const wide = { ...tube, id: 'w', values: { ...tube.values, trayLengthMm: 3000, trayWidthMm: 2000 } };
 const lookup = lookupFrom({ species: [], places: [], containers: [tube, flat, wide], media: [] });
-const bench = {
-  id: 'p',
-  version: 1,
-  place: {
-    kind: 'bench',
-    name: 'Bench',
-    eastM: 0,
-    northM: 0,
-    angleDeg: 0,
-    mediumId: null,
-    design: { schema: 1, lengthMm: 9000, widthMm: 1500 },
-  },
-} as unknown as Place;
-const bed = {
-  ...bench,
-  id: 'b',
-  place: {
-    ...bench.place,
-    kind: 'bed',
-    design: {
-      schema: 1,
-      measured: 'inside',
-      lengthMm: 2400,
-      widthMm: 1200,
-      tiers: ['2x8', '2x8'],
-      layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
-      fillBelowRimMm: 20,
-      ground: 'paving',
-      airGapMm: 60,
-      lidAboveRimMm: null,
-    },
-  },
-} as unknown as Place;
 const stay = (id: string, from: number, until: number, more: Partial<Stay> = {}): Stay => ({
   id,
   placeId: 'p',
@@ -76,7 +44,7 @@ describe('a row of the board', () => {
   it('holds on every day what the place holds on that day', () => {
     fc.assert(
       fc.property(stays, fc.boolean(), (list, inBed) => {
-        const place = inBed ? bed : bench;
+        const place = inBed ? testBed : testBench;
         const all = list.map(({ from, length, trays }, i) =>
           inBed
             ? onBed(String(i), from, from + length, trays / 40)
@@ -106,7 +74,7 @@ describe('a row of the board', () => {
   });
   it('says by how much it is over-full, and what could leave by then', () => {
     const spans = boardRow(
-      bed,
+      testBed,
       [
         { ...onBed('a', 0, 40, 2), mayLeaveFrom: 8 },
         { ...onBed('b', 10, 30, 1.5), mayLeaveFrom: 5 },
@@ -123,7 +91,7 @@ describe('a row of the board', () => {
   });
   it('says what cannot be laid out at all, and the rest of the row stands', () => {
     const spans = boardRow(
-      bench,
+      testBench,
       [
         stay('a', 20, 30, {
           occupant: { lotId: 'a', stage: { containerTypeId: 'w', trays: 1, areaM2: null } },
@@ -196,7 +164,7 @@ describe('a sowing planned', () => {
 describe('places found for a sowing', () => {
   const two = lookupFrom({
     species: [],
-    places: [bed, { ...bed, id: 'b2' }, bench],
+    places: [testBed, { ...testBed, id: 'b2' }, testBench],
     containers: [tube, flat],
     media: [],
   });
@@ -255,7 +223,7 @@ describe('places found for a sowing', () => {
           expect(new Set(parts.map(({ id }) => id)).size).toBe(parts.length);
           const all = [...stays, ...parts.flatMap((part) => staysOf(part))];
           const [from, until] = [dayOf('2027-01-01'), dayOf('2028-03-01')];
-          const over = [bed, { ...bed, id: 'b2' }].flatMap((place) =>
+          const over = [testBed, { ...testBed, id: 'b2' }].flatMap((place) =>
             overFull(boardRow(place, all, two, from, until)),
           );
           // Over-full only where the whole kind has no room for it.

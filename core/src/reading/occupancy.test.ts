@@ -1,44 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { startingContainers } from '../container/startingContainers';
-import type { Place, Stage } from '../contract';
+import type { Stage } from '../contract';
 import { recompute } from '../working/working';
 import { lookupFrom } from './lookupFrom';
+import { testBed, testBench } from './places.fixture';
 import { occupancyOf, shareLeft } from './occupancy';
 
 const container = { id: 'c', version: 1, values: startingContainers[0] } as never;
 const lookup = lookupFrom({ species: [], places: [], containers: [container], media: [] });
-const bench = {
-  id: 'p',
-  version: 1,
-  place: {
-    kind: 'bench',
-    name: 'Bench',
-    eastM: 0,
-    northM: 0,
-    angleDeg: 0,
-    mediumId: null,
-    design: { schema: 1, lengthMm: 9000, widthMm: 1500 },
-  },
-} as unknown as Place;
-const bed = {
-  ...bench,
-  place: {
-    ...bench.place,
-    kind: 'bed',
-    design: {
-      schema: 1,
-      measured: 'inside',
-      lengthMm: 2400,
-      widthMm: 1200,
-      tiers: ['2x8', '2x8'],
-      layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
-      fillBelowRimMm: 20,
-      ground: 'paving',
-      airGapMm: 60,
-      lidAboveRimMm: null,
-    },
-  },
-} as unknown as Place;
 const trays = (n: number) =>
   ({ containerTypeId: 'c', trays: n, areaM2: null, densityPerM2: null }) as unknown as Stage;
 const area = (m2: number) =>
@@ -46,7 +15,7 @@ const area = (m2: number) =>
 
 describe('room taken by what stands', () => {
   const length = (apart?: number) => {
-    const occupancy = occupancyOf(bench, [{ lotId: 'a', stage: trays(5), apart }], lookup);
+    const occupancy = occupancyOf(testBench, [{ lotId: 'a', stage: trays(5), apart }], lookup);
     return occupancy.kind === 'bench' ? occupancy.layout.laid.length : NaN;
   };
   it('grows with cells that are set apart, by whole trays', () => {
@@ -56,7 +25,7 @@ describe('room taken by what stands', () => {
   });
   it('is given back by what was lifted', () => {
     const used = (share?: number) => {
-      const occupancy = occupancyOf(bed, [{ lotId: 'a', stage: area(2), share }], lookup);
+      const occupancy = occupancyOf(testBed, [{ lotId: 'a', stage: area(2), share }], lookup);
       if (occupancy.kind !== 'bed') throw new Error('not a bed');
       for (const step of occupancy.working)
         expect(recompute(step.expression!)).toBeCloseTo(step.result as number, 6);

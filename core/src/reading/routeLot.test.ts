@@ -3,6 +3,7 @@ import { startingContainers } from '../container/startingContainers';
 import { RaisingRoute, type ContainerType, type Place, type Species } from '../contract';
 import { speciesLibrary } from '../species/speciesLibrary';
 import { lookupFrom } from './lookupFrom';
+import { testBed, testBench } from './places.fixture';
 import { routeLot, routesOf, startingRoutes } from './routeLot';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -11,32 +12,8 @@ const speciesOf = (code: string) =>
 const containers = startingContainers.map(
   (values, i) => ({ id: uuid(100 + i), version: 1, values }) as ContainerType,
 );
-const spot = { name: 'A', eastM: 0, northM: 0, angleDeg: 0, mediumId: null };
-const bench = {
-  id: uuid(2),
-  version: 1,
-  place: { ...spot, kind: 'bench', design: { schema: 1, lengthMm: 9000, widthMm: 1500 } },
-} as unknown as Place;
-const bed = {
-  id: uuid(3),
-  version: 1,
-  place: {
-    ...spot,
-    kind: 'bed',
-    design: {
-      schema: 1,
-      measured: 'inside',
-      lengthMm: 2400,
-      widthMm: 1200,
-      tiers: ['2x8', '2x8'],
-      layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
-      fillBelowRimMm: 20,
-      ground: 'paving',
-      airGapMm: 60,
-      lidAboveRimMm: null,
-    },
-  },
-} as unknown as Place;
+const bench: Place = { ...testBench, id: uuid(2) };
+const bed: Place = { ...testBed, id: uuid(3) };
 const lookupFor = (species: Species) =>
   lookupFrom({ species: [species], places: [bench, bed], containers, media: [] });
 
