@@ -1,7 +1,7 @@
 import type { PlannedSowing, RaisingRoute } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { addPerson, openTestServer, setUpLots, type Caller, type TestServer } from './harness';
+import { addPerson, benchPlace, openTestServer, setUpLots, type Caller, type TestServer } from './harness';
 
 let server: TestServer;
 let yard: Awaited<ReturnType<typeof setUpLots>>;
@@ -115,6 +115,32 @@ describe('sowings planned', () => {
     });
     expect((await yard.owner.ok('setPlan', plan(1, mine, theirs))).plan.sowings).toHaveLength(2);
     expect((await visitor.send('setPlan', plan(2))).status).toBe(403);
+  });
+  it('whose place was taken down stand, are no hindrance to others, and can be taken out', async () => {
+    const { version } = await yard.owner.ok('plan', { params: yard.nursery });
+    const spare = await yard.owner.ok('addPlace', {
+      params: yard.nursery,
+      body: { id: newId(), place: benchPlace('Spare') },
+    });
+    const there = sowing({ stages: [{ ...sowing().stages[0], placeId: spare.id }] });
+    await yard.owner.ok('setPlan', plan(version, there));
+    await yard.owner.ok('arrangeYard', {
+      params: yard.nursery,
+      body: {
+        id: newId(),
+        site: null,
+        added: [],
+        moved: [],
+        removed: [{ id: spare.id, version: spare.version }],
+      },
+    });
+    const mine = sowing();
+    const both = await yard.owner.ok('setPlan', plan(version + 1, there, mine));
+    expect(both.plan.sowings).toHaveLength(2);
+    const moved = { ...there, pinned: true };
+    expect((await yard.owner.send('setPlan', plan(version + 2, moved, mine))).status).toBe(422);
+    const left = await yard.owner.ok('setPlan', plan(version + 2, mine));
+    expect(left.plan.sowings).toEqual([mine]);
   });
   it.each([
     ['whose stages are out of order', () => sowing({ until: '2027-02-01' }), /leave after they came/],

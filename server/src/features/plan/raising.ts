@@ -1,8 +1,15 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { RaisingRoute, RouteStage } from '@kauri/core/contract';
 import { and, eq, inArray } from 'drizzle-orm';
 import { containerType, place, species } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+
+/** What is new in a list, or other than before: what stands as it was is not asked about again, whatever it names. */
+export function changedOf<T extends { id: string }>(now: readonly T[], before: readonly T[]): T[] {
+  const old = new Map(before.map((one) => [one.id, one]));
+  return now.filter((one) => !isDeepStrictEqual(one, old.get(one.id)));
+}
 
 /**
  * Routes, and sowings planned by them, speak of what this nursery has.

@@ -2,7 +2,7 @@ import type { KeptPlan, KeptRoutes, planRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
 import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
-import { mustBeHere } from './raising';
+import { changedOf, mustBeHere } from './raising';
 import { addOrders, editOrder, ordersOf, removeOrder } from './orders';
 
 export const planHandlers: HandlersOf<typeof planRoutes> = {
@@ -29,7 +29,8 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
   async setRoutes(call) {
     const { version, routes } = call.body;
     const work = await workOf(call);
-    await mustBeHere(work, routes.routes);
+    const { value: before } = await readValue(work, 'routes');
+    await mustBeHere(work, changedOf(routes.routes, before.routes));
     const kept = await keepValue(work, 'routes', version, routes);
     return { version: kept.version, routes: kept.value };
   },
@@ -40,9 +41,11 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
   async setPlan(call) {
     const { version, plan } = call.body;
     const work = await workOf(call);
+    const { value: before } = await readValue(work, 'plan');
+    const changed = changedOf(plan.sowings, before.sowings);
     await mustBeHere(
       work,
-      plan.sowings.map((sowing) => ({ ...sowing, name: sowing.route })),
+      changed.map((sowing) => ({ ...sowing, name: sowing.route })),
     );
     const kept = await keepValue(work, 'plan', version, plan);
     return { version: kept.version, plan: kept.value };

@@ -7,6 +7,7 @@ import { computed, ref, useTemplateRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import { useNursery } from '../../stores/nursery';
+import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { months as monthNames, shortDate, yearOf } from '../../words/dates';
@@ -18,6 +19,7 @@ import { useShift } from './useShift';
 /** Places down, weeks across: how full each is, with what stands and what is planned. */
 const nursery = useNursery();
 const season = useSeason();
+const plan = usePlan();
 const { show } = usePreferences();
 const { rows, ready, from, until } = useBoard();
 
@@ -82,18 +84,15 @@ const nameOf = (id: string) => nursery.lots.get(id)?.code ?? 'a planned sowing';
 const gives = (span: BoardSpan) => couldGive(span).slice(0, 3);
 
 const chosenId = ref<string | null>(null);
-const chosen = computed<PlannedSowing | null>(() => {
-  for (const { planned } of rows.value) {
-    const found = planned.find(({ sowing }) => sowing.id === chosenId.value);
-    if (found) return found.sowing;
-  }
-  return null;
-});
+const chosen = computed<PlannedSowing | null>(
+  () => plan.sowings.find(({ id }) => id === chosenId.value) ?? null,
+);
+/** Planned in a place that was taken down since: no row shows them. */
+const homeless = computed(() =>
+  plan.sowings.filter(({ stages }) => stages.some(({ placeId }) => !nursery.lookup.places.has(placeId))),
+);
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
 const { shift, fault, busy } = useShift();
-const plannedCount = computed(
-  () => new Set(rows.value.flatMap((row) => row.planned.map((p) => p.sowing.id))).size,
-);
 /** A row told in words, for who does not see it. */
 const rowWords = (row: BoardPlace) =>
   row.all
@@ -107,7 +106,7 @@ const rowWords = (row: BoardPlace) =>
       <header class="flex flex-wrap items-baseline gap-x-4">
         <h1 class="text-2xl">What the yard carries</h1>
         <p class="text-muted">
-          {{ several(rows.length, 'place') }}, {{ several(plannedCount, 'sowing') }} planned
+          {{ several(rows.length, 'place') }}, {{ several(plan.sowings.length, 'sowing') }} planned
         </p>
       </header>
       <p class="text-muted flex flex-wrap gap-x-5 text-sm">
@@ -118,6 +117,11 @@ const rowWords = (row: BoardPlace) =>
           >What stands is drawn until its plug is bound or its lifting window closes: move it earlier, and the
           room is free.</span
         >
+      </p>
+      <p v-for="sowing in homeless" :key="sowing.id" class="flex items-baseline gap-2 font-bold">
+        {{ speciesName(sowing.speciesId) }}, {{ sowing.route }}: a place it was planned in is no longer in the
+        yard.
+        <button class="quiet" type="button" @click="chosenId = sowing.id">Choose another</button>
       </p>
       <ul v-if="ready && overs.length" class="max-h-32 space-y-1 overflow-y-auto" data-testid="over-full">
         <li

@@ -36,13 +36,13 @@ const order = computed(() =>
 );
 const day = (iso: string) => longDate(dayOf(iso), yearOf(season.today));
 const may = computed(() => session.may('grower'));
-/** Places of the same kind as the one a stage is in. */
-const placesFor = (placeId: string) => {
-  const kind = nursery.lookup.places.get(placeId)?.place.kind;
-  return nursery
-    .catalogue!.places.filter(({ place }) => place.kind === kind)
+/** Places that a stage may stand in: beds, or what carries trays. */
+const placesFor = ({ containerTypeId }: PlannedSowing['stages'][number]) =>
+  nursery
+    .catalogue!.places.filter(({ place }) =>
+      containerTypeId === null ? place.kind === 'bed' : place.kind === 'bench' || place.kind === 'ground',
+    )
     .map(({ id, place }) => ({ value: id, words: place.name }));
-};
 async function put(sowing: PlannedSowing, said: string) {
   const before = props.sowing;
   try {
@@ -106,7 +106,7 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
           v-if="may"
           label="Stands in"
           :model-value="stage.placeId"
-          :options="placesFor(stage.placeId)"
+          :options="placesFor(stage)"
           @update:model-value="(id) => place(i, id)"
         />
       </li>
