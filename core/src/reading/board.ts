@@ -213,7 +213,6 @@ export function findPlaces(
   lookup: Lookup,
   newId: () => string,
 ): PlannedSowing[] {
-  const taken = [...stays];
   const choices = (placeId: string) => {
     const like = lookup.places.get(placeId);
     if (!like) return [];
@@ -224,7 +223,7 @@ export function findPlaces(
       const stay = staysOf(sowing)[i];
       const whole = stage.trays ?? stage.areaM2!;
       const place = choices(stage.placeId).find(
-        (choice) => roomIn(choice, stay, taken, stage, lookup) >= whole - 1e-6,
+        (choice) => roomIn(choice, stay, stays, stage, lookup) >= whole - 1e-6,
       );
       return place ? { ...stage, placeId: place.id } : stage;
     });
@@ -245,7 +244,7 @@ export function findPlaces(
     stages: [{ ...stage, placeId, plants, ...roomFor(stage, plants, lookup.containers) }],
   });
   const all = choices(stage.placeId);
-  const rooms = all.map((place) => ({ place, room: roomIn(place, stay, taken, stage, lookup) }));
+  const rooms = all.map((place) => ({ place, room: roomIn(place, stay, stays, stage, lookup) }));
   const whole = rooms.find(({ room }) => room >= (stage.trays ?? stage.areaM2!) - 1e-6);
   if (whole) return [part(whole.place.id, stage.plants)];
   for (const { place, room } of [...rooms].sort((a, b) => b.room - a.room)) {
