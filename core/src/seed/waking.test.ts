@@ -4,6 +4,8 @@ import { wakingGroups } from '../species/waking';
 import { wakeSeed, wakeTables, type Spell } from './waking';
 
 const kinds = Object.values(wakingGroups);
+/** Parts of the need of warmth by which the table may be out in a day. */
+const GAIN_OFF_A_DAY = 0.001;
 const day = fc.double({ min: -15, max: 32, noNaN: true });
 
 test('many seeds through many days come as far as each of them alone', () => {
@@ -26,7 +28,10 @@ test('many seeds through many days come as far as each of them alone', () => {
           const alone = wakeSeed({ spells, swingC, waking, depthLog: depth });
           const last = spells.length - 1;
           expect(tables[year].dormancy[1][last]).toBeCloseTo(alone.dormancy, 9);
-          expect(Math.abs(tables[year].heat[1][last] - alone.heat)).toBeLessThan(0.03 + 0.02 * alone.heat);
+          // A day close to the base, where growth sets in, is out by at most a quarter of the table's step.
+          expect(Math.abs(tables[year].heat[1][last] - alone.heat)).toBeLessThan(
+            GAIN_OFF_A_DAY * spells.length + 0.02 * alone.heat,
+          );
         });
       },
     ),
