@@ -52,7 +52,7 @@ describe('Today on the server', () => {
     const before = await basesOf(server, yard.nurseryId);
     await crew.ok('pullRoots', {
       params: yard.onBench,
-      body: { id: newId(), on: TODAY, scores: [0, 0, 0, 0, 0, 0, 0, 0], spoiled: 0 },
+      body: { id: newId(), on: TODAY, scores: Array.from({ length: 30 }, () => 0), spoiled: 0 },
     });
     const after = await crew.today(yard.nursery);
     const now = await basesOf(server, yard.nurseryId);
