@@ -34,9 +34,9 @@ export function benchPlan(core) {
       pulls: [],
       movements: [],
     },
-    stages: chains[i % chains.length],
+    stages: chains[i % chains.length].map((stage) => ({ goesOn: 0.9, ...stage })),
   });
-  const wanted = { on: asOf + 390, until: asOf + 430, fromCm: 20, toCm: 60 };
+  const wanted = { on: asOf + 390, until: asOf + 430, fromCm: 20, toCm: 60, chance: 0.9 };
   const weeks = (one, count) => {
     for (let week = 1; week <= count; week++)
       core.pointOf(core.sowRoute(one, asOf + 7 * week, wanted, weather), wanted);

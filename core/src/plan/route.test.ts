@@ -8,7 +8,7 @@ import { generateWeather } from '../weather/generator';
 import { knownWeather } from '../weather/known';
 import { roughNormals } from '../weather/normals';
 import { formOfRoute, plantsByStage } from './route';
-import { sowRoute, worthSowing, type RouteLot, type RouteSowing, type TreesWanted } from './routeSowing';
+import { pointOf, sowRoute, worthSowing, type RouteLot, type RouteSowing, type TreesWanted } from './routeSowing';
 import { sowingWindow, weeksOfSowing } from './sowingWindow';
 
 const asOf = dayOf('2026-11-24');
@@ -26,7 +26,8 @@ const bed: Home = {
   airShare: 0.5,
   headroomCm: null,
 };
-const routeOf = (stages: RouteLot['stages'], code = 'ALN'): RouteLot => ({
+type Stage = RouteLot['stages'][number];
+const routeOf = (stages: (Omit<Stage, 'goesOn'> & Partial<Stage>)[], code = 'ALN'): RouteLot => ({
   facts: {
     id: 'route',
     code: 'route',
@@ -39,7 +40,7 @@ const routeOf = (stages: RouteLot['stages'], code = 'ALN'): RouteLot => ({
     pulls: [],
     movements: [],
   },
-  stages,
+  stages: stages.map((stage) => ({ goesOn: 1, ...stage })),
 });
 const inTubes = routeOf([{ home: tube, ends: null }]);
 const want = (iso: string, more: Partial<TreesWanted> = {}): TreesWanted => ({
@@ -47,6 +48,7 @@ const want = (iso: string, more: Partial<TreesWanted> = {}): TreesWanted => ({
   until: dayOf(iso),
   fromCm: null,
   toCm: null,
+  chance: 0.9,
   ...more,
 });
 const sharesBy = (days: ArrayLike<number>, day: EpochDay) =>
@@ -91,12 +93,20 @@ describe('a sowing run ahead', () => {
     const [any, tall] = [at(null, null), at(40, null)];
     Array.from(any.ready).forEach((day, i) => expect(tall.ready[i]).toBeGreaterThanOrEqual(day));
     expect(at(null, 15).chance).toBeLessThan(any.chance + 1e-9);
-    for (const { inSize, chance } of [any, tall, at(10, 30)]) {
-      expect(inSize).toBeGreaterThanOrEqual(0);
-      expect(inSize).toBeLessThanOrEqual(1);
-      expect(chance === 0 || inSize > 0).toBe(true);
-    }
-    expect(any.inSize).toBe(1);
+  });
+  it('serves the fewer, the surer it must be, the narrower the size and the more are lost on the way', () => {
+    const on = dayOf('2027-04-05');
+    const inBed = routeOf([{ home: bed, ends: null }]);
+    const serves = (route: RouteLot, more: Partial<TreesWanted> = {}) => {
+      const wanted = want('2028-01-15', more);
+      return pointOf(sowRoute(route, on, wanted, north), wanted).serves;
+    };
+    expect(serves(inBed)).toBe(1);
+    const lossy = routeOf([{ home: bed, ends: null, goesOn: 0.7 }]);
+    expect(serves(lossy)).toBeGreaterThan(0.7);
+    expect(serves(lossy)).toBeLessThan(1);
+    expect(serves(lossy, { chance: 0.5 })).toBeGreaterThan(serves(lossy));
+    expect(serves(inBed, { fromCm: 20, toCm: 60, chance: 0.5 })).toBeLessThan(1);
   });
   it('goes from cell to pot once its plug holds, and is ready when the pot is filled', () => {
     const route = routeOf([
@@ -138,7 +148,7 @@ describe('a sowing run ahead', () => {
       { home: pot, ends: null },
     ]);
     const late = sowRoute(route, asOf + 1140, want('2027-09-20'), north);
-    expect(late).toMatchObject({ chance: 0, inSize: 0 });
+    expect(late).toMatchObject({ chance: 0 });
   });
 });
 
@@ -196,7 +206,7 @@ describe('weeks of sowing', () => {
       up: { p10: up, p50: up, p90: up },
       begins: [on],
       outsideLifting: null,
-      inSize: 1,
+      serves: 1,
     });
     const points = [point(0, 140), point(60, 140), point(100, 145)];
     expect(worthSowing(points, 'treated seed').map(({ on }) => on)).toEqual([100]);

@@ -1,6 +1,7 @@
 import { nextWinter } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, quantileSorted, type Band } from '../chance/quantile';
+import { gammaDraw, seededRandom, seedFrom, type Random } from '../chance/random';
 import {
   daysAfterUp,
   daysOfHeights,
@@ -21,17 +22,24 @@ import { shareBy, type SowingPoint, type SowingRuns } from './sowingWindow';
 export interface RouteLot {
   /** The lot as it would be, but for its day and homes. */
   facts: Omit<LotFacts, 'sownOn' | 'home' | 'homes'>;
-  stages: readonly { home: Home; ends: StageEnd | null }[];
+  stages: readonly { home: Home; ends: StageEnd | null; goesOn: number }[];
 }
 
 /** Trees wanted of a size, from a day until another. */
 export interface TreesWanted extends SizeWanted {
   on: EpochDay;
   until: EpochDay;
+  /** Chance wanted of there being so many. */
+  chance: number;
 }
 
 /** What a sowing on a day comes to. */
-export interface RouteSowing extends SowingRuns, Omit<RoutePoint, 'ready' | 'past'> {}
+export interface RouteSowing extends SowingRuns, Omit<RoutePoint, 'ready' | 'past' | 'serves'> {
+  /** Trees to size for each that its shares let expect at the end, run by run; 0 where a run is not in time. */
+  yields: Float64Array;
+  /** Runs of one weather year: they follow one another. */
+  draws: number;
+}
 
 /** The same in a few figures. */
 export interface RoutePoint extends SowingPoint {
@@ -40,8 +48,11 @@ export interface RoutePoint extends SowingPoint {
   begins: EpochDay[];
   /** When bare-root trees are lifted, where the days wanted lie outside; null where they do not, or nothing rests. */
   outsideLifting: { from: EpochDay; until: EpochDay } | null;
-  /** Share of its plants within the size on the last day wanted, one chance in ten less, in runs that are in time; 0 where none is. */
-  inSize: number;
+  /**
+   * Trees within the size for each that its shares let expect at the end, kept with the chance wanted: losses, size and being
+   * in time together. Where it is not in time so often, kept nine times in ten of those in which it is; 0 where never.
+   */
+  serves: number;
 }
 
 /** Draws for each weather year: enough to tell nine chances in ten within a few. */
@@ -95,10 +106,12 @@ export function sowRoute(
     Math.min(inBed ? Infinity : runs.bound[run], over?.[run] ?? Infinity),
   );
   const shares = sharesWithin(wanted, heights[viewAt], plantCv(seen));
-  const served: number[] = [];
-  for (let run = 0; run < count; run++)
-    if (ready[run] <= wanted.until && bound[run] > wanted.on && ready[run] < bound[run])
-      served.push(shares.length === count ? shares[run] : shares[run % shares.length]);
+  const random = seededRandom(seedFrom(`${facts.id} ${on}`));
+  const yields = Float64Array.from({ length: count }, (_, run) => {
+    const losses = lossesOf(stages, random);
+    const isInTime = ready[run] <= wanted.until && bound[run] > wanted.on && ready[run] < bound[run];
+    return isInTime ? losses * (shares.length === count ? shares[run] : shares[run % shares.length]) : 0;
+  });
   return {
     on,
     up: ahead.upBand,
@@ -106,14 +119,38 @@ export function sowRoute(
     outsideLifting,
     ready,
     bound,
-    chance: count ? served.length / count : 0,
-    inSize: served.length ? quantileSorted(Float64Array.from(served).sort(), 0.1) : 0,
+    yields,
+    draws: DRAWS_EACH,
+    chance: count ? yields.filter((share) => share > 0).length / count : 0,
   };
+}
+
+/** How well shares that go on are known, in plants counted; a rule of thumb. */
+const SHARE_COUNTED = 40;
+
+/** Trees that go through all stages, for each that the shares let expect. */
+function lossesOf(stages: RouteLot['stages'], random: Random): number {
+  let left = 1;
+  for (const { goesOn } of stages) {
+    if (goesOn >= 1) continue;
+    const kept = gammaDraw(random, SHARE_COUNTED * goesOn, 1);
+    left *= kept / (kept + gammaDraw(random, SHARE_COUNTED * (1 - goesOn), 1)) / goesOn;
+  }
+  return left;
+}
+
+/** What of its trees a sowing keeps with a chance. */
+function keptWith(yields: Float64Array, chance: number): number {
+  const sorted = Float64Array.from(yields).sort();
+  const kept = sorted.length ? quantileSorted(sorted, 1 - chance) : 0;
+  if (kept > 0) return kept;
+  const inTime = sorted.filter((share) => share > 0);
+  return inTime.length ? quantileSorted(inTime, 0.1) : 0;
 }
 
 /** A sowing in a few figures. */
 export function pointOf(
-  { on, up, begins, outsideLifting, chance, inSize, ready, bound }: RouteSowing,
+  { on, up, begins, outsideLifting, chance, yields, ready, bound }: RouteSowing,
   wanted: TreesWanted,
 ): RoutePoint {
   return {
@@ -122,7 +159,7 @@ export function pointOf(
     begins,
     outsideLifting,
     chance,
-    inSize,
+    serves: keptWith(yields, wanted.chance),
     ready: shareBy(ready, wanted.until),
     past: shareBy(bound, wanted.on),
   };
@@ -151,8 +188,9 @@ function never(on: EpochDay, homes: readonly HomeSpell[]): RouteSowing {
     outsideLifting: null,
     ready,
     bound: ready,
+    yields: new Float64Array(1),
+    draws: 1,
     chance: 0,
-    inSize: 0,
   };
 }
 

@@ -131,15 +131,14 @@ describe('a sowing planned', () => {
     begins: [on, on + 45],
     outsideLifting: null,
     chance: 0.7,
-    inSize: 0.6,
+    serves: 0.6,
     ready: 0.8,
     past: 0.1,
   };
   const aim = {
     lineId: null,
-    wanted: { on: dayOf('2027-10-01'), until: dayOf('2027-11-01'), fromCm: 20, toCm: null },
+    wanted: { on: dayOf('2027-10-01'), until: dayOf('2027-11-01'), fromCm: 20, toCm: null, chance: 0.9 },
     trees: 540,
-    chance: 0.9,
   };
   const planned = planSowing('x', route, point, aim, lookup.containers, dayOf('2026-11-24'));
   it('has plants enough at every stage, and whole trays for them', () => {

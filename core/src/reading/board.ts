@@ -123,8 +123,6 @@ export interface SowingAim {
   lineId: string | null;
   wanted: TreesWanted;
   trees: number;
-  /** Chance wanted of being in time. */
-  chance: number;
 }
 
 /** A sowing as it is planned: its stages from the days they begin, with plants and room enough for the trees wanted. */
@@ -132,11 +130,11 @@ export function planSowing(
   id: string,
   route: Pick<RaisingRoute, 'speciesId' | 'name' | 'start' | 'cutting' | 'stages'>,
   point: RoutePoint,
-  { lineId, wanted, trees, chance }: SowingAim,
+  { lineId, wanted, trees }: SowingAim,
   containers: ReadonlyMap<string, ContainerType>,
   today: EpochDay,
 ): PlannedSowing {
-  const plants = plantsByStage(Math.ceil(trees / Math.max(0.01, point.inSize)), route.stages);
+  const plants = plantsByStage(Math.ceil(trees / Math.max(0.01, point.serves)), route.stages);
   const last = Math.max(point.on, ...point.begins);
   return {
     id,
@@ -151,7 +149,7 @@ export function planSowing(
       fromCm: wanted.fromCm,
       toCm: wanted.toCm,
       trees,
-      chance,
+      chance: wanted.chance,
     },
     stages: point.begins.map((from, i) => ({
       ...route.stages[i],

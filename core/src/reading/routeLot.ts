@@ -38,7 +38,11 @@ export function routeLot(route: RaisingRoute, lookup: Lookup): RouteLot {
   const { sownOn: _, home: __, homes: ___, ...facts } = factsFrom(row, nothingSeen, lookup);
   return {
     facts,
-    stages: route.stages.map((stage) => ({ home: homeOf(route.name, stage, lookup), ends: stage.ends })),
+    stages: route.stages.map((stage) => ({
+      home: homeOf(route.name, stage, lookup),
+      ends: stage.ends,
+      goesOn: stage.goesOn,
+    })),
   };
 }
 

@@ -40,7 +40,7 @@ export async function planAhead(work: Work, lookup: Lookup, weather: KnownWeathe
   for (const line of lines) {
     const best = bestFor(line, lookup, weather, today);
     if (!best) continue;
-    const aim = { lineId: line.id, wanted: wantedOf(line), trees: line.count, chance: CHANCE };
+    const aim = { lineId: line.id, wanted: wantedOf(line), trees: line.count };
     const planned = planSowing(newId(), best.route, best.point, aim, lookup.containers, today);
     sowings.push(...findPlaces(planned, sowings.flatMap(staysOf), lookup, newId));
   }
@@ -52,6 +52,7 @@ const wantedOf = ({ on, until, fromCm, toCm }: OrderLine) => ({
   until: dayOf(until),
   fromCm,
   toCm,
+  chance: CHANCE,
 });
 
 function bestFor(

@@ -22,7 +22,7 @@ const seed = useSeed();
 const season = useSeason();
 const { show } = usePreferences();
 
-const leave = computed(() => Math.ceil(props.trees / Math.max(0.01, props.point.inSize)));
+const leave = computed(() => Math.ceil(props.trees / Math.max(0.01, props.point.serves)));
 const plants = computed(() => plantsByStage(leave.value, props.route.stages));
 const fault = ref<string | null>(null);
 onMounted(() => seed.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
@@ -90,8 +90,8 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
     <dl class="grid max-w-3xl grid-cols-[auto_1fr] items-baseline gap-x-4 gap-y-1" data-testid="needs">
       <dt class="text-muted">To leave</dt>
       <dd>
-        {{ several(leave, 'tree') }}, of which {{ count(trees) }} are to size
-        <span class="text-muted">({{ percent(point.inSize) }}, at the low end of the forecasts in time)</span>
+        {{ several(leave, 'tree') }}, so that {{ count(trees) }} are there to size
+        <span class="text-muted">({{ percent(point.serves) }} kept, losses, size and time together)</span>
       </dd>
       <template v-for="(stage, i) in route.stages" :key="i">
         <dt class="text-muted">{{ i === 0 ? 'Up' : day(point.begins[i]) }}</dt>

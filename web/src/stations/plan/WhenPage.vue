@@ -149,7 +149,7 @@ async function planIt() {
   const of = ask.value.value;
   if (!of || !chosen.value || !best.value) return;
   planning.value = true;
-  const aim = { lineId: line.value || null, wanted: of.wanted, trees: of.trees, chance: asked.value.chance };
+  const aim = { lineId: line.value || null, wanted: of.wanted, trees: of.trees };
   try {
     const sowing = planSowing(
       newId(),

@@ -40,7 +40,7 @@ export function useShift() {
         fault.value = 'Sown in that week it does not go through its stages in time: it stays where it was.';
         return;
       }
-      const aim = { lineId: sowing.lineId, wanted: trees, trees: wanted.trees, chance: wanted.chance };
+      const aim = { lineId: sowing.lineId, wanted: trees, trees: wanted.trees };
       const moved = planSowing(sowing.id, route, point, aim, nursery.lookup.containers, season.today);
       await plan.put({ ...moved, pinned: true });
       messages.say('Moved to another week.', () => plan.put(sowing));

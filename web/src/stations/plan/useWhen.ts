@@ -64,7 +64,7 @@ export function useWhen() {
     if (first > addYears(season.today, 3)) return { fault: 'Kauri looks three years ahead at most.' };
     const trees = typedNumber(count);
     if (!(Number.isInteger(trees) && trees >= 1)) return { fault: 'Say how many trees: a whole number.' };
-    const wanted: TreesWanted = { on: first, until: last, fromCm, toCm };
+    const wanted: TreesWanted = { on: first, until: last, fromCm, toCm, chance: asked.value.chance };
     return { fault: null, value: { wanted, trees } };
   });
   /** The Mondays on which it may be sown: from this week until the trees are wanted. */
