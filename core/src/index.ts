@@ -769,7 +769,6 @@ export { benchLoad, yardCapacity, type YardCapacity } from './capacity/yardCapac
 export {
   boardRow,
   couldGive,
-  findPlaces,
   overFull,
   planSowing,
   roomFor,
@@ -778,6 +777,10 @@ export {
   type SowingAim,
   type Stay,
 } from './reading/board';
+export { findPlaces } from './reading/findPlaces';
+export { occupantOf, standingStay, takesRoom, type StandingLot } from './reading/standingLots';
+export { type SeasonLine, type SeasonNursery, type SeasonTerms } from './reading/planSeason';
+export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
 export { routeLot, routesOf, startingRoutes } from './reading/routeLot';

@@ -8,7 +8,14 @@ import { generateWeather } from '../weather/generator';
 import { knownWeather } from '../weather/known';
 import { roughNormals } from '../weather/normals';
 import { formOfRoute, plantsByStage } from './route';
-import { pointOf, sowRoute, worthSowing, type RouteLot, type RouteSowing, type TreesWanted } from './routeSowing';
+import {
+  pointOf,
+  sowRoute,
+  worthSowing,
+  type RouteLot,
+  type RouteSowing,
+  type TreesWanted,
+} from './routeSowing';
 import { sowingWindow, weeksOfSowing } from './sowingWindow';
 
 const asOf = dayOf('2026-11-24');

@@ -49,10 +49,11 @@ export async function solveSeason(
     told?: (best: SeasonBest) => boolean;
   },
 ): Promise<SeasonBest> {
-  const highs = await loadSolver();
   const { ways } = problem;
-  const rows = roomRows(problem);
-  const model = modelOf(problem, rows);
+  // Nothing to choose between: what stands is shared out as well as can be already.
+  if (ways.length === 0) return { choice: start, bound: start.cost, gap: 0 };
+  const highs = await loadSolver();
+  const model = modelOf(problem, roomRows(problem));
   let best = start;
   let bound = -Infinity;
   const gapOf = (choice: SeasonChoice) => Math.max(0, (choice.cost - bound) / Math.max(1e-9, choice.cost));
@@ -98,8 +99,9 @@ export async function solveSeason(
  * promise. Kinds of which there is enough are left out; the dearest first.
  */
 export async function worthOfRoom(problem: SeasonProblem): Promise<RoomWorth[]> {
-  const highs = await loadSolver();
   const rows = roomRows(problem);
+  if (rows.length === 0) return [];
+  const highs = await loadSolver();
   const model = modelOf(problem, rows, false);
   const duals = highs.withModel(model, (one) => {
     one.options.set({ output_flag: false });

@@ -32,7 +32,7 @@ export interface BoardSpan {
 }
 
 /** What is filled to this share of itself is full: figures of areas are rounded. */
-const FULL = 1 + 1e-6;
+export const FULL = 1 + 1e-6;
 
 /**
  * What a place holds from a day until another: a stretch for every change of what stands there, filled as `occupancyOf`
@@ -162,96 +162,4 @@ export function planSowing(
     workedOn: isoOf(today),
     pinned: false,
   };
-}
-
-/** Most of a stage's room that a place takes beside what else stands there meanwhile: whole trays, or m² to a tenth. */
-function roomIn(
-  place: Place,
-  stay: Stay,
-  stays: readonly Stay[],
-  wanted: { trays: number | null; areaM2: number | null },
-  lookup: Lookup,
-): number {
-  const step = wanted.trays === null ? 0.1 : 1;
-  const fits = (steps: number) => {
-    const amount = steps * step;
-    const stage = {
-      ...stay.occupant.stage,
-      ...(wanted.trays === null ? { areaM2: amount } : { trays: amount }),
-    };
-    const there = { ...stay, placeId: place.id, occupant: { ...stay.occupant, stage } };
-    return boardRow(place, [...stays, there], lookup, stay.from, stay.until).every(
-      ({ share, stays: held }) => share <= FULL || !held.includes(there),
-    );
-  };
-  let [low, high] = [0, Math.ceil((wanted.trays ?? wanted.areaM2!) / step - 1e-9)];
-  while (low < high) {
-    const middle = Math.ceil((low + high) / 2);
-    if (fits(middle)) low = middle;
-    else high = middle - 1;
-  }
-  return low * step;
-}
-
-/** Whether two places take the same things: beds with beds, benches with benches, under the same cover. */
-function isAlike(a: Place, b: Place, { covers }: Lookup): boolean {
-  const [one, other] = [covers?.get(a.id), covers?.get(b.id)];
-  return a.place.kind === b.place.kind && one?.lowC === other?.lowC && one?.highC === other?.highC;
-}
-
-/**
- * Finds places for a planned sowing beside all that stands and is planned: where it is like first, then others of the kind
- * and cover. One of a single stage that no place takes whole is parted over several; what finds no room stays in the last
- * part, where it is over-full.
- * @param newId for each part after the first
- */
-export function findPlaces(
-  sowing: PlannedSowing,
-  stays: readonly Stay[],
-  lookup: Lookup,
-  newId: () => string,
-): PlannedSowing[] {
-  const choices = (placeId: string) => {
-    const like = lookup.places.get(placeId);
-    if (!like) return [];
-    return [like, ...[...lookup.places.values()].filter((p) => p !== like && isAlike(p, like, lookup))];
-  };
-  if (sowing.stages.length > 1) {
-    const stages = sowing.stages.map((stage, i) => {
-      const stay = staysOf(sowing)[i];
-      const whole = stage.trays ?? stage.areaM2!;
-      const place = choices(stage.placeId).find(
-        (choice) => roomIn(choice, stay, stays, stage, lookup) >= whole - 1e-6,
-      );
-      return place ? { ...stage, placeId: place.id } : stage;
-    });
-    return [{ ...sowing, stages }];
-  }
-  const [stage] = sowing.stages;
-  const [stay] = staysOf(sowing);
-  const parts: PlannedSowing[] = [];
-  let left = stage.plants;
-  const perUnit = stage.plants / (stage.trays ?? stage.areaM2!);
-  const part = (placeId: string, plants: number): PlannedSowing => ({
-    ...sowing,
-    id: parts.length === 0 ? sowing.id : newId(),
-    wanted: {
-      ...sowing.wanted,
-      trees: Math.max(1, Math.round((sowing.wanted.trees * plants) / stage.plants)),
-    },
-    stages: [{ ...stage, placeId, plants, ...roomFor(stage, plants, lookup.containers) }],
-  });
-  const all = choices(stage.placeId);
-  const rooms = all.map((place) => ({ place, room: roomIn(place, stay, stays, stage, lookup) }));
-  const whole = rooms.find(({ room }) => room >= (stage.trays ?? stage.areaM2!) - 1e-6);
-  if (whole) return [part(whole.place.id, stage.plants)];
-  for (const { place, room } of [...rooms].sort((a, b) => b.room - a.room)) {
-    const plants = Math.min(left, Math.floor(room * perUnit + 1e-6));
-    if (plants < 1) continue;
-    parts.push(part(place.id, plants));
-    left -= plants;
-    if (left === 0) break;
-  }
-  if (left > 0) parts.push(part(stage.placeId, left));
-  return parts;
 }

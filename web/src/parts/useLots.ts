@@ -1,4 +1,4 @@
-import { dayOf, factsAt, type LotFacts } from '@kauri/core';
+import { dayOf, factsAt, type LotFacts, type StandingLot } from '@kauri/core';
 import type { Evidence, LotRow } from '@kauri/core/contract';
 import { createSharedComposable } from '@vueuse/core';
 import { computed } from 'vue';
@@ -9,9 +9,8 @@ import { useSeason } from '../stores/season';
 import type { LotView } from '../workers/forecast.worker';
 
 /** A lot as the lists show it at the ribbon's date. */
-export interface ShownLot {
+export interface ShownLot extends StandingLot {
   row: LotRow;
-  facts: LotFacts;
   view: LotView;
   species: string;
   /** Container or density, and the place. */
@@ -66,7 +65,7 @@ export const useLots = createSharedComposable(() => {
       lotFacts.home.kind === 'container'
         ? lotFacts.home.name
         : preferences.show(lotFacts.home.densityPerM2, 'density');
-    return { row, facts: lotFacts, view, species, where: `${home}, ${place}`, place };
+    return { row, facts: lotFacts, standing: view.standing, view, species, where: `${home}, ${place}`, place };
   }
   return { lots, facts };
 });

@@ -175,3 +175,87 @@ export type SeasonPlan = z.infer<typeof PlanSchema>;
 export const KeptPlan = z.object({ version: z.number(), plan: PlanSchema });
 export type KeptPlan = z.infer<typeof KeptPlan>;
 export const EditedPlan = z.object({ version: wholeNumber('Version', 0, 1e9), plan: PlanSchema });
+
+/** What a season is planned with: how sure, with how many hours, at what cost. */
+export const SeasonAsked = z.object({
+  chance: z.number().min(0.5, 'At least one chance in two.').max(0.99, 'At most 99 chances in 100.'),
+  /** Hours that people have in a week for sowing and moving; null where that sets no bound. */
+  hoursAWeek: numberBetween('Hours a week', 0.5, 10_000).nullable(),
+  hourCost: numberBetween('Cost of an hour', 0, 100_000),
+  /** What a tree fetches where its line names no price. */
+  treeWorth: numberBetween('Worth of a tree', 0.01, 100_000),
+});
+export type SeasonAsked = z.infer<typeof SeasonAsked>;
+
+/** How one line is served by a proposal, and what would free it where it is not. */
+export const ProposedLine = z.object({
+  lineId: Id,
+  trees: z.number(),
+  /** Trees that come of what is pinned or begun, of standing lots, and of new sowings. */
+  kept: z.number(),
+  standing: z.array(z.object({ lotId: Id, trees: z.number() })),
+  sown: z.number(),
+  short: z.number(),
+  /** Share of simulated seasons in which all its trees are there. */
+  met: z.number(),
+  why: z.enum(['no route', 'no week', 'no room', 'not worth it']).nullable(),
+  /** The least more that would let a new lot serve it, beside all that is proposed. */
+  frees: z
+    .object({
+      route: z.string(),
+      on: PlainDate,
+      trees: z.number(),
+      rooms: z.array(z.object({ placeId: Id, from: PlainDate, until: PlainDate, m2: z.number() })),
+      hours: z.array(z.object({ week: PlainDate, hours: z.number() })),
+    })
+    .nullable(),
+});
+export type ProposedLine = z.infer<typeof ProposedLine>;
+
+/** A season proposed. */
+export const SeasonResult = z.object({
+  lines: z.array(ProposedLine),
+  sowings: z.array(
+    z.object({
+      sowing: PlannedSowing,
+      /** The next best way of serving the same, and how much more it costs, money. */
+      next: z.object({ route: z.string(), on: PlainDate, more: z.number() }).nullable(),
+    }),
+  ),
+  /** All that it costs and loses, and the least that any plan could, money; null while that is not known. */
+  cost: z.number(),
+  bound: z.number().nullable(),
+  /** Kinds of places that are short, by one of their places: what one more square metre would save. */
+  dear: z.array(z.object({ placeId: Id, perM2: z.number(), from: PlainDate, until: PlainDate })),
+  /** What trees fetch less the work, over simulated seasons, money. */
+  returns: z.object({ p10: z.number(), p50: z.number(), p90: z.number() }),
+  seasons: z.number(),
+});
+export type SeasonResult = z.infer<typeof SeasonResult>;
+
+export const seasonSteps = ['waiting', 'weeks', 'choosing', 'placing', 'replaying', 'done'] as const;
+export type SeasonStep = (typeof seasonSteps)[number];
+
+/** A season being planned, or proposed. */
+export const Proposal = z.object({
+  id: Id,
+  name: Words,
+  state: z.enum(['working', 'done', 'stopped', 'failed']),
+  asked: SeasonAsked,
+  step: z.enum(seasonSteps),
+  /** How far the step is, 0–1. */
+  share: z.number(),
+  /** The day it was worked out on. */
+  madeOn: PlainDate,
+  /** Why it failed. */
+  fault: z.string().nullable(),
+  /** The best so far. */
+  result: SeasonResult.nullable(),
+  chosen: z.boolean(),
+});
+export type Proposal = z.infer<typeof Proposal>;
+export const Proposals = z.object({ proposals: z.array(Proposal) });
+export const NewProposal = z.object({ id: Id, name: Words, asked: SeasonAsked });
+export const NamedProposal = z.object({ name: Words.min(1, 'A plan has a name.') });
+/** Choosing says which plan stands now, so that two people are both told. */
+export const ChosenProposal = z.object({ version: wholeNumber('Version', 0, 1e9) });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { occupancyOf, Unfit } from '@kauri/core';
+import { occupancyOf, occupantOf, Unfit } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -9,7 +9,7 @@ import type { ShownLot } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { count, several } from '../../words/numbers';
-import { occupantOf, usePlaces } from '../yard/usePlaces';
+import { usePlaces } from '../yard/usePlaces';
 import { useLotsTogether } from './useLotsTogether';
 
 /** Several lots carried to another place in the trays they stand in. What stands in a bed is left out, and said. */

@@ -1,4 +1,4 @@
-import { bedGeometry, occupancyOf, traysOnBench } from '@kauri/core';
+import { bedGeometry, occupancyOf, occupantOf, traysOnBench } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
 import { computed, type Ref } from 'vue';
 import { typedNumber } from '../../parts/typed';
@@ -6,7 +6,7 @@ import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
 import { useSeason } from '../../stores/season';
-import { occupantOf, usePlaces } from '../yard/usePlaces';
+import { usePlaces } from '../yard/usePlaces';
 
 /** Where a lot is to stand, as it is typed. */
 export interface TypedStage {

@@ -1,13 +1,12 @@
-import { boardRow, mondayOf, overFull, staysOf, type BoardSpan, type EpochDay, type Stay } from '@kauri/core';
+import { boardRow, mondayOf, overFull, standingStay, staysOf, type BoardSpan, type Stay } from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { byNature } from '../../parts/lots/lotFilter';
-import { useLots, type ShownLot } from '../../parts/useLots';
+import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
-import { occupantOf, takesRoom } from '../yard/usePlaces';
 
 /** Weeks across the board. */
 export const WEEKS = 104;
@@ -21,17 +20,6 @@ export interface BoardPlace {
   planned: readonly { stay: Stay; sowing: PlannedSowing }[];
 }
 
-/**
- * Until when a lot is thought to stay where it is: a plug until it is bound, a bed lot until its lifting window closes, or,
- * where nothing rests, until it is as tall as was meant.
- */
-function leavesOn({ view, row }: ShownLot, today: EpochDay, end: EpochDay): EpochDay {
-  const { bound, lifting, rests, toTarget } = view.forecast;
-  const day =
-    row.stage.containerTypeId !== null ? bound.p50 : rests ? lifting.until : (toTarget?.p50 ?? Infinity);
-  return Number.isFinite(day) ? Math.min(end, Math.max(today + 7, Math.ceil(day))) : end;
-}
-
 /** What the yard carries, week by week: lots that stand, and sowings that are planned. */
 export function useBoard() {
   const nursery = useNursery();
@@ -42,22 +30,10 @@ export function useBoard() {
   const from = computed(() => mondayOf(season.view));
   const until = computed(() => from.value + 7 * WEEKS);
   const standing = computed<Stay[]>(() =>
-    lots.value
-      .filter((lot) => takesRoom(lot, season.view))
-      .map((lot) => {
-        const { forecast } = lot.view;
-        const inBed = lot.row.stage.containerTypeId === null;
-        const ready = inBed ? forecast.lifting.from : forecast.ready.p50;
-        return {
-          id: lot.row.id,
-          placeId: lot.row.stage.placeId,
-          from: from.value,
-          until: leavesOn(lot, season.view, until.value),
-          isPlanned: false,
-          occupant: occupantOf(lot, season.view),
-          mayLeaveFrom: ready,
-        };
-      }),
+    lots.value.flatMap((lot) => {
+      const stay = standingStay(lot, lot.view.forecast, season.view, from.value, until.value);
+      return stay ? [stay] : [];
+    }),
   );
   const planned = computed(() =>
     plan.sowings.flatMap((sowing) => staysOf(sowing).map((stay) => ({ stay, sowing }))),

@@ -1,13 +1,10 @@
 import {
-  apartAt,
-  dayOf,
   footprintOf,
   occupancyOf,
-  shareLeft,
-  type EpochDay,
+  occupantOf,
+  takesRoom,
   type Footprint,
   type Occupancy,
-  type Occupant,
 } from '@kauri/core';
 import type { Place } from '@kauri/core/contract';
 import { computed } from 'vue';
@@ -21,22 +18,6 @@ export interface ShownPlace {
   footprint: Footprint;
   occupancy: Occupancy;
   lots: ShownLot[];
-}
-
-/** Whether a lot takes up room at the date looked at. */
-export function takesRoom({ view, row }: ShownLot, day: number): boolean {
-  const { status } = view.standing;
-  return status !== 'lifted' && status !== 'ended' && dayOf(row.stage.startedOn) <= day;
-}
-
-/** A lot as it takes room on a day: set apart it takes more, half lifted less. */
-export function occupantOf({ row, facts, view }: ShownLot, day: EpochDay): Occupant {
-  return {
-    lotId: row.id,
-    stage: row.stage,
-    apart: apartAt(facts, day),
-    share: shareLeft(view.standing.tally),
-  };
 }
 
 export function usePlaces() {

@@ -1,0 +1,357 @@
+import { addYears, dayOf, mondayOf, type EpochDay } from '../calendar/day';
+import type { LotRow, PlannedSowing, RaisingRoute } from '../contract';
+import { forecastLot } from '../forecast/forecast';
+import type { LotFacts } from '../forecast/lotFacts';
+import { factsAt } from '../forecast/lotHomes';
+import { standingOf } from '../forecast/standing';
+import { feltWeather } from '../forecast/underCover';
+import { formOf, type SizeWanted, type TreeForm } from '../plan/orderLine';
+import { promisable } from '../plan/promisable';
+import {
+  pointOf,
+  sowRoute,
+  worthSowing,
+  type RouteLot,
+  type RoutePoint,
+  type TreesWanted,
+} from '../plan/routeSowing';
+import { weeksOfSowing } from '../plan/sowingWindow';
+import type { SeasonChoice, SeasonProblem, SeasonStock, SeasonWay, WorkTaken } from '../plan/season';
+import type { KnownWeather } from '../weather/known';
+import { planSowing, staysOf, type Stay } from './board';
+import type { Lookup } from './factsFrom';
+import { roomFound } from './findPlaces';
+import { freeOfKind, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
+import { routeLot, routesOf } from './routeLot';
+import { standingStay } from './standingLots';
+
+/** Trees wanted that a season is planned for. */
+export interface SeasonLine extends SizeWanted {
+  id: string;
+  speciesId: string;
+  form: TreeForm;
+  on: EpochDay;
+  until: EpochDay;
+  /** Still to be had. */
+  trees: number;
+  /** What one tree fetches, money, and how many times over one that is not had is felt: a promise broken weighs more. */
+  worth: number;
+  weight: number;
+}
+
+/** What a season is planned with. */
+export interface SeasonTerms {
+  /** Chance wanted of each line being there in time and to size. */
+  chance: number;
+  /** Hours that people have in a week for sowing and moving; null where that sets no bound. */
+  hoursAWeek: number | null;
+  /** What an hour costs, money. */
+  hourCost: number;
+}
+
+/** A nursery as a season is planned from it. */
+export interface SeasonNursery {
+  today: EpochDay;
+  lookup: Lookup;
+  weather: KnownWeather;
+  lines: readonly SeasonLine[];
+  /** Routes that the nursery wrote down. */
+  routes: readonly RaisingRoute[];
+  lots: readonly { row: Pick<LotRow, 'id' | 'code' | 'speciesId' | 'stage'>; facts: LotFacts }[];
+  /** What is planned already: what is pinned, or begun, stays as it is. */
+  planned: readonly PlannedSowing[];
+  terms: SeasonTerms;
+}
+
+/** Why no new lot can serve a line. */
+export type NoWay = 'no route' | 'no week';
+
+/** A season as a problem, and what its parts stand for. */
+export interface BuiltSeason {
+  problem: SeasonProblem;
+  kinds: PlaceKind[];
+  /** Trees of each line that what is kept of the plan will give. */
+  keptTrees: number[];
+  noWay: (NoWay | null)[];
+  /** What each way is: the sowing as it would be planned, before it has its places. */
+  ways: { sowing: PlannedSowing; lot: RouteLot; wanted: TreesWanted; point: RoutePoint }[];
+  /** Lots, as the problem's stocks list them. */
+  stocks: string[];
+  /** All that stands, and is planned and stays so. */
+  stays: Stay[];
+  kept: PlannedSowing[];
+}
+
+/** Weeks of a route that are weighed against each other, and parts of a line that one lot may serve. */
+const WEEKS_EACH = 6;
+const SHARES = [1, 0.5, 0.25];
+/** More weeks than these are looked at every other one. */
+const MANY_WEEKS = 60;
+/** Lines of fewer trees are not parted. */
+const PARTED_FROM = 80;
+/** Every lot more costs so much work, whatever its size, hours; a rule of thumb. */
+const LOT_HOURS = 0.5;
+/** A sowing planned already is kept where another saves no more than this work, hours. */
+const KEEP_HOURS = 2;
+/** A lot serves lines for whose size it has this share of the trees it has for the size it fits best. */
+const FITS = 0.2;
+/** Looked ahead at most, years. */
+const YEARS = 3;
+
+/**
+ * Reads a nursery into a season to be served: weeks of sowing by every route of each line, what stands, what is free. Yields how
+ * far it is, 0–1.
+ */
+export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSeason> {
+  const { today, lookup, lines, planned, terms, weather } = nursery;
+  const { kinds, kindOf } = placeKinds(lookup);
+  const end = Math.min(
+    addYears(today, YEARS),
+    Math.max(today + 7, ...lines.map(({ until }) => until + 1), ...planned.map(({ until }) => dayOf(until))),
+  );
+  const kept = planned.filter(({ pinned, stages }) => pinned || dayOf(stages[0].from) <= today);
+  const stand = standingAhead(nursery, end);
+  const stays = [...stand, ...kept.flatMap(staysOf)];
+  const free = kinds.map((kind) => freeOfKind(kind, stays, lookup, today, end - today));
+  const keptTrees = lines.map(({ id }) =>
+    kept.reduce((sum, { lineId, wanted }) => sum + (lineId === id ? wanted.trees : 0), 0),
+  );
+  const felt = feltWeather(weather);
+  const ways: BuiltSeason['ways'] = [];
+  const columns: SeasonWay[] = [];
+  const noWay: BuiltSeason['noWay'] = [];
+  const keptWork = workByWeek(kept.flatMap(workOf));
+  for (const [at, line] of lines.entries()) {
+    const trees = Math.max(0, line.trees - keptTrees[at]);
+    const wanted: TreesWanted = { ...line, chance: terms.chance };
+    let hasRoute = false;
+    const before = ways.length;
+    for (const { route, lot } of routesFor(line, nursery)) {
+      hasRoute = true;
+      if (trees === 0) continue;
+      const standsAs = planned.filter(
+        (sowing) => !kept.includes(sowing) && sowing.lineId === line.id && sowing.route === route.name,
+      );
+      const points = weeksToTry(today, line.until, standsAs).map((on) =>
+        pointOf(sowRoute(lot, on, wanted, felt), wanted),
+      );
+      for (const point of worthWeighing(points, route, terms.chance, standsAs))
+        for (const share of trees >= PARTED_FROM ? SHARES : [1]) {
+          const of = Math.ceil(trees * share);
+          const aim = { lineId: line.id, wanted, trees: of };
+          const sowing = planSowing(
+            `${at} ${route.id} ${point.on} ${share}`,
+            route,
+            point,
+            aim,
+            lookup.containers,
+            today,
+          );
+          const rooms = roomsOf(sowing, kindOf, kinds, lookup);
+          if (rooms.some(({ m2 }) => !Number.isFinite(m2))) continue;
+          const work = workOf(sowing);
+          const hours = work.reduce((sum, { hours }) => sum + hours, LOT_HOURS);
+          const same = standsAs.some(
+            ({ stages, wanted: { trees: as } }) => stages[0].from === sowing.stages[0].from && as === of,
+          );
+          const late = 1 - point.chance + Math.max(0, terms.chance - point.chance);
+          columns.push({
+            line: at,
+            trees: of,
+            cost:
+              Math.max(0, (hours - (same ? KEEP_HOURS : 0)) * terms.hourCost) +
+              late * of * line.worth * line.weight,
+            rooms,
+            work,
+          });
+          ways.push({ sowing, lot, wanted, point });
+        }
+    }
+    noWay.push(trees === 0 || ways.length > before ? null : hasRoute ? 'no week' : 'no route');
+    yield (at + 1) / lines.length;
+  }
+  const { stocks, ids } = stocksOf(nursery);
+  const problem: SeasonProblem = {
+    from: today,
+    free,
+    hours:
+      terms.hoursAWeek === null ? null : (week) => Math.max(0, terms.hoursAWeek! - (keptWork.get(week) ?? 0)),
+    lines: lines.map(({ trees, worth, weight }, at) => ({
+      trees: Math.max(0, trees - keptTrees[at]),
+      loss: worth * weight,
+    })),
+    ways: columns,
+    stocks,
+  };
+  return { problem, kinds, keptTrees, noWay, ways, stocks: ids, stays, kept };
+}
+
+/** Where what stands will stand, as forecast today. */
+function standingAhead({ lots, weather, today }: SeasonNursery, end: EpochDay): Stay[] {
+  const { felt } = feltWeather(weather);
+  return lots.flatMap(({ row, facts }) => {
+    const known = factsAt(facts, today);
+    const { outlook, warmth } = felt(known);
+    const forecast = forecastLot(facts, outlook, warmth, { view: today });
+    const standing = standingOf(known, forecast);
+    const stay = standing && standingStay({ row, facts: known, standing }, forecast, today, today, end);
+    return stay ? [stay] : [];
+  });
+}
+
+/** Routes of a line's species whose trees leave in its form; those that name what is gone are left out. */
+function routesFor(
+  line: SeasonLine,
+  { lookup, routes }: SeasonNursery,
+): { route: RaisingRoute; lot: RouteLot }[] {
+  const species = lookup.species.get(line.speciesId);
+  if (!species) return [];
+  const of = routesOf(species, routes, [...lookup.places.values()], [...lookup.containers.values()]).routes;
+  return of.flatMap((route) => {
+    const stands = route.stages.every(
+      ({ placeId, containerTypeId }) =>
+        lookup.places.has(placeId) && (containerTypeId === null || lookup.containers.has(containerTypeId)),
+    );
+    if (!stands) return [];
+    const lot = routeLot(route, lookup);
+    return formOf(lot.stages[lot.stages.length - 1].home) === line.form ? [{ route, lot }] : [];
+  });
+}
+
+/** Mondays on which it may be sown, and those of what is planned: every second one where there are very many. */
+function weeksToTry(today: EpochDay, until: EpochDay, standsAs: readonly PlannedSowing[]): EpochDay[] {
+  const first = mondayOf(today + 6);
+  const step = until - first > 7 * MANY_WEEKS ? 14 : 7;
+  const days = new Set(standsAs.map(({ stages }) => dayOf(stages[0].from)));
+  for (let on = first; on <= until; on += step) days.add(on);
+  return [...days].sort((a, b) => a - b);
+}
+
+/**
+ * Weeks that are weighed against each other: some over the weeks that are sure enough, with the best; where none is, the best
+ * alone. A week that is planned already is always weighed.
+ */
+function worthWeighing(
+  points: readonly RoutePoint[],
+  route: RaisingRoute,
+  chance: number,
+  standsAs: readonly PlannedSowing[],
+): RoutePoint[] {
+  // Sown too late for its last stage to begin in time, it serves nobody.
+  const whole = points.filter(({ begins }) => begins.length === route.stages.length);
+  const worth = worthSowing(whole, route.start);
+  const { best } = weeksOfSowing(worth, chance);
+  if (!best) return [];
+  const sure = worth.filter((point) => point.chance >= chance - 1e-9);
+  const some = new Set([best]);
+  if (sure.length)
+    for (let i = 0; i < WEEKS_EACH; i++)
+      some.add(sure[Math.round((i * (sure.length - 1)) / (WEEKS_EACH - 1))]);
+  for (const { stages } of standsAs) {
+    const planned = whole.find(({ on }) => on === dayOf(stages[0].from));
+    if (planned) some.add(planned);
+  }
+  return [...some].sort((a, b) => a.on - b.on);
+}
+
+const roomsOf = (
+  sowing: PlannedSowing,
+  kindOf: ReadonlyMap<string, number>,
+  kinds: readonly PlaceKind[],
+  lookup: Lookup,
+) =>
+  staysOf(sowing).map(({ from, until }, i) => {
+    const kind = kindOf.get(sowing.stages[i].placeId)!;
+    return { kind, from, until, m2: roomOfStage(sowing.stages[i], kinds[kind], lookup) };
+  });
+
+/** Work of a planned sowing, in the week each stage begins. */
+export const workOf = ({ stages }: PlannedSowing): WorkTaken[] =>
+  stages.map(({ from, plants, hoursPer100 }) => ({
+    week: mondayOf(dayOf(from)),
+    hours: (plants * hoursPer100) / 100,
+  }));
+
+function workByWeek(work: readonly WorkTaken[]): ReadonlyMap<EpochDay, number> {
+  const weeks = new Map<EpochDay, number>();
+  for (const { week, hours } of work) weeks.set(week, (weeks.get(week) ?? 0) + hours);
+  return weeks;
+}
+
+/**
+ * Lots that could serve lines, nine chances in ten, each with the trees it has for all the lines it serves: the fewest of any
+ * size asked of it.
+ */
+function stocksOf({ lots, lines, weather, today }: SeasonNursery): { stocks: SeasonStock[]; ids: string[] } {
+  const { felt } = feltWeather(weather);
+  const stocks: SeasonStock[] = [];
+  const ids: string[] = [];
+  for (const { row, facts } of lots) {
+    const asked = lines.flatMap((line, at) => (line.speciesId === row.speciesId ? [{ line, at }] : []));
+    if (!asked.length) continue;
+    const known = factsAt(facts, today);
+    const { outlook, warmth } = felt(known);
+    const serves = asked.flatMap(({ line, at }) => {
+      const on = Math.max(today, line.on);
+      const forecast = forecastLot(facts, outlook, warmth, { view: on, sizes: line });
+      const standing = standingOf(known, forecast);
+      const of = standing && promisable(known, forecast, standing, { ...line, on });
+      return of?.sure && of.from <= line.until && on <= of.until ? [{ at, count: of.count }] : [];
+    });
+    const most = Math.max(0, ...serves.map(({ count }) => count));
+    const fit = serves.filter(({ count }) => count >= FITS * most);
+    if (!fit.length) continue;
+    stocks.push({ trees: Math.min(...fit.map(({ count }) => count)), lines: fit.map(({ at }) => at) });
+    ids.push(row.id);
+  }
+  return { stocks, ids };
+}
+
+/** A choice put into places. */
+export interface PlacedSeason {
+  /** Sowings with their places, each with the way it is, or is a part of. */
+  sowings: { sowing: PlannedSowing; way: number }[];
+  /** Shares of ways that found no place, though their kind had room. */
+  left: { way: number; share: number }[];
+}
+
+/** Puts the ways of a choice into places, the roomiest first. What finds no place is told, and never put where it would over-fill. */
+export function placeSeason(
+  built: BuiltSeason,
+  choice: SeasonChoice,
+  lookup: Lookup,
+  newId: () => string,
+): PlacedSeason {
+  const { problem, ways, stays } = built;
+  const most = (way: number) =>
+    Math.max(...problem.ways[way].rooms.map(({ m2, from, until }) => m2 * (until - from)));
+  const order = [...choice.ways].sort((a, b) => most(b) - most(a));
+  const standing = [...stays];
+  const placed: PlacedSeason = { sowings: [], left: [] };
+  for (const way of order) {
+    const { sowing } = ways[way];
+    const { found, left } = roomFound(sowing, standing, lookup);
+    for (const part of found) {
+      const named = { ...part, id: newId() };
+      placed.sowings.push({ sowing: named, way });
+      standing.push(...staysOf(named));
+    }
+    if (left > 0) placed.left.push({ way, share: left / sowing.stages[0].plants });
+  }
+  return placed;
+}
+
+/** The same season with less room, where ways found no place though their kind had room for them. */
+export function cutSeason(built: BuiltSeason, left: PlacedSeason['left']): BuiltSeason {
+  const { problem } = built;
+  const free = problem.free.map((days) => Float64Array.from(days));
+  for (const { way, share } of left)
+    for (const { kind, from, until, m2 } of problem.ways[way].rooms)
+      for (
+        let day = Math.max(from, problem.from);
+        day < until && day - problem.from < free[kind].length;
+        day++
+      )
+        free[kind][day - problem.from] = Math.max(0, free[kind][day - problem.from] - share * m2);
+  return { ...built, problem: { ...problem, free } };
+}
