@@ -779,7 +779,13 @@ export {
 } from './reading/board';
 export { findPlaces } from './reading/findPlaces';
 export { occupantOf, standingStay, takesRoom, type StandingLot } from './reading/standingLots';
-export { type SeasonLine, type SeasonNursery, type SeasonTerms } from './reading/planSeason';
+export {
+  openLines,
+  staysPut,
+  type SeasonLine,
+  type SeasonNursery,
+  type SeasonTerms,
+} from './reading/planSeason';
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';

@@ -27,7 +27,12 @@ export async function buildServer() {
   const { build } = await import('esbuild');
   await build({
     absWorkingDir: root,
-    entryPoints: ['server/src/main.ts', 'server/src/start.ts', 'server/src/jobs/todayThread.ts'],
+    entryPoints: [
+      'server/src/main.ts',
+      'server/src/start.ts',
+      'server/src/jobs/todayThread.ts',
+      'server/src/jobs/seasonThread.ts',
+    ],
     outdir: 'server/dist',
     bundle: true,
     splitting: true,

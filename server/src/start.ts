@@ -70,6 +70,7 @@ export async function startServer({
     pool,
     today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
     askToday: (_nurseryId: string): void => undefined,
+    askSeason: (): void => undefined,
     irrigationUrl: irrigation.url,
     stationUrl: stations.url,
     instrumentUrl: instruments.url,
@@ -89,6 +90,7 @@ export async function startServer({
     if (demo) await loadDemo(server, databaseUrl);
     jobs = await startJobs({ ownerUrl: databaseUrl, databaseUrl: workUrl, pool, log, today: server.today });
     server.askToday = jobs.askToday;
+    server.askSeason = jobs.askSeason;
     const people = await pool.query(
       'select name, role, nursery, email, password from demo_person order by place',
     );

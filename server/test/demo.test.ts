@@ -155,6 +155,7 @@ describe('the demo', () => {
         stationUrl: '',
         instrumentUrl: '',
         askToday: () => undefined,
+        askSeason: () => undefined,
       },
       server.databaseUrl,
     );

@@ -57,6 +57,7 @@ describe('loading the demo', () => {
       stationUrl: stations.url,
       instrumentUrl: '',
       askToday: () => undefined,
+      askSeason: () => undefined,
     };
     await expect(loadDemo(started, server.databaseUrl)).rejects.toThrow('cut off');
     expect(await nurseries()).toEqual(['Withybeck Tree Yard']);
@@ -76,6 +77,7 @@ describe('loading the demo', () => {
       stationUrl: '',
       instrumentUrl: '',
       askToday: () => undefined,
+      askSeason: () => undefined,
     };
     await loadDemo(nothing, server.databaseUrl);
     expect(await nurseries()).toEqual(['Testing Yard']);

@@ -185,6 +185,7 @@ describe('without its database', () => {
         stationUrl: '',
         instrumentUrl: '',
         askToday: () => undefined,
+        askSeason: () => undefined,
       },
       log: pino({ level: 'silent' }),
     });

@@ -1,5 +1,5 @@
 import { addYears, dayOf, mondayOf, type EpochDay } from '../calendar/day';
-import type { LotRow, PlannedSowing, RaisingRoute } from '../contract';
+import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute } from '../contract';
 import { forecastLot } from '../forecast/forecast';
 import type { LotFacts } from '../forecast/lotFacts';
 import { factsAt } from '../forecast/lotHomes';
@@ -63,6 +63,32 @@ export interface SeasonNursery {
   terms: SeasonTerms;
 }
 
+/** Whether what is planned stays as it is when a season is planned anew: pinned by hand, or begun. */
+export const staysPut = ({ pinned, stages }: PlannedSowing, today: EpochDay): boolean =>
+  pinned || dayOf(stages[0].from) <= today;
+
+/** How many times over a tree that is not had is felt: a promise broken, an order not met, a hope given up. */
+const WEIGHTS = { promised: 2, asked: 1, hope: 0.5 } as const;
+
+/** Lines of orders that are still to be served, within the days that are looked at. */
+export function openLines(
+  orders: readonly KeptOrder[],
+  { treeWorth }: { treeWorth: number },
+  today: EpochDay,
+): SeasonLine[] {
+  return orders.flatMap(({ buyer, lines }) =>
+    lines.flatMap((line): SeasonLine[] => {
+      const { id, speciesId, form, fromCm, toCm, state, count, sent, price } = line;
+      const [on, until] = [dayOf(line.on), dayOf(line.until)];
+      const isOpen = state === 'asked' || state === 'promised' || state === 'part sent';
+      if (!isOpen || until <= today || on > addYears(today, YEARS) || count <= sent) return [];
+      const weight = state !== 'asked' ? WEIGHTS.promised : buyer ? WEIGHTS.asked : WEIGHTS.hope;
+      const trees = count - sent;
+      return [{ id, speciesId, form, fromCm, toCm, on, until, trees, worth: price ?? treeWorth, weight }];
+    }),
+  );
+}
+
 /** Why no new lot can serve a line. */
 export type NoWay = 'no route' | 'no week';
 
@@ -109,7 +135,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
     addYears(today, YEARS),
     Math.max(today + 7, ...lines.map(({ until }) => until + 1), ...planned.map(({ until }) => dayOf(until))),
   );
-  const kept = planned.filter(({ pinned, stages }) => pinned || dayOf(stages[0].from) <= today);
+  const kept = planned.filter((sowing) => staysPut(sowing, today));
   const stand = standingAhead(nursery, end);
   const stays = [...stand, ...kept.flatMap(staysOf)];
   const free = kinds.map((kind) => freeOfKind(kind, stays, lookup, today, end - today));

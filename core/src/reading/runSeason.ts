@@ -39,13 +39,18 @@ export async function runSeason(
     now,
     newId,
     told,
-  }: { seconds: number; now: () => number; newId: () => string; told: (progress: SeasonProgress) => void },
+  }: {
+    seconds: number;
+    now: () => number;
+    newId: () => string;
+    told: (progress: SeasonProgress) => void | Promise<void>;
+  },
 ): Promise<SeasonResult> {
   const { lookup } = nursery;
   const building = buildSeason(nursery);
   let next = building.next();
   while (!next.done) {
-    told({ step: 'weeks', share: next.value });
+    await told({ step: 'weeks', share: next.value });
     next = building.next();
   }
   const whole = next.value;
@@ -53,7 +58,7 @@ export async function runSeason(
   const quick = greedySeason(whole.problem);
   const first = put(whole, quick);
   const settled = settle(whole, quick, first);
-  told({
+  await told({
     step: 'choosing',
     share: 0,
     result: seasonReport(nursery, whole, settled, first, { bound: null, dear: [] }),
@@ -67,20 +72,23 @@ export async function runSeason(
     const solved = await solveSeason(built.problem, cut === 0 ? quick : greedySeason(built.problem), {
       seconds: time,
       told: () => {
-        told({ step: 'choosing', share: Math.min(1, (now() - begun) / time) });
+        // Nobody can be waited for while the solver runs.
+        void Promise.resolve(told({ step: 'choosing', share: Math.min(1, (now() - begun) / time) })).catch(
+          () => undefined,
+        );
         return true;
       },
     });
     // Only of the first, of all the room there is, does the bound hold for every plan.
     if (cut === 0 && Number.isFinite(solved.bound)) bound = solved.bound;
-    told({ step: 'placing', share: cut / (CUTS + 1) });
+    await told({ step: 'placing', share: cut / (CUTS + 1) });
     const placed = put(built, solved.choice);
     const choice = settle(whole, solved.choice, placed);
     if (choice.cost < best.choice.cost - 1e-9) best = { choice, placed };
     if (placed.left.length === 0) break;
     built = cutSeason(built, placed.left);
   }
-  told({ step: 'replaying', share: 0 });
+  await told({ step: 'replaying', share: 0 });
   const dear = await worthOfRoom(whole.problem);
   return seasonReport(nursery, whole, best.choice, best.placed, { bound, dear });
 }

@@ -85,6 +85,7 @@ export function seasonReport(
     })),
     returns: bandOf(returns),
     seasons: SEASONS,
+    kept: built.kept.map(({ id }) => id),
   };
 }
 

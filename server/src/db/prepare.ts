@@ -51,6 +51,7 @@ const remove = [
   'lot_asks',
   'nursery_today',
   'tree_order',
+  'season_proposal',
 ];
 
 /**

@@ -13,6 +13,8 @@ export interface Server {
   irrigationUrl: string;
   /** Has Today of a nursery worked out anew after a change. */
   askToday: (nurseryId: string) => void;
+  /** Has seasons that wait to be planned taken up. */
+  askSeason: () => void;
   /** Where weather stations answer, likewise. */
   stationUrl: string;
   /** Where calipers and height sticks answer, likewise. */

@@ -31,6 +31,7 @@ export async function serve(
     : inTheirNursery(server, name, route, call));
   // What was written is committed: Today follows.
   if (!outside && route.method !== 'GET') server.askToday((call.params as { nursery: string }).nursery);
+  if (name === 'propose') server.askSeason();
   // A stream's last line goes out only now, after the transaction is committed.
   if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
   if (route.answerType) res.type(route.answerType).send(answer);

@@ -9,6 +9,7 @@ import { nursery } from '../db/schema/index';
 import { inNursery, openPool } from '../db/tenant';
 import { dueAt } from './pace';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
+import { startSeasons } from './seasons';
 
 /** Local hour by which a nursery's Today of the new day is worked out, before anyone asks. */
 const DAWN_HOUR = 3;
@@ -17,6 +18,8 @@ const DAWN_HOUR = 3;
 export interface Jobs {
   /** Has Today of a nursery worked out anew, soon and off the thread that answers. */
   askToday: (nurseryId: string) => void;
+  /** Has seasons that wait to be planned taken up. */
+  askSeason: () => void;
   /** Ends once what is under way is done. */
   stop: () => Promise<void>;
 }
@@ -80,6 +83,7 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
       },
     },
   });
+  const seasons = await startSeasons({ queuePool, logger, databaseUrl, pool, log, today });
   const waiting = new Map<string, { firstAt: number; timer: NodeJS.Timeout }>();
   let stopped = false;
   return {
@@ -100,8 +104,12 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
       timer.unref();
       waiting.set(nurseryId, { firstAt, timer });
     },
+    askSeason() {
+      if (!stopped) seasons.take().catch((err: unknown) => log.error({ err }, 'a season was not asked for'));
+    },
     async stop() {
       stopped = true;
+      await seasons.stop();
       for (const { timer } of waiting.values()) clearTimeout(timer);
       await runner.stop().catch(() => undefined);
       await utils.release();

@@ -10,4 +10,10 @@ export const planPaths = {
   setRoutes: ['PUT', '/nurseries/:nursery/routes'],
   plan: ['GET', '/nurseries/:nursery/plan'],
   setPlan: ['PUT', '/nurseries/:nursery/plan'],
+  proposals: ['GET', '/nurseries/:nursery/proposals'],
+  propose: ['POST', '/nurseries/:nursery/proposals'],
+  nameProposal: ['PUT', '/nurseries/:nursery/proposals/:proposal'],
+  stopProposal: ['POST', '/nurseries/:nursery/proposals/:proposal/stop'],
+  removeProposal: ['POST', '/nurseries/:nursery/proposals/:proposal/removal'],
+  chooseProposal: ['POST', '/nurseries/:nursery/proposals/:proposal/choice'],
 } as const satisfies Record<string, Path>;

@@ -1,4 +1,4 @@
-import { atOrder, inNursery, route } from '../route';
+import { atOrder, atProposal, inNursery, route } from '../route';
 import { planPaths as paths } from './paths';
 import * as plan from './schemas';
 
@@ -36,6 +36,35 @@ export const planRoutes = {
   setPlan: route(paths.setPlan, 'grower', 'Plan sowings', {
     params: inNursery,
     body: plan.EditedPlan,
+    answer: plan.KeptPlan,
+  }),
+  proposals: route(paths.proposals, 'visitor', 'Seasons that are proposed, or being planned', {
+    params: inNursery,
+    answer: plan.Proposals,
+  }),
+  propose: route(paths.propose, 'grower', 'Have a season planned, off the thread that answers', {
+    params: inNursery,
+    body: plan.NewProposal,
+    answer: plan.Proposals,
+  }),
+  nameProposal: route(paths.nameProposal, 'grower', 'Name a proposed season', {
+    params: atProposal,
+    body: plan.NamedProposal,
+    answer: plan.Proposals,
+  }),
+  stopProposal: route(paths.stopProposal, 'grower', 'Stop planning, and keep the best so far', {
+    params: atProposal,
+    body: plan.NoWords,
+    answer: plan.Proposals,
+  }),
+  removeProposal: route(paths.removeProposal, 'grower', 'Throw a proposed season away', {
+    params: atProposal,
+    body: plan.NoWords,
+    answer: plan.Proposals,
+  }),
+  chooseProposal: route(paths.chooseProposal, 'grower', 'Make a proposed season the plan', {
+    params: atProposal,
+    body: plan.ChosenProposal,
     answer: plan.KeptPlan,
   }),
 } as const;

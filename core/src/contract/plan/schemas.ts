@@ -230,6 +230,8 @@ export const SeasonResult = z.object({
   /** What trees fetch less the work, over simulated seasons, money. */
   returns: z.object({ p10: z.number(), p50: z.number(), p90: z.number() }),
   seasons: z.number(),
+  /** What was planned already and stays, pinned or begun: the proposal stands beside it. */
+  kept: z.array(Id),
 });
 export type SeasonResult = z.infer<typeof SeasonResult>;
 
@@ -259,3 +261,4 @@ export const NewProposal = z.object({ id: Id, name: Words, asked: SeasonAsked })
 export const NamedProposal = z.object({ name: Words.min(1, 'A plan has a name.') });
 /** Choosing says which plan stands now, so that two people are both told. */
 export const ChosenProposal = z.object({ version: wholeNumber('Version', 0, 1e9) });
+export const NoWords = z.object({ id: Id });

@@ -4,6 +4,14 @@ import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
 import { changedOf, mustBeHere } from './raising';
 import { addOrders, editOrder, ordersOf, removeOrder } from './orders';
+import {
+  chooseProposal,
+  nameProposal,
+  proposalsOf,
+  propose,
+  removeProposal,
+  stopProposal,
+} from './proposals';
 
 export const planHandlers: HandlersOf<typeof planRoutes> = {
   async orders(call) {
@@ -49,5 +57,31 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
     );
     const kept = await keepValue(work, 'plan', version, plan);
     return { version: kept.version, plan: kept.value };
+  },
+  async proposals(call) {
+    return { proposals: await proposalsOf(call) };
+  },
+  async propose(call) {
+    const work = await workOf(call);
+    await propose(work, call.body);
+    return { proposals: await proposalsOf(work) };
+  },
+  async nameProposal(call) {
+    const work = await workOf(call);
+    await nameProposal(work, call.params.proposal, call.body.name);
+    return { proposals: await proposalsOf(work) };
+  },
+  async stopProposal(call) {
+    const work = await workOf(call);
+    await stopProposal(work, call.params.proposal);
+    return { proposals: await proposalsOf(work) };
+  },
+  async removeProposal(call) {
+    const work = await workOf(call);
+    await removeProposal(work, call.params.proposal);
+    return { proposals: await proposalsOf(work) };
+  },
+  async chooseProposal(call) {
+    return chooseProposal(await workOf(call), call.params.proposal, call.body.version);
   },
 };

@@ -1,0 +1,84 @@
+import {
+  dayOf,
+  factsFrom,
+  knownWeather,
+  lookupFrom,
+  openLines,
+  runSeason,
+  type SeasonNursery,
+  type SeasonProgress,
+  type Site,
+} from '@kauri/core';
+import type { Climate, LearntValues, SeasonAsked, SeasonResult } from '@kauri/core/contract';
+import { eq } from 'drizzle-orm';
+import type pg from 'pg';
+import { v7 as newId } from 'uuid';
+import { nursery } from '../db/schema/index';
+import { inNursery, type Tx } from '../db/tenant';
+import { evidenceOf } from '../features/lots/evidence';
+import { lotRowsOf } from '../features/lots/lotRows';
+import { ordersOf } from '../features/plan/orders';
+import { seriesOf } from '../features/weather/weatherDays';
+import { catalogueOf } from '../features/yard/catalogue';
+import { readValue } from '../nursery/values';
+import { NOBODY } from './refreshToday';
+
+/** A season to be planned. */
+export interface SeasonJob {
+  nurseryId: string;
+  asked: SeasonAsked;
+  today: string;
+}
+
+/** Longest that a season is chosen over, seconds. */
+const SECONDS = 60;
+
+/** Plans a season of a nursery. Reads in one transaction; none is open while it computes. */
+export async function planSeason(
+  pool: pg.Pool,
+  job: SeasonJob,
+  told: (progress: SeasonProgress) => void | Promise<void>,
+): Promise<SeasonResult> {
+  const { nurseryId } = job;
+  const read = await inNursery(pool, { nurseryId, personId: NOBODY }, (tx) => readSeason(tx, job));
+  return runSeason(read, { seconds: SECONDS, now: () => performance.now() / 1000, newId, told });
+}
+
+async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob): Promise<SeasonNursery> {
+  const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
+  const site: Site = { latitudeDeg: home.latitudeDeg, elevationM: home.elevationM };
+  const of = { tx, nurseryId };
+  const climate = await readValue(of, 'climate');
+  const learnt = await readValue(of, 'learnt');
+  const plan = await readValue(of, 'site');
+  const lookup = lookupFrom(
+    await catalogueOf(tx, nurseryId),
+    climate.value as Climate,
+    learnt.value as LearntValues,
+    { elements: plan.value.elements, latitudeDeg: home.latitudeDeg, longitudeDeg: home.longitudeDeg },
+  );
+  const { rows: live } = await tx.$client.query<{ id: string }>(
+    `select lot_id as id from balance where nursery_id = $1 and account in ('sown', 'standing')
+     group by lot_id having sum(held) > 0`,
+    [nurseryId],
+  );
+  const ids = live.map(({ id }) => id);
+  const evidence = new Map((await evidenceOf(tx, nurseryId, ids)).map((e) => [e.lotId, e]));
+  const lots = (await lotRowsOf(tx, nurseryId, ids)).map((row) => ({
+    row,
+    facts: factsFrom(row, evidence.get(row.id)!, lookup),
+  }));
+  const day = dayOf(today);
+  const { value: routes } = await readValue(of, 'routes');
+  const { value: planned } = await readValue(of, 'plan');
+  return {
+    today: day,
+    lookup,
+    weather: knownWeather(await seriesOf(tx, nurseryId), site, day),
+    lines: openLines(await ordersOf(of), asked, day),
+    routes: routes.routes,
+    lots,
+    planned: planned.sowings,
+    terms: asked,
+  };
+}
