@@ -72,6 +72,11 @@ export const router = createRouter({
           component: () => import('./stations/plan/PromisePage.vue'),
         },
         { path: 'when', name: 'plan-when', component: () => import('./stations/plan/WhenPage.vue') },
+        {
+          path: 'season/:proposal?/:line?',
+          name: 'plan-season',
+          component: () => import('./stations/plan/SeasonPage.vue'),
+        },
         { path: 'board', name: 'plan-board', component: () => import('./stations/plan/BoardPage.vue') },
         { path: 'routes', name: 'plan-routes', component: () => import('./stations/plan/RoutesPage.vue') },
         { path: ':order?', name: 'plan', component: () => import('./stations/plan/OrdersPage.vue') },

@@ -18,20 +18,25 @@ export const usePlan = defineStore('plan', () => {
     kept.value = await call('plan', { params: nursery.params });
     loadedFor.value = nurseryId;
   }
-  /** @param change what is planned after, from what is planned now */
-  async function write(change: (now: readonly PlannedSowing[]) => PlannedSowing[]): Promise<void> {
-    const { version, plan } = kept.value!;
+  /** @param write puts another plan in place of the one that stands */
+  async function replaced(write: () => Promise<KeptPlan>): Promise<void> {
     try {
-      kept.value = await call('setPlan', {
-        params: nursery.params,
-        body: { version, plan: { schema: 1, sowings: change(plan.sowings) } },
-      });
+      kept.value = await write();
     } catch (error) {
       // Somebody planned meanwhile: told of, and writing again goes on from what stands now.
       if (error instanceof ProblemError && error.kind === 'stale-edit') await load();
       throw error;
     }
   }
+  /** @param change what is planned after, from what is planned now */
+  const write = (change: (now: readonly PlannedSowing[]) => PlannedSowing[]) =>
+    replaced(() => {
+      const { version, plan } = kept.value!;
+      const sowings = change(plan.sowings);
+      return call('setPlan', { params: nursery.params, body: { version, plan: { schema: 1, sowings } } });
+    });
+  /** Puts all that was planned before back. */
+  const restore = (before: readonly PlannedSowing[]) => write(() => [...before]);
   /** Puts sowings into the plan, each in the place of the one with its id where there is one. */
   const put = (...sowings: PlannedSowing[]) =>
     write((now) => {
@@ -40,5 +45,5 @@ export const usePlan = defineStore('plan', () => {
       return [...kept, ...sowings.filter(({ id }) => !known.has(id))];
     });
   const remove = (...ids: string[]) => write((now) => now.filter((sowing) => !ids.includes(sowing.id)));
-  return { kept, sowings, loaded, load, put, remove };
+  return { kept, sowings, loaded, load, put, remove, replaced, restore };
 });

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import type { Proposal } from '@kauri/core/contract';
+import { computed, ref } from 'vue';
+import { sentenceOf } from '../../api/problem';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { usePlan } from '../../stores/plan';
+import { useProposals } from '../../stores/proposals';
+import { useSession } from '../../stores/session';
+import { count, percent, several } from '../../words/numbers';
+import { money } from '../yard/money';
+import { boundWords, stateWords, useSeasonWords } from './seasonWords';
+
+/** A proposed season in a few figures, and what may be done with it. */
+const props = defineProps<{ proposal: Proposal }>();
+const nursery = useNursery();
+const proposals = useProposals();
+const plan = usePlan();
+const session = useSession();
+const messages = useMessages();
+const { day } = useSeasonWords();
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const fault = ref<string | null>(null);
+const busy = ref(false);
+const may = computed(() => session.may('grower'));
+const sums = computed(() => {
+  const { result } = props.proposal;
+  if (!result) return null;
+  const trees = result.lines.reduce((sum, line) => sum + line.trees, 0);
+  const short = result.lines.reduce((sum, line) => sum + line.short, 0);
+  return { trees, served: trees - short, whole: result.lines.filter((line) => line.short === 0).length };
+});
+async function act(work: () => Promise<void>) {
+  busy.value = true;
+  try {
+    await work();
+    fault.value = null;
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const choose = () =>
+  act(async () => {
+    const before = plan.sowings;
+    await proposals.choose(props.proposal.id);
+    messages.say(`“${props.proposal.name}” is the plan now.`, () => plan.restore(before));
+  });
+const stop = () => act(() => proposals.stop(props.proposal.id));
+const remove = () => act(() => proposals.remove(props.proposal.id));
+const name = ref(props.proposal.name);
+const rename = () => {
+  if (name.value.trim() && name.value !== props.proposal.name)
+    void act(() => proposals.rename(props.proposal.id, name.value.trim()));
+  else name.value = props.proposal.name;
+};
+</script>
+
+<template>
+  <section class="space-y-2" :aria-label="proposal.name">
+    <header class="flex flex-wrap items-baseline gap-2">
+      <input
+        v-if="may"
+        v-model="name"
+        class="font-head border-rule w-full min-w-0 border-b bg-transparent text-lg font-semibold"
+        :aria-label="`Name of ${proposal.name}`"
+        maxlength="200"
+        @change="rename"
+      />
+      <h2 v-else class="text-lg">{{ proposal.name }}</h2>
+      <b v-if="proposal.chosen" class="bg-leaf-pale rounded px-1.5 text-sm">the plan now</b>
+    </header>
+    <p
+      class="text-sm"
+      :class="proposal.state === 'failed' ? 'text-wrong font-bold' : 'text-muted'"
+      role="status"
+    >
+      {{ stateWords(proposal)
+      }}<template v-if="proposal.state === 'done'">, {{ day(proposal.madeOn) }}</template>
+    </p>
+    <div
+      v-if="proposal.state === 'working'"
+      class="bg-rule h-1.5 overflow-hidden rounded"
+      role="progressbar"
+      :aria-valuenow="Math.round(100 * proposal.share)"
+      aria-valuemin="0"
+      aria-valuemax="100"
+      :aria-label="`How far ${proposal.name} is`"
+    >
+      <div class="bg-leaf-mid h-full" :style="{ width: percent(proposal.share).replace(/\s/g, '') }" />
+    </div>
+    <dl
+      v-if="sums && proposal.result"
+      class="grid grid-cols-[1fr_auto] gap-x-3 text-[0.95rem]"
+      data-testid="figures"
+    >
+      <dt class="text-muted">Trees served</dt>
+      <dd class="text-right font-bold">{{ count(sums.served) }} of {{ count(sums.trees) }}</dd>
+      <dt class="text-muted">Lines whole</dt>
+      <dd class="text-right">{{ sums.whole }} of {{ proposal.result.lines.length }}</dd>
+      <dt class="text-muted">New lots</dt>
+      <dd class="text-right">{{ proposal.result.sowings.length }}</dd>
+      <dt class="text-muted">Trees less work</dt>
+      <dd class="text-right">{{ money(Math.round(proposal.result.returns.p50), currency) }}</dd>
+      <dd class="text-muted col-span-2 text-sm">
+        {{ money(Math.round(proposal.result.returns.p10), currency) }} to
+        {{ money(Math.round(proposal.result.returns.p90), currency) }} in eight of ten of
+        {{ proposal.result.seasons }} simulated seasons; seed, medium and land are not in it
+      </dd>
+      <dd class="text-muted col-span-2 text-sm">
+        Of the routes and weeks weighed, {{ boundWords(proposal) }}.
+      </dd>
+    </dl>
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <div v-if="may" class="flex flex-wrap gap-2">
+      <button v-if="proposal.state === 'working'" class="act" type="button" :disabled="busy" @click="stop">
+        Stop
+      </button>
+      <template v-else>
+        <button
+          v-if="proposal.result && !proposal.chosen"
+          class="act"
+          type="button"
+          :disabled="busy"
+          @click="choose"
+        >
+          Choose it
+        </button>
+        <button class="quiet" type="button" :disabled="busy" @click="remove">Throw it away</button>
+      </template>
+    </div>
+    <p
+      v-if="may && proposal.result && !proposal.chosen && proposal.state !== 'working'"
+      class="text-muted text-sm"
+    >
+      Chosen, {{ several(proposal.result.sowings.length, 'sowing') }} take the place of what is planned and
+      neither pinned nor begun.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { openLines } from '@kauri/core';
+import type { Proposal } from '@kauri/core/contract';
+import { computed, onMounted, ref } from 'vue';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import EmptyState from '../../parts/EmptyState.vue';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { usePreferences } from '../../stores/preferences';
+import { useProposals } from '../../stores/proposals';
+import { useSeason } from '../../stores/season';
+import { dateWords } from '../../words/dates';
+import { count, percent, several } from '../../words/numbers';
+import { money } from '../yard/money';
+import { formWords, sizeWords } from './orderWords';
+import SeasonHead from './SeasonHead.vue';
+import SeasonTerms from './SeasonTerms.vue';
+import { useSeasonWords } from './seasonWords';
+
+/** A season planned for all that is wanted: proposals side by side, line by line, with why and what would free what does not fit. */
+const nursery = useNursery();
+const orders = useOrders();
+const proposals = useProposals();
+const season = useSeason();
+const route = useRoute();
+const router = useRouter();
+const { shown, unit, show } = usePreferences();
+const { day, placeLike, shortWords, freesWords } = useSeasonWords();
+const fault = ref<string | null>(null);
+onMounted(() => proposals.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
+
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const wanted = computed(() => openLines(orders.all, { treeWorth: 1 }, season.today));
+const trees = computed(() => wanted.value.reduce((sum, line) => sum + line.trees, 0));
+/** Lines that any of the proposals speaks of, and those open now, in the order they are wanted. */
+const rows = computed(() => {
+  const known = new Set([
+    ...wanted.value.map(({ id }) => id),
+    ...proposals.all.flatMap(({ result }) => result?.lines.map(({ lineId }) => lineId) ?? []),
+  ]);
+  return orders.all
+    .flatMap((order) => order.lines.map((line) => ({ order, line })))
+    .filter(({ line }) => known.has(line.id))
+    .sort((a, b) => a.line.on.localeCompare(b.line.on));
+});
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
+const lineOf = ({ result }: Proposal, lineId: string) => result?.lines.find((line) => line.lineId === lineId);
+const sownFor = ({ result }: Proposal, lineId: string) =>
+  result?.sowings.filter(({ sowing }) => sowing.lineId === lineId) ?? [];
+/** How a line is served, in a few words. */
+function servedWords(proposal: Proposal, lineId: string): string {
+  const line = lineOf(proposal, lineId);
+  if (!line) return proposal.result ? 'not wanted then' : '';
+  const sown = sownFor(proposal, lineId);
+  const weeks = [...new Set(sown.map(({ sowing }) => `${sowing.route}, ${day(sowing.stages[0].from)}`))];
+  return [
+    ...(line.kept ? [`${count(line.kept)} planned already`] : []),
+    ...(line.standing.length
+      ? [`${count(line.standing.reduce((n, of) => n + of.trees, 0))} that stand`]
+      : []),
+    ...weeks,
+  ].join('; ');
+}
+const chosen = computed(() => {
+  const { proposal: id, line: lineId } = route.params;
+  const proposal = proposals.all.find((one) => one.id === id);
+  const row = rows.value.find(({ line }) => line.id === lineId);
+  const line = proposal && row && lineOf(proposal, row.line.id);
+  return proposal && row && line ? { proposal, row, line } : null;
+});
+const open = (proposal: Proposal, lineId: string) =>
+  router.replace({ name: 'plan-season', params: { proposal: proposal.id, line: lineId } });
+const isOpen = (proposal: Proposal, lineId: string) =>
+  chosen.value?.proposal.id === proposal.id && chosen.value.line.lineId === lineId;
+const dear = computed(() => {
+  const of = chosen.value?.proposal ?? proposals.all.find((one) => one.chosen) ?? proposals.all.at(-1);
+  return of?.result ? { of, list: of.result.dear.slice(0, 3) } : null;
+});
+const grid = computed(() => ({
+  gridTemplateColumns: `minmax(13rem, 16rem) repeat(${Math.max(1, proposals.all.length)}, minmax(15rem, 22rem))`,
+}));
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[19rem_1fr]">
+    <div class="border-rule p-4 lg:border-r">
+      <SeasonTerms :lines="wanted.length" :trees="trees" />
+    </div>
+    <div class="min-w-0 space-y-4 p-4 md:p-5">
+      <h1 class="text-2xl">The season, planned</h1>
+      <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+      <p v-if="proposals.isCut" class="text-wrong font-bold" role="status">
+        The server does not answer: how far planning is, is not known just now.
+      </p>
+      <p v-if="!proposals.loaded" class="text-muted" role="status">Opening the plans …</p>
+      <EmptyState v-else-if="!proposals.all.length" title="No season is planned yet">
+        From orders and hopes, what stands, routes, places and hours, Kauri plans who is served by what: lot,
+        route, week and place, with the odds; and says what does not fit and what would free it.
+      </EmptyState>
+      <template v-else>
+        <section
+          v-if="dear?.list.length"
+          class="border-rule rounded-md border px-3 py-2"
+          aria-label="What is short"
+          data-testid="dear"
+        >
+          <b>Short in “{{ dear.of.name }}”:</b>
+          <template v-for="(of, i) in dear.list" :key="of.placeId"
+            >{{ i ? ';' : '' }} {{ placeLike(of.placeId) }}, {{ day(of.from) }} to {{ day(of.until) }}:
+            {{ show(1, 'area', 0) }} more would save about {{ money(of.perM2, currency) }}</template
+          >.
+          <span class="text-muted">A guide: worked out as if lots could be parted at will.</span>
+        </section>
+        <section
+          v-if="chosen"
+          class="panel space-y-2 p-4"
+          aria-label="How a line is served"
+          data-testid="line-why"
+        >
+          <header class="flex flex-wrap items-baseline gap-x-3">
+            <h2 class="text-lg">
+              {{ count(chosen.line.trees) }} {{ speciesName(chosen.row.line.speciesId) }},
+              {{ formWords[chosen.row.line.form] }}
+            </h2>
+            <span class="text-muted"
+              >“{{ chosen.proposal.name }}”: all there in {{ percent(chosen.line.met) }} of
+              {{ chosen.proposal.result!.seasons }} simulated seasons</span
+            >
+            <RouterLink class="quiet ml-auto" :to="{ name: 'plan', params: { order: chosen.row.order.id } }"
+              >The order</RouterLink
+            >
+          </header>
+          <ul class="space-y-1">
+            <li v-for="lot in chosen.line.standing" :key="lot.lotId">
+              {{ several(lot.trees, 'tree') }} of
+              <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.lotId } }">{{
+                nursery.lots.get(lot.lotId)?.code ?? 'a lot closed since'
+              }}</RouterLink>, which stands
+            </li>
+            <li v-for="{ sowing, next } in sownFor(chosen.proposal, chosen.line.lineId)" :key="sowing.id">
+              {{ several(sowing.wanted.trees, 'tree') }}: {{ sowing.route }}, sown
+              {{ day(sowing.stages[0].from) }} in
+              {{ nursery.lookup.places.get(sowing.stages[0].placeId)?.place.name ?? '?' }}; in time in
+              {{ percent(sowing.chance) }} of forecasts
+              <span class="text-muted">
+                <template v-if="next"
+                  >· next best: {{ next.route }}, {{ day(next.on) }},
+                  {{ next.more > 0.005 ? `${money(next.more, currency)} dearer` : 'as good' }}</template
+                >
+                <template v-else>· nothing else fits beside the rest</template>
+              </span>
+            </li>
+            <li v-if="chosen.line.short" class="text-wrong font-bold">{{ shortWords(chosen.line) }}</li>
+            <li v-if="freesWords(chosen.line)" data-testid="frees">{{ freesWords(chosen.line) }}</li>
+          </ul>
+        </section>
+        <div class="overflow-x-auto pb-2">
+          <div class="grid w-max min-w-full" :style="grid">
+            <div class="bg-paper sticky left-0 z-10" />
+            <SeasonHead
+              v-for="proposal in proposals.all"
+              :key="proposal.id"
+              class="border-rule border-l px-3 pb-3"
+              :proposal="proposal"
+            />
+            <template v-for="{ order, line } in rows" :key="line.id">
+              <div class="bg-paper border-rule sticky left-0 z-10 border-t py-2 pr-3">
+                <b>{{ count(line.count - line.sent) }} {{ speciesName(line.speciesId) }}</b>
+                <span class="text-muted block text-sm"
+                  >{{ sizeWords(line, (cm) => shown(cm, 'height'), unit('height')) }},
+                  {{ formWords[line.form] }}, {{ dateWords(line.on) }}, {{ order.buyer || 'a hope' }}</span
+                >
+              </div>
+              <button
+                v-for="proposal in proposals.all"
+                :key="proposal.id"
+                class="border-rule hover:bg-card border-t border-l px-3 py-2 text-left align-top"
+                :class="isOpen(proposal, line.id) ? 'bg-card' : ''"
+                type="button"
+                :aria-pressed="isOpen(proposal, line.id)"
+                :disabled="!lineOf(proposal, line.id)"
+                @click="open(proposal, line.id)"
+              >
+                <span class="block">{{ servedWords(proposal, line.id) }}</span>
+                <template v-if="lineOf(proposal, line.id)">
+                  <b v-if="lineOf(proposal, line.id)!.short" class="text-wrong block"
+                    >{{ count(lineOf(proposal, line.id)!.short) }} short</b
+                  >
+                  <span class="text-muted block text-sm"
+                    >all there in {{ percent(lineOf(proposal, line.id)!.met) }} of seasons</span
+                  >
+                </template>
+              </button>
+            </template>
+          </div>
+        </div>
+      </template>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core';
+import { v7 as newId } from 'uuid';
+import { computed, ref } from 'vue';
+import { sentenceOf } from '../../api/problem';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import { typedNumber } from '../../parts/typed';
+import { keptKey } from '../../stores/kept';
+import { useNursery } from '../../stores/nursery';
+import { useProposals } from '../../stores/proposals';
+import { useSession } from '../../stores/session';
+import { several } from '../../words/numbers';
+
+/** What a season is planned with, asked before it is planned. */
+const props = defineProps<{ lines: number; trees: number }>();
+const nursery = useNursery();
+const proposals = useProposals();
+const session = useSession();
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const typed = useSessionStorage(keptKey('season'), {
+  name: '',
+  chance: '0.9',
+  hours: '',
+  hourCost: '15',
+  treeWorth: '1',
+});
+const chances = [
+  { value: '0.8', words: 'eight times in ten' },
+  { value: '0.9', words: 'nine times in ten' },
+  { value: '0.95', words: '19 times in twenty' },
+];
+const fault = ref<string | null>(null);
+const asking = ref(false);
+const may = computed(() => session.may('grower'));
+const why = computed(() => {
+  if (!may.value) return 'Planning a season needs the role of grower.';
+  if (props.lines === 0) return 'No order or hope is open: write one first.';
+  return proposals.isBusy ? 'A season is being planned.' : null;
+});
+async function plan() {
+  const { name, chance, hours, hourCost, treeWorth } = typed.value;
+  const hoursAWeek = hours.trim() === '' ? null : typedNumber(hours);
+  if (hoursAWeek !== null && !(hoursAWeek > 0)) {
+    fault.value = 'Hours a week are a number above 0, or left open.';
+    return;
+  }
+  if (!(typedNumber(hourCost) >= 0)) {
+    fault.value = 'What an hour costs is a number, 0 or more.';
+    return;
+  }
+  if (!(typedNumber(treeWorth) > 0)) {
+    fault.value = 'What a tree fetches is a number above 0.';
+    return;
+  }
+  asking.value = true;
+  try {
+    await proposals.propose({
+      id: newId(),
+      name: name.trim(),
+      asked: {
+        chance: Number(chance),
+        hoursAWeek,
+        hourCost: typedNumber(hourCost),
+        treeWorth: typedNumber(treeWorth),
+      },
+    });
+    typed.value.name = '';
+    fault.value = null;
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  } finally {
+    asking.value = false;
+  }
+}
+</script>
+
+<template>
+  <form class="space-y-3" novalidate @submit.prevent="plan">
+    <h2 class="text-lg">Planned with</h2>
+    <SelectField v-model="typed.chance" label="There in time and to size" :options="chances" />
+    <FormField
+      v-model="typed.hours"
+      label="Hours people have in a week"
+      hint="For sowing and moving. Left open, they set no bound."
+      inputmode="decimal"
+    />
+    <FormField v-model="typed.hourCost" :label="`An hour costs, ${currency}`" inputmode="decimal" />
+    <FormField
+      v-model="typed.treeWorth"
+      :label="`A tree fetches, ${currency}`"
+      hint="Where its line names no price. Assumed until you say."
+      inputmode="decimal"
+    />
+    <FormField v-model="typed.name" label="Name" hint="To tell plans apart." />
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <button class="act act-main w-full" type="submit" :disabled="why !== null || asking">
+      Plan the season
+    </button>
+    <p class="text-muted text-sm">
+      <template v-if="why">{{ why }}</template>
+      <template v-else
+        >{{ several(lines, 'line') }}, {{ several(trees, 'tree') }} still to be served.</template
+      >
+    </p>
+  </form>
+</template>

@@ -1,0 +1,71 @@
+import { dayOf } from '@kauri/core';
+import type { Proposal, ProposedLine, SeasonStep } from '@kauri/core/contract';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { longDate, yearOf } from '../../words/dates';
+import { count, percent, several } from '../../words/numbers';
+
+const stepWords: Record<SeasonStep, string> = {
+  waiting: 'Waiting for its turn',
+  weeks: 'Running the weeks of every route ahead',
+  choosing: 'Choosing between them',
+  placing: 'Finding places',
+  replaying: 'Trying it in simulated seasons',
+  done: 'Planned',
+};
+
+/** How far a proposal is. */
+export function stateWords({ state, step, share, fault, result }: Proposal): string {
+  if (state === 'failed') return fault ?? 'Planning failed.';
+  if (state === 'stopped')
+    return result ? 'Stopped: the best it had by then' : 'Stopped before it had anything';
+  if (state === 'working') return `${stepWords[step]} … ${step === 'waiting' ? '' : percent(share)}`;
+  return stepWords.done;
+}
+
+/** How near a proposal is to the best there can be. */
+export function boundWords({ result }: Proposal): string {
+  if (!result) return '';
+  const { cost, bound } = result;
+  if (bound === null) return 'found at once; how near the best is not known';
+  const gap = cost <= 0 ? 0 : (cost - bound) / cost;
+  return gap < 0.0005
+    ? 'no plan costs less'
+    : `no plan costs over ${percent(Math.ceil(gap * 1000) / 1000)} less`;
+}
+
+export function useSeasonWords() {
+  const nursery = useNursery();
+  const season = useSeason();
+  const { show } = usePreferences();
+  const day = (iso: string) => longDate(dayOf(iso), yearOf(season.today));
+  const placeLike = (id: string): string => {
+    const place = nursery.lookup.places.get(id)?.place;
+    if (!place) return 'a place no longer in the yard';
+    const what = { bed: 'bed', bench: 'bench', ground: 'ground', bay: 'bay' }[place.kind];
+    return `${what} like ${place.name}`;
+  };
+  /** Why a line is short, in a sentence. */
+  function shortWords({ why, short }: ProposedLine): string {
+    const trees = several(short, 'tree');
+    if (why === 'no route') return `${trees} short: no route of the species gives this form.`;
+    if (why === 'no week')
+      return `${trees} short: sown in no week to come are they there in time and to size.`;
+    if (why === 'not worth it') return `${trees} short: a lot for them would cost more than they fetch.`;
+    return `${trees} short: there is no room, or no hours, for them.`;
+  }
+  /** What would free a line that does not fit. */
+  function freesWords({ frees }: ProposedLine): string | null {
+    if (!frees) return null;
+    const rooms = frees.rooms.map(
+      ({ placeId, m2, from, until }) =>
+        `${show(m2, 'area', 1)} more of ${placeLike(placeId)} from ${day(from)} to ${day(until)}`,
+    );
+    const hours = frees.hours.map(
+      ({ week, hours: more }) => `${count(Math.ceil(more * 10) / 10)} more hours in the week of ${day(week)}`,
+    );
+    return `${[...rooms, ...hours].join(', and ')} would serve ${count(frees.trees)} of them: ${frees.route}, sown ${day(frees.on)}.`;
+  }
+  return { day, placeLike, shortWords, freesWords };
+}
