@@ -46,6 +46,8 @@ function partOf(sowing: PlannedSowing, id: string, plants: number, { containers 
   };
 }
 
+/** A part is no smaller than this share of the whole: crumbs are not worth a label. */
+const LEAST_PART = 0.1;
 /** Times a sowing of several stages is parted in two at most. */
 const HALVINGS = 3;
 
@@ -61,8 +63,20 @@ export function findPlaces(
   newId: () => string,
 ): PlannedSowing[] {
   const { found, left } = roomFound(sowing, stays, lookup);
-  const parts = left > 0 ? [...found, partOf(sowing, sowing.id, left, lookup)] : found;
+  const parts = left > 0 ? [...found, restOf(sowing, found, left, lookup)] : found;
   return parts.map((part, i) => ({ ...part, id: i === 0 ? sowing.id : newId() }));
+}
+
+/** What found no place, with the trees that the parts that did leave to it. */
+function restOf(
+  sowing: PlannedSowing,
+  found: readonly PlannedSowing[],
+  left: number,
+  lookup: Lookup,
+): PlannedSowing {
+  const rest = partOf(sowing, sowing.id, left, lookup);
+  const trees = sowing.wanted.trees - found.reduce((sum, { wanted }) => sum + wanted.trees, 0);
+  return { ...rest, wanted: { ...rest.wanted, trees: Math.max(1, trees) } };
 }
 
 /** The parts of a planned sowing that find places, under names of their own, and first plants that find none. */
@@ -76,9 +90,18 @@ export function roomFound(sowing: PlannedSowing, stays: readonly Stay[], lookup:
       ...[...lookup.places.values()].filter((p) => p !== like && kindOfPlace(p, lookup) === kind),
     ];
   };
-  return sowing.stages.length > 1
-    ? overStages(sowing, stays, lookup, choices)
-    : overPlaces(sowing, stays, lookup, choices);
+  const { found, left } =
+    sowing.stages.length > 1
+      ? overStages(sowing, stays, lookup, choices)
+      : overPlaces(sowing, stays, lookup, choices);
+  // Trees of the parts add up to those of the whole.
+  const { plants } = sowing.stages[0];
+  const served = Math.floor((sowing.wanted.trees * (plants - left)) / plants + 1e-9);
+  const [first, ...rest] = found;
+  if (!first) return { found, left };
+  const others = rest.reduce((sum, { wanted }) => sum + wanted.trees, 0);
+  const trees = Math.max(1, served - others);
+  return { found: [{ ...first, wanted: { ...first.wanted, trees } }, ...rest], left };
 }
 
 type Choices = (placeId: string) => readonly Place[];
@@ -108,7 +131,7 @@ function overPlaces(sowing: PlannedSowing, stays: readonly Stay[], lookup: Looku
   let left = stage.plants;
   for (const { place, room } of [...rooms].sort((a, b) => b.room - a.room)) {
     const plants = Math.min(left, Math.floor(room * perUnit + 1e-6));
-    if (plants < 1) continue;
+    if (plants < Math.max(1, LEAST_PART * stage.plants)) continue;
     found.push(at(partOf(sowing, `${sowing.id} ${found.length}`, plants, lookup), place.id));
     left -= plants;
     if (left === 0) break;

@@ -21,7 +21,7 @@ import type { KnownWeather } from '../weather/known';
 import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { roomFound } from './findPlaces';
-import { freeOfKind, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
+import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
 import { routeLot, routesOf } from './routeLot';
 import { standingStay } from './standingLots';
 
@@ -99,6 +99,8 @@ export interface BuiltSeason {
   /** Trees of each line that what is kept of the plan will give. */
   keptTrees: number[];
   noWay: (NoWay | null)[];
+  /** Best chance of each line in any week by any route that was weighed. */
+  best: number[];
   /** What each way is: the sowing as it would be planned, before it has its places. */
   ways: { sowing: PlannedSowing; lot: RouteLot; wanted: TreesWanted; point: RoutePoint }[];
   /** Lots, as the problem's stocks list them. */
@@ -119,6 +121,8 @@ const PARTED_FROM = 80;
 const LOT_HOURS = 0.5;
 /** A sowing planned already is kept where another saves no more than this work, hours. */
 const KEEP_HOURS = 2;
+/** What is missing of the chance wanted costs so much more than what is lost by it: one would rather be sure. */
+const UNSURE = 0.25;
 /** A lot serves lines for whose size it has this share of the trees it has for the size it fits best. */
 const FITS = 0.2;
 /** Looked ahead at most, years. */
@@ -146,22 +150,30 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   const ways: BuiltSeason['ways'] = [];
   const columns: SeasonWay[] = [];
   const noWay: BuiltSeason['noWay'] = [];
+  const best = lines.map(() => 0);
   const keptWork = workByWeek(kept.flatMap(workOf));
   for (const [at, line] of lines.entries()) {
     const trees = Math.max(0, line.trees - keptTrees[at]);
     const wanted: TreesWanted = { ...line, chance: terms.chance };
     let hasRoute = false;
     const before = ways.length;
-    for (const { route, lot } of routesFor(line, nursery)) {
+    for (const { route, lot, also } of routesFor(line, nursery, kinds)) {
       hasRoute = true;
       if (trees === 0) continue;
       const standsAs = planned.filter(
         (sowing) => !kept.includes(sowing) && sowing.lineId === line.id && sowing.route === route.name,
       );
-      const points = weeksToTry(today, line.until, standsAs).map((on) =>
-        pointOf(sowRoute(lot, on, wanted, felt), wanted),
-      );
-      for (const point of worthWeighing(points, route, terms.chance, standsAs))
+      const run = (of: RouteLot, on: EpochDay) => pointOf(sowRoute(of, on, wanted, felt), wanted);
+      const points = weeksToTry(today, line.until, standsAs).map((on) => run(lot, on));
+      const weighed = worthWeighing(points, route, terms.chance, standsAs);
+      const all = [{ route, lot, points: weighed }];
+      for (const other of also)
+        all.push({
+          ...other,
+          points: weighed.map(({ on }) => run(other.lot, on)).filter(({ chance }) => chance > 0),
+        });
+      for (const { route, lot, point } of all.flatMap((of) => of.points.map((point) => ({ ...of, point })))) {
+        best[at] = Math.max(best[at], point.chance);
         for (const share of trees >= PARTED_FROM ? SHARES : [1]) {
           const of = Math.ceil(trees * share);
           const aim = { lineId: line.id, wanted, trees: of };
@@ -178,9 +190,12 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
           const work = workOf(sowing);
           const hours = work.reduce((sum, { hours }) => sum + hours, LOT_HOURS);
           const same = standsAs.some(
-            ({ stages, wanted: { trees: as } }) => stages[0].from === sowing.stages[0].from && as === of,
+            ({ stages, wanted: { trees: as } }) =>
+              stages[0].from === sowing.stages[0].from &&
+              as === of &&
+              kindOf.get(stages.at(-1)!.placeId) === kindOf.get(sowing.stages.at(-1)!.placeId),
           );
-          const late = 1 - point.chance + Math.max(0, terms.chance - point.chance);
+          const late = 1 - point.chance + UNSURE * Math.max(0, terms.chance - point.chance);
           columns.push({
             line: at,
             trees: of,
@@ -192,6 +207,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
           });
           ways.push({ sowing, lot, wanted, point });
         }
+      }
     }
     noWay.push(trees === 0 || ways.length > before ? null : hasRoute ? 'no week' : 'no route');
     yield (at + 1) / lines.length;
@@ -209,7 +225,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
     ways: columns,
     stocks,
   };
-  return { problem, kinds, keptTrees, noWay, ways, stocks: ids, stays, kept };
+  return { problem, kinds, keptTrees, noWay, best, ways, stocks: ids, stays, kept };
 }
 
 /** Where what stands will stand, as forecast today. */
@@ -225,22 +241,53 @@ function standingAhead({ lots, weather, today }: SeasonNursery, end: EpochDay): 
   });
 }
 
-/** Routes of a line's species whose trees leave in its form; those that name what is gone are left out. */
+/** A route that can be followed in this yard. */
+interface AbleRoute {
+  route: RaisingRoute;
+  lot: RouteLot;
+}
+
+/**
+ * Routes of a line's species whose trees leave in its form; those that name what is gone are left out. A route that the nursery
+ * did not write itself may end in other kinds of places too.
+ */
 function routesFor(
   line: SeasonLine,
-  { lookup, routes }: SeasonNursery,
-): { route: RaisingRoute; lot: RouteLot }[] {
+  { lookup, routes: written }: SeasonNursery,
+  kinds: readonly PlaceKind[],
+): (AbleRoute & { also: AbleRoute[] })[] {
   const species = lookup.species.get(line.speciesId);
   if (!species) return [];
-  const of = routesOf(species, routes, [...lookup.places.values()], [...lookup.containers.values()]).routes;
-  return of.flatMap((route) => {
+  const { routes, own } = routesOf(
+    species,
+    written,
+    [...lookup.places.values()],
+    [...lookup.containers.values()],
+  );
+  return routes.flatMap((route) => {
     const stands = route.stages.every(
       ({ placeId, containerTypeId }) =>
         lookup.places.has(placeId) && (containerTypeId === null || lookup.containers.has(containerTypeId)),
     );
     if (!stands) return [];
     const lot = routeLot(route, lookup);
-    return formOf(lot.stages[lot.stages.length - 1].home) === line.form ? [{ route, lot }] : [];
+    if (formOf(lot.stages[lot.stages.length - 1].home) !== line.form) return [];
+    const also = own ? [] : elsewhere(route, kinds, lookup);
+    return [{ route, lot, also: also.map((other) => ({ route: other, lot: routeLot(other, lookup) })) }];
+  });
+}
+
+/** A suggested route that ends in each other kind of place that takes it: beds for beds, benches and standing ground for trays. */
+function elsewhere(route: RaisingRoute, kinds: readonly PlaceKind[], lookup: Lookup): RaisingRoute[] {
+  const last = route.stages[route.stages.length - 1];
+  const inBed = last.containerTypeId === null;
+  const like = kindOfPlace(lookup.places.get(last.placeId)!, lookup);
+  return kinds.flatMap(({ places: [place] }): RaisingRoute[] => {
+    const { kind } = place.place;
+    const takes = inBed ? kind === 'bed' : kind === 'bench' || kind === 'ground';
+    if (!takes || kindOfPlace(place, lookup) === like) return [];
+    const stages = [...route.stages.slice(0, -1), { ...last, placeId: place.id }];
+    return [{ ...route, id: `${route.id} ${place.id}`, stages }];
   });
 }
 

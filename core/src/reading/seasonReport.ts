@@ -58,6 +58,7 @@ export function seasonReport(
       standing,
       sown: sownFor[at],
       short,
+      best: built.best[at],
       why,
       frees: frees && (frees.rooms.length || frees.hours.length) ? frees : null,
     };

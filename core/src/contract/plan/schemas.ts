@@ -198,6 +198,8 @@ export const ProposedLine = z.object({
   short: z.number(),
   /** Share of simulated seasons in which all its trees are there. */
   met: z.number(),
+  /** Best chance that a new lot of it is in time and to size, in any week by any route; 0 where none is. */
+  best: z.number(),
   why: z.enum(['no route', 'no week', 'no room', 'not worth it']).nullable(),
   /** The least more that would let a new lot serve it, beside all that is proposed. */
   frees: z

@@ -47,12 +47,13 @@ export function useSeasonWords() {
     return `${what} like ${place.name}`;
   };
   /** Why a line is short, in a sentence. */
-  function shortWords({ why, short }: ProposedLine): string {
+  function shortWords({ why, short, best }: ProposedLine): string {
     const trees = several(short, 'tree');
     if (why === 'no route') return `${trees} short: no route of the species gives this form.`;
     if (why === 'no week')
       return `${trees} short: sown in no week to come are they there in time and to size.`;
-    if (why === 'not worth it') return `${trees} short: a lot for them would cost more than they fetch.`;
+    if (why === 'not worth it')
+      return `${trees} short: at best they are there in time and to size in ${percent(best)} of forecasts, and a lot would cost more than that fetches.`;
     return `${trees} short: there is no room, or no hours, for them.`;
   }
   /** What would free a line that does not fit. */
