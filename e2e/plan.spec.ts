@@ -195,3 +195,52 @@ test('routes are suggested by habit, changed into the nursery’s own, refused w
   await expect(routes).toContainText('suggested');
   await expect(routes).not.toContainText('Deep tubes, twice');
 });
+
+test('a season is planned, compared, explained, chosen and undone, and what is pinned stays', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Plan');
+  await planPart(page, 'The season');
+  await page.getByLabel('Hours people have in a week').fill('none');
+  await page.getByRole('button', { name: 'Plan the season' }).click();
+  await expect(page.getByRole('alert')).toHaveText('Hours a week are a number above 0, or left open.');
+  await page.getByLabel('Hours people have in a week').fill('0.5');
+  await page.getByLabel('Name', { exact: true }).fill('Few hands');
+  await page.getByRole('button', { name: 'Plan the season' }).click();
+  const few = page.getByRole('region', { name: 'Few hands' });
+  await expect(few.getByRole('progressbar')).toBeVisible();
+  // Left and come back to, it goes on.
+  await page.reload();
+  await expect(few.getByText(/^Planned, /)).toBeVisible({ timeout: 60_000 });
+  await expect(few.getByTestId('figures')).toContainText(/Trees served/);
+  // A line that does not fit says what is short of it, and what would free it.
+  const line = page.getByRole('button', { name: /150 short/ }).last();
+  await line.focus();
+  await page.keyboard.press('Enter');
+  const why = page.getByTestId('line-why');
+  await expect(why).toContainText(/trees short/);
+  await page.reload();
+  await expect(why).toBeVisible();
+  await page.getByLabel('Hours people have in a week').fill('');
+  await page.getByLabel('Name', { exact: true }).fill('All hands');
+  await page.getByRole('button', { name: 'Plan the season' }).click();
+  const all = page.getByRole('region', { name: 'All hands' });
+  await expect(all.getByText(/^Planned, /)).toBeVisible({ timeout: 60_000 });
+  const served = async (of: typeof all) =>
+    Number(
+      /([\d\s\u202f]+) of/
+        .exec((await of.getByTestId('figures').innerText()).split('\n')[1])![1]
+        .replace(/\D/g, ''),
+    );
+  expect(await served(all)).toBeGreaterThan(await served(few));
+  await all.getByRole('button', { name: 'Choose it' }).click();
+  await expect(all.getByText('the plan now')).toBeVisible();
+  await planPart(page, 'The board');
+  await expect(page.getByTestId('board')).toBeVisible();
+  const planned = page.getByText(/\d+ sowings planned/);
+  const chosen = await planned.innerText();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(planned).not.toHaveText(chosen);
+});

@@ -128,10 +128,13 @@ function overPlaces(sowing: PlannedSowing, stays: readonly Stay[], lookup: Looku
   const one = rooms.find(({ room }) => room >= whole - 1e-6);
   if (one) return { found: [at(sowing, one.place.id)], left: 0 };
   const found: PlannedSowing[] = [];
+  const least = Math.max(1, Math.floor(LEAST_PART * stage.plants));
   let left = stage.plants;
   for (const { place, room } of [...rooms].sort((a, b) => b.room - a.room)) {
-    const plants = Math.min(left, Math.floor(room * perUnit + 1e-6));
-    if (plants < Math.max(1, LEAST_PART * stage.plants)) continue;
+    const most = Math.floor(room * perUnit + 1e-6);
+    if (most < least) continue;
+    const rest = left - most;
+    const plants = rest <= 0 ? left : rest < least ? left - least : most;
     found.push(at(partOf(sowing, `${sowing.id} ${found.length}`, plants, lookup), place.id));
     left -= plants;
     if (left === 0) break;

@@ -23,6 +23,12 @@ const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const fault = ref<string | null>(null);
 const busy = ref(false);
 const may = computed(() => session.may('grower'));
+/** What it was planned with. */
+const terms = computed(() => {
+  const { chance, hoursAWeek, hourCost, treeWorth } = props.proposal.asked;
+  const hours = hoursAWeek === null ? 'no bound to hours' : `${hoursAWeek} hours a week`;
+  return `${percent(chance)} sure, ${hours}; ${money(hourCost, currency.value)} an hour, ${money(treeWorth, currency.value)} a tree without a price`;
+});
 const sums = computed(() => {
   const { result } = props.proposal;
   if (!result) return null;
@@ -79,6 +85,7 @@ const rename = () => {
       {{ stateWords(proposal)
       }}<template v-if="proposal.state === 'done'">, {{ day(proposal.madeOn) }}</template>
     </p>
+    <p class="text-muted text-sm">{{ terms }}</p>
     <div
       v-if="proposal.state === 'working'"
       class="bg-rule h-1.5 overflow-hidden rounded"

@@ -2,7 +2,7 @@
 import { openLines } from '@kauri/core';
 import type { Proposal } from '@kauri/core/contract';
 import { computed, onMounted, ref } from 'vue';
-import { RouterLink, useRoute, useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { useNursery } from '../../stores/nursery';
@@ -11,10 +11,11 @@ import { usePreferences } from '../../stores/preferences';
 import { useProposals } from '../../stores/proposals';
 import { useSeason } from '../../stores/season';
 import { dateWords } from '../../words/dates';
-import { count, percent, several } from '../../words/numbers';
+import { count, percent } from '../../words/numbers';
 import { money } from '../yard/money';
 import { formWords, sizeWords } from './orderWords';
 import SeasonHead from './SeasonHead.vue';
+import SeasonLineWhy from './SeasonLineWhy.vue';
 import SeasonTerms from './SeasonTerms.vue';
 import { useSeasonWords } from './seasonWords';
 
@@ -26,7 +27,7 @@ const season = useSeason();
 const route = useRoute();
 const router = useRouter();
 const { shown, unit, show } = usePreferences();
-const { day, placeLike, shortWords, freesWords } = useSeasonWords();
+const { day, placeLike } = useSeasonWords();
 const fault = ref<string | null>(null);
 onMounted(() => proposals.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
 
@@ -70,7 +71,10 @@ const chosen = computed(() => {
   return proposal && row && line ? { proposal, row, line } : null;
 });
 const open = (proposal: Proposal, lineId: string) =>
-  router.replace({ name: 'plan-season', params: { proposal: proposal.id, line: lineId } });
+  router.replace({
+    name: 'plan-season',
+    params: isOpen(proposal, lineId) ? {} : { proposal: proposal.id, line: lineId },
+  });
 const isOpen = (proposal: Proposal, lineId: string) =>
   chosen.value?.proposal.id === proposal.id && chosen.value.line.lineId === lineId;
 const dear = computed(() => {
@@ -78,7 +82,8 @@ const dear = computed(() => {
   return of?.result ? { of, list: of.result.dear.slice(0, 3) } : null;
 });
 const grid = computed(() => ({
-  gridTemplateColumns: `minmax(13rem, 16rem) repeat(${Math.max(1, proposals.all.length)}, minmax(15rem, 22rem))`,
+  minWidth: `${10 + 11.5 * proposals.all.length}rem`,
+  gridTemplateColumns: `minmax(10rem, 15rem) repeat(${Math.max(1, proposals.all.length)}, minmax(11.5rem, 1fr))`,
 }));
 </script>
 
@@ -112,52 +117,9 @@ const grid = computed(() => ({
           >.
           <span class="text-muted">A guide: worked out as if lots could be parted at will.</span>
         </section>
-        <section
-          v-if="chosen"
-          class="panel space-y-2 p-4"
-          aria-label="How a line is served"
-          data-testid="line-why"
-        >
-          <header class="flex flex-wrap items-baseline gap-x-3">
-            <h2 class="text-lg">
-              {{ count(chosen.line.trees) }} {{ speciesName(chosen.row.line.speciesId) }},
-              {{ formWords[chosen.row.line.form] }}
-            </h2>
-            <span class="text-muted"
-              >“{{ chosen.proposal.name }}”: all there in {{ percent(chosen.line.met) }} of
-              {{ chosen.proposal.result!.seasons }} simulated seasons</span
-            >
-            <RouterLink class="quiet ml-auto" :to="{ name: 'plan', params: { order: chosen.row.order.id } }"
-              >The order</RouterLink
-            >
-          </header>
-          <ul class="space-y-1">
-            <li v-for="lot in chosen.line.standing" :key="lot.lotId">
-              {{ several(lot.trees, 'tree') }} of
-              <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.lotId } }">{{
-                nursery.lots.get(lot.lotId)?.code ?? 'a lot closed since'
-              }}</RouterLink>, which stands
-            </li>
-            <li v-for="{ sowing, next } in sownFor(chosen.proposal, chosen.line.lineId)" :key="sowing.id">
-              {{ several(sowing.wanted.trees, 'tree') }}: {{ sowing.route }}, sown
-              {{ day(sowing.stages[0].from) }} in
-              {{ nursery.lookup.places.get(sowing.stages[0].placeId)?.place.name ?? '?' }}; in time in
-              {{ percent(sowing.chance) }} of forecasts
-              <span class="text-muted">
-                <template v-if="next"
-                  >· next best: {{ next.route }}, {{ day(next.on) }},
-                  {{ next.more > 0.005 ? `${money(next.more, currency)} dearer` : 'as good' }}</template
-                >
-                <template v-else>· nothing else fits beside the rest</template>
-              </span>
-            </li>
-            <li v-if="chosen.line.short" class="text-wrong font-bold">{{ shortWords(chosen.line) }}</li>
-            <li v-if="freesWords(chosen.line)" data-testid="frees">{{ freesWords(chosen.line) }}</li>
-          </ul>
-        </section>
         <div class="overflow-x-auto pb-2">
-          <div class="grid w-max min-w-full" :style="grid">
-            <div class="bg-paper sticky left-0 z-10" />
+          <div class="grid" :style="grid">
+            <div class="bg-paper z-10 md:sticky md:left-0" />
             <SeasonHead
               v-for="proposal in proposals.all"
               :key="proposal.id"
@@ -165,7 +127,7 @@ const grid = computed(() => ({
               :proposal="proposal"
             />
             <template v-for="{ order, line } in rows" :key="line.id">
-              <div class="bg-paper border-rule sticky left-0 z-10 border-t py-2 pr-3">
+              <div class="bg-paper border-rule z-10 border-t py-2 pr-3 md:sticky md:left-0">
                 <b>{{ count(line.count - line.sent) }} {{ speciesName(line.speciesId) }}</b>
                 <span class="text-muted block text-sm"
                   >{{ sizeWords(line, (cm) => shown(cm, 'height'), unit('height')) }},
@@ -175,7 +137,7 @@ const grid = computed(() => ({
               <button
                 v-for="proposal in proposals.all"
                 :key="proposal.id"
-                class="border-rule hover:bg-card border-t border-l px-3 py-2 text-left align-top"
+                class="border-rule hover:bg-card flex flex-col items-start border-t border-l px-3 py-2 text-left"
                 :class="isOpen(proposal, line.id) ? 'bg-card' : ''"
                 type="button"
                 :aria-pressed="isOpen(proposal, line.id)"
@@ -187,11 +149,19 @@ const grid = computed(() => ({
                   <b v-if="lineOf(proposal, line.id)!.short" class="text-wrong block"
                     >{{ count(lineOf(proposal, line.id)!.short) }} short</b
                   >
-                  <span class="text-muted block text-sm"
+                  <span v-else class="text-muted block text-sm"
                     >all there in {{ percent(lineOf(proposal, line.id)!.met) }} of seasons</span
                   >
                 </template>
               </button>
+              <SeasonLineWhy
+                v-if="chosen?.line.lineId === line.id"
+                class="col-span-full md:sticky md:left-0 md:max-w-4xl"
+                :proposal="chosen.proposal"
+                :order="order"
+                :line="line"
+                :served="chosen.line"
+              />
             </template>
           </div>
         </div>

@@ -94,7 +94,7 @@ async function plan() {
     />
     <FormField v-model="typed.name" label="Name" hint="To tell plans apart." />
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <button class="act act-main w-full" type="submit" :disabled="why !== null || asking">
+    <button class="act-main w-full justify-center" type="submit" :disabled="why !== null || asking">
       Plan the season
     </button>
     <p class="text-muted text-sm">

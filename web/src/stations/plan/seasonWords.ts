@@ -3,7 +3,7 @@ import type { Proposal, ProposedLine, SeasonStep } from '@kauri/core/contract';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
-import { longDate, yearOf } from '../../words/dates';
+import { shortDate, yearOf } from '../../words/dates';
 import { count, percent, several } from '../../words/numbers';
 
 const stepWords: Record<SeasonStep, string> = {
@@ -30,16 +30,15 @@ export function boundWords({ result }: Proposal): string {
   const { cost, bound } = result;
   if (bound === null) return 'found at once; how near the best is not known';
   const gap = cost <= 0 ? 0 : (cost - bound) / cost;
-  return gap < 0.0005
-    ? 'no plan costs less'
-    : `no plan costs over ${percent(Math.ceil(gap * 1000) / 1000)} less`;
+  if (gap < 1e-6) return 'no plan costs less';
+  return `no plan costs ${percent(Math.max(1, Math.ceil(100 * gap)) / 100)} less`;
 }
 
 export function useSeasonWords() {
   const nursery = useNursery();
   const season = useSeason();
   const { show } = usePreferences();
-  const day = (iso: string) => longDate(dayOf(iso), yearOf(season.today));
+  const day = (iso: string) => shortDate(dayOf(iso), yearOf(season.today));
   const placeLike = (id: string): string => {
     const place = nursery.lookup.places.get(id)?.place;
     if (!place) return 'a place no longer in the yard';
