@@ -77,6 +77,7 @@ export const router = createRouter({
           name: 'plan-season',
           component: () => import('./stations/plan/SeasonPage.vue'),
         },
+        { path: 'lists', name: 'plan-lists', component: () => import('./stations/plan/ListsPage.vue') },
         { path: 'board', name: 'plan-board', component: () => import('./stations/plan/BoardPage.vue') },
         { path: 'routes', name: 'plan-routes', component: () => import('./stations/plan/RoutesPage.vue') },
         { path: ':order?', name: 'plan', component: () => import('./stations/plan/OrdersPage.vue') },

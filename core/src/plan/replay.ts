@@ -33,7 +33,12 @@ export function replaySeasons(
   seed: number,
 ): Replay {
   const random = seededRandom(seed);
-  const had = lines.map(({ standing }) => new Float64Array(seasons).fill(standing));
+  // What stands was counted so that it is there nine times in ten.
+  const had = lines.map(({ standing }) =>
+    Float64Array.from({ length: seasons }, () =>
+      standing > 0 && random() < 0.1 ? Math.floor(0.9 * standing) : standing,
+    ),
+  );
   for (let season = 0; season < seasons; season++) {
     const year = random();
     for (const { line, trees, inTime, late } of sowings) {

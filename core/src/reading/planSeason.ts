@@ -90,7 +90,7 @@ export function openLines(
 }
 
 /** Why no new lot can serve a line. */
-export type NoWay = 'no route' | 'no week';
+type NoWay = 'no route' | 'no week';
 
 /** A season as a problem, and what its parts stand for. */
 export interface BuiltSeason {

@@ -1,6 +1,7 @@
 import type { EpochDay } from '../calendar/day';
 import type { RootAct } from './rootActs';
 import type { SeedAct } from './seedActs';
+import type { PlanAsk } from './planAsk';
 import type { Act } from './lotActs';
 import { shortDate, yearOf } from '../words/dates';
 import { formatQuantity } from '../units/units';
@@ -227,6 +228,23 @@ export function togetherWords(
           'Seed that has begun to wake, and cuttings without roots, do not live through drying (usual experience).',
       };
   }
+}
+
+/** A planned sowing in words: which, for what, and what another week would mean. */
+export function planActWords(
+  { name, route, isStuck, from, plants, trees, chance }: Omit<PlanAsk, 'sowingId'>,
+  today: EpochDay,
+): ActWords {
+  const day = (value: EpochDay) => shortDate(value, yearOf(today));
+  const verb = isStuck ? 'Stick' : 'Sow';
+  const late = from + 7 <= today;
+  return {
+    title: `${verb} ${name} as planned: ${route}`,
+    reason: `${late ? 'Was planned' : 'Planned'} for the week of ${day(from)}: ${count(plants)} to stand, for ${several(trees, 'tree')}; in time in ${percent(chance)} of forecasts when it was planned.`,
+    waiting: late
+      ? 'Sown now it may not be in time any more: on the board, a week later works it out anew. Sown already, say there as which lot.'
+      : 'Sown in another week it is in time more or less often: the board works it out.',
+  };
 }
 
 /** What the Seed station asks for, with its reason. */

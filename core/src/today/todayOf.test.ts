@@ -149,4 +149,32 @@ describe('Today', () => {
     expect(itemsOf([], [ask], DAY)[0].trees).toBe(2000);
     expect(todayOf(itemsOf([], [{ ...ask, seeds: 40 }], DAY), nothing, DAY).lines[0].item.trees).toBe(40);
   });
+  it('asks for planned sowings as their week comes near, and says so when it has gone by', () => {
+    const ask = (from: number) => ({
+      sowingId: 'p',
+      name: 'common alder',
+      route: 'Cells, as plugs',
+      isStuck: false,
+      from,
+      plants: 500,
+      trees: 400,
+      chance: 0.8,
+    });
+    const at = (from: number) => itemsOf([], [], DAY, [ask(from)])[0];
+    expect(at(DAY + 29)).toBeUndefined();
+    expect([DAY + 28, DAY + 7, DAY, DAY - 20].map((from) => at(from).when)).toEqual([
+      'weeks',
+      'week',
+      'now',
+      'now',
+    ]);
+    expect(at(DAY + 7)).toMatchObject({ rule: 'sow-planned', subjectId: 'p', trees: 400, part: 'plan' });
+    expect(at(DAY).words.title).toBe('Sow common alder as planned: Cells, as plugs');
+    expect(at(DAY).words.reason).toMatch(
+      /^Planned for the week of .*500 to stand, for 400 trees; in time in 80.% of/,
+    );
+    expect(at(DAY - 7).words.reason).toMatch(/^Was planned/);
+    expect(at(DAY - 7).words.waiting).toMatch(/say there as which lot/);
+    expect(itemsOf([], [], DAY, [{ ...ask(DAY), isStuck: true }])[0].words.title).toMatch(/^Stick/);
+  });
 });

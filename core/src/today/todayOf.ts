@@ -1,8 +1,9 @@
 import type { EpochDay } from '../calendar/day';
-import type { When } from '../calendar/when';
+import { whenFor, type When } from '../calendar/when';
 import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } from './agenda';
 import {
   actWords,
+  planActWords,
   rootActWords,
   seedActWords,
   togetherRules,
@@ -11,6 +12,7 @@ import {
   type TogetherRule,
 } from './actWords';
 import type { Act } from './lotActs';
+import type { PlanAsk } from './planAsk';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
 import { several } from '../words/numbers';
@@ -41,13 +43,13 @@ export interface SeedAsk {
 /** Seeds, or cuttings, that one sowing of a nursery uses at most: a rule of thumb, to put acts in order. */
 const ONE_SOWING = 2000;
 
-/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up. */
-export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up'] as const;
+/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up, a planned sowing. */
+export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up', 'plan'] as const;
 type ActSubject = (typeof actSubjects)[number];
 
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {
-  part: 'lot' | 'seed' | 'roots';
+  part: 'lot' | 'seed' | 'roots' | 'plan';
   /** What its subject is, by which a screen finds where it leads. */
   of: ActSubject;
   /** What its subject is called. */
@@ -57,9 +59,14 @@ export interface TodayItem extends AgendaItem {
 
 /**
  * Everything that asks for something on a day, each with its words: the lots' own acts, those late in coming up, the seed
- * room's, and what roots ask for.
+ * room's, what roots ask for, and the plan's sowings.
  */
-export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day: EpochDay): TodayItem[] {
+export function itemsOf(
+  lots: readonly LotAsks[],
+  room: readonly SeedAsk[],
+  day: EpochDay,
+  planned: readonly PlanAsk[] = [],
+): TodayItem[] {
   const byId = new Map(lots.map((lot) => [lot.lotId, lot]));
   const seedItem = ({ act, name, seeds }: SeedAsk): TodayItem => ({
     rule: act.rule,
@@ -100,7 +107,7 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
     ),
     ...room.map(seedItem),
     ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
-
+    ...planItems(planned, day),
     ...rootActs(judged).map((act): TodayItem => {
       const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
       return {
@@ -117,6 +124,30 @@ export function itemsOf(lots: readonly LotAsks[], room: readonly SeedAsk[], day:
       };
     }),
   ];
+}
+
+/** Planned sowings are asked for so long before their week, days. */
+const LEAD_DAYS = 28;
+
+/** What the plan asks for on a day: sowings whose week is near, has come, or has gone by. */
+function planItems(asks: readonly PlanAsk[], day: EpochDay): TodayItem[] {
+  return asks
+    .filter(({ from }) => from - day <= LEAD_DAYS)
+    .map((ask): TodayItem => {
+      const { sowingId, name, from, plants, trees, chance } = ask;
+      return {
+        rule: 'sow-planned',
+        subjectId: sowingId,
+        when: whenFor(from, day),
+        by: from + 6,
+        figures: { from, plants, chance },
+        trees,
+        part: 'plan',
+        of: 'plan',
+        about: name,
+        words: planActWords(ask, day),
+      };
+    });
 }
 
 /** How pressing acts are, the most first. */

@@ -4,6 +4,7 @@ import {
   itemsOf,
   lookupFrom,
   lotVerdict,
+  planAsks,
   risingFacts,
   roomAsks,
   roomOutlooks,
@@ -75,7 +76,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 7;
+const MODEL = 8;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -126,7 +127,7 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
       workedAt: new Date(),
       forecast: rows.length,
       faults,
-      items: toKept(itemsOf(asks, roomItems, day)),
+      items: toKept(itemsOf(asks, roomItems, day, planAsks(read.planned, species))),
       room: toKept(roomItems),
       roomBasis,
     };
@@ -192,9 +193,21 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     site,
   }));
   const { value: roots } = await readValue({ tx, nurseryId }, 'roots');
+  const { value: planned } = await readValue({ tx, nurseryId }, 'plan');
   const asked = await askedLots(tx, nurseryId, stale, lookup, room, roots as RootRules, day);
   const keptRoom = last?.roomBasis === roomBasis ? fromKept<SeedAsk[]>(last.room) : null;
-  return { known, lots, stale, asked, weather, room, species: lookup.species, roomBasis, keptRoom };
+  return {
+    known,
+    lots,
+    stale,
+    asked,
+    weather,
+    room,
+    species: lookup.species,
+    roomBasis,
+    keptRoom,
+    planned: planned.sowings,
+  };
 }
 
 async function askedLots(

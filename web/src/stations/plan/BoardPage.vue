@@ -4,7 +4,7 @@ import type { PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { AlertTriangle } from 'lucide-vue-next';
 import { computed, ref, useTemplateRef } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
@@ -83,7 +83,8 @@ function overWords({ row, span }: { row: BoardPlace; span: BoardSpan }): string 
 const nameOf = (id: string) => nursery.lots.get(id)?.code ?? 'a planned sowing';
 const gives = (span: BoardSpan) => couldGive(span).slice(0, 3);
 
-const chosenId = ref<string | null>(null);
+const query = useRoute().query.sowing;
+const chosenId = ref<string | null>(typeof query === 'string' ? query : null);
 const chosen = computed<PlannedSowing | null>(
   () => plan.sowings.find(({ id }) => id === chosenId.value) ?? null,
 );

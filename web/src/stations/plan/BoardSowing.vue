@@ -62,16 +62,39 @@ const place = (at: number, placeId: string) =>
     },
     'Put in another place.',
   );
-async function remove() {
+async function remove(said = 'Taken out of the plan.') {
   const before = props.sowing;
   try {
     await plan.remove(before.id);
-    messages.say('Taken out of the plan.', () => plan.put(before));
+    messages.say(said, () => plan.put(before));
     emit('close');
   } catch (error) {
     fault.value = sentenceOf(error);
   }
 }
+/** A lot sown so near the planned week may be the one, days. */
+const NEAR_DAYS = 60;
+const sownLots = computed(() => {
+  const { speciesId, stages } = props.sowing;
+  const on = dayOf(stages[0].from);
+  const near = [...nursery.lots.values()].filter(
+    (lot) =>
+      lot.speciesId === speciesId &&
+      Math.abs(dayOf(lot.sownOn) - on) <= NEAR_DAYS &&
+      lot.held.sown + lot.held.standing > 0,
+  );
+  return [
+    { value: '', words: 'not yet' },
+    ...near.map(({ id, code, sownOn }) => ({ value: id, words: `${code}, sown ${day(sownOn)}` })),
+  ];
+});
+/** Once it is sown the lot stands for it, and the plan has done its part. */
+const sownAs = computed({
+  get: () => '',
+  set: (id) => {
+    if (id) void remove(`Sown as ${nursery.lots.get(id)?.code}: the lot stands for it from now on.`);
+  },
+});
 const room = ({ trays, areaM2 }: PlannedSowing['stages'][number]) =>
   trays === null ? show(areaM2!, 'area', 1) : several(trays, 'tray');
 const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance);
@@ -115,7 +138,8 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
     <div v-if="may" class="flex flex-wrap gap-3">
       <button class="act" type="button" :disabled="busy" @click="emit('shift', -1)">A week earlier</button>
       <button class="act" type="button" :disabled="busy" @click="emit('shift', 1)">A week later</button>
-      <button class="quiet" type="button" @click="remove">Take it out of the plan</button>
+      <button class="quiet" type="button" @click="remove()">Take it out of the plan</button>
+      <SelectField v-if="sownLots.length > 1" v-model="sownAs" label="It is sown, as" :options="sownLots" />
       <span v-if="busy" class="text-muted self-center" role="status">Working it out anew …</span>
     </div>
   </section>

@@ -39,6 +39,7 @@ const parts = [
   { name: 'plan-when', words: 'When to sow' },
   { name: 'plan-season', words: 'The season' },
   { name: 'plan-board', words: 'The board' },
+  { name: 'plan-lists', words: 'Lists' },
   { name: 'plan-routes', words: 'Routes' },
 ];
 </script>

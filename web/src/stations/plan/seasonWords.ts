@@ -63,7 +63,8 @@ export function useSeasonWords() {
         `${show(m2, 'area', 1)} more of ${placeLike(placeId)} from ${day(from)} to ${day(until)}`,
     );
     const hours = frees.hours.map(
-      ({ week, hours: more }) => `${count(Math.ceil(more * 10) / 10)} more hours in the week of ${day(week)}`,
+      ({ week, hours: more }) =>
+        `${Number((Math.ceil(more * 10) / 10).toFixed(1))} more hours in the week of ${day(week)}`,
     );
     return `${[...rooms, ...hours].join(', and ')} would serve ${count(frees.trees)} of them: ${frees.route}, sown ${day(frees.on)}.`;
   }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AgendaLine } from '@kauri/core';
-import { Asterisk, Bean, Rows3 } from 'lucide-vue-next';
+import { Asterisk, Bean, BookOpen, Rows3 } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
@@ -21,11 +21,15 @@ const aside = computed(() =>
   props.lot
     ? [props.lot.species, props.lot.where]
     : [
-        { lot: item.value.of === 'lots' ? item.value.about : '', roots: 'Root bench', seed: 'Seed room' }[
-          item.value.part
-        ],
+        {
+          lot: item.value.of === 'lots' ? item.value.about : '',
+          roots: 'Root bench',
+          seed: 'Seed room',
+          plan: 'The plan',
+        }[item.value.part],
       ],
 );
+const icons = { lot: Rows3, roots: Asterisk, seed: Bean, plan: BookOpen };
 const work = computed(() => {
   const saves = savingWords(props.line.lossPerHour);
   return `${minutesWords(props.line.minutes)}${saves ? `, ${saves}` : ''}`;
@@ -37,7 +41,7 @@ const work = computed(() => {
     <RouterLink :to="leadsTo(item)" class="flex min-w-0 flex-1 items-center gap-4 py-2.5 pl-4 max-sm:pr-3">
       <SectionGlyph v-if="lot" :facts="lot.facts" :view="lot.view" />
       <component
-        :is="item.part === 'roots' ? Asterisk : item.part === 'seed' ? Bean : Rows3"
+        :is="icons[item.part]"
         v-else-if="item.part !== 'lot' || item.of === 'lots'"
         class="text-root w-10 shrink-0"
         :size="26"

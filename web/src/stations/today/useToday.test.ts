@@ -11,6 +11,7 @@ vi.mock('../../stores/nursery', () => ({ useNursery: () => world.nursery }));
 vi.mock('../../stores/forecasts', () => ({ useForecasts: () => world.forecasts }));
 vi.mock('../../stores/season', () => ({ useSeason: () => world.season }));
 vi.mock('../../stores/seed', () => ({ useSeed: () => world.seed }));
+vi.mock('../../stores/plan', () => ({ usePlan: () => world.plan }));
 vi.mock('../../stores/roots', () => ({ useRoots: () => world.roots }));
 vi.mock('../../stores/todayBook', () => ({ useTodayBook: () => world.book }));
 vi.mock('../../parts/useLots', () => ({ useLots: () => ({ lots: world.lots }) }));
@@ -87,6 +88,7 @@ beforeEach(() => {
     verdictOf: () => null,
     load: async () => undefined,
   });
+  world.plan = reactive({ loaded: false, sowings: [], load: async () => undefined });
   world.book = reactive({ book: null as object | null });
   world.lots = ref<unknown[]>([]);
   world.rising = ref([]);
@@ -98,6 +100,7 @@ function everythingIsHere(lots: unknown[]) {
   world.forecasts.viewsOf = TODAY;
   world.seed.settled = true;
   world.roots.rules = {};
+  world.plan.loaded = true;
   world.risen.value = true;
   world.book.book = { marks: [], rules: { schema: 1, rules: {} }, people: [] };
 }
@@ -174,6 +177,7 @@ describe('today’s list', () => {
 describe('an act', () => {
   const item = (part: string, of: string) => ({ part, of, subjectId: 'x' }) as unknown as TodayItem;
   it('leads to whose it is', () => {
+    expect(leadsTo(item('plan', 'plan'))).toMatchObject({ name: 'plan-board', query: { sowing: 'x' } });
     expect(leadsTo(item('roots', 'lot'))).toMatchObject({ name: 'roots', params: { lot: 'x' } });
     expect(leadsTo(item('lot', 'lot'))).toMatchObject({ name: 'grow', params: { lot: 'x' } });
     expect(leadsTo(item('seed', 'store'))).toMatchObject({ name: 'seed', params: { seedLot: 'x' } });

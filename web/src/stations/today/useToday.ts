@@ -2,6 +2,7 @@ import {
   dayOf,
   itemsOf,
   lotAsks,
+  planAsks,
   roomAsks,
   ruleTerms,
   todayKnown,
@@ -23,6 +24,7 @@ import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { latestOnly } from '../../stores/latestOnly';
 import { useNursery } from '../../stores/nursery';
+import { usePlan } from '../../stores/plan';
 import { useRoots } from '../../stores/roots';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
@@ -48,6 +50,7 @@ export const useToday = createSharedComposable(() => {
   const seed = useSeed();
   const roots = useRoots();
   const kept = useTodayBook();
+  const plan = usePlan();
   const { lots } = useLots();
   const { shown: rising, settled: risen } = useComingUp();
 
@@ -64,7 +67,8 @@ export const useToday = createSharedComposable(() => {
       roots.rules !== null &&
       seed.settled &&
       risen.value &&
-      kept.book !== null,
+      kept.book !== null &&
+      plan.loaded,
   );
 
   /** What each lot asked for last, with what that was made of. */
@@ -90,6 +94,7 @@ export const useToday = createSharedComposable(() => {
         [...now.values()].map(({ asks }) => asks),
         room,
         day,
+        planAsks(plan.sowings, nursery.lookup.species),
       ),
       known.value,
       day,
@@ -98,7 +103,16 @@ export const useToday = createSharedComposable(() => {
   /** While the ribbon is dragged the list follows now and then, and when it rests. */
   const soon = useDebounceFn(work, 60, { maxWait: 600 });
   watch(
-    [ready, lots, rising, () => roots.rules, () => seed.knownRoom, () => seed.outlooks, known],
+    [
+      ready,
+      lots,
+      rising,
+      () => roots.rules,
+      () => seed.knownRoom,
+      () => seed.outlooks,
+      () => plan.sowings,
+      known,
+    ],
     () => ready.value && (own.value === null ? work() : soon()),
     { immediate: true },
   );
@@ -108,6 +122,7 @@ export const useToday = createSharedComposable(() => {
   async function load() {
     clearTimeout(asksAgain);
     void roots.load().catch(() => undefined);
+    void plan.load().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     clearTimeout(asksAgain);
     if (answer.workedAt !== null) fromServer.value = answer;
@@ -188,5 +203,7 @@ export function leadsTo({ part, of, subjectId }: TodayItem): RouteLocationRaw {
       return { name: 'seed-layers', params: { layer: id } };
     case 'up':
       return { name: 'seed-up', params: { lot: id } };
+    case 'plan':
+      return { name: 'plan-board', query: { sowing: id } };
   }
 }

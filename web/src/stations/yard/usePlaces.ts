@@ -1,11 +1,4 @@
-import {
-  footprintOf,
-  occupancyOf,
-  occupantOf,
-  takesRoom,
-  type Footprint,
-  type Occupancy,
-} from '@kauri/core';
+import { footprintOf, occupancyOf, occupantOf, takesRoom, type Footprint, type Occupancy } from '@kauri/core';
 import type { Place } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useLots, type ShownLot } from '../../parts/useLots';

@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import { isoOf, needsOf, stepsOf, type PlanStep } from '@kauri/core';
+import Papa from 'papaparse';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
+import EmptyState from '../../parts/EmptyState.vue';
+import { makePdf, offerFile } from '../../print/pdf';
+import { useNursery } from '../../stores/nursery';
+import { useOrders } from '../../stores/orders';
+import { usePlan } from '../../stores/plan';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { useSeed } from '../../stores/seed';
+import { shortDate, yearOf } from '../../words/dates';
+import { count, several } from '../../words/numbers';
+import { plain, seedWork } from '../../workers/seedWork';
+import { planSheet } from './planSheet';
+
+/** What a plan asks for: steps week by week, seed, trays and their filling, hours; on paper and as a table. */
+const nursery = useNursery();
+const orders = useOrders();
+const plan = usePlan();
+const season = useSeason();
+const seed = useSeed();
+const { show } = usePreferences();
+const fault = ref<string | null>(null);
+onMounted(() => seed.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
+
+const steps = computed(() => stepsOf(plan.sowings));
+const needs = computed(() => needsOf(plan.sowings, nursery.lookup));
+const day = (on: number) => shortDate(on, yearOf(season.today));
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
+const placeName = (id: string) =>
+  nursery.lookup.places.get(id)?.place.name ?? 'a place no longer in the yard';
+const containerName = (id: string) =>
+  nursery.lookup.containers.get(id)?.values.name ?? 'a container no longer in the list';
+const doing = ({ sowing, stage }: PlanStep) =>
+  stage > 0 ? 'Move' : sowing.start === 'cuttings' ? 'Stick' : 'Sow';
+const into = ({ containerTypeId, trays, areaM2 }: PlanStep) =>
+  containerTypeId === null
+    ? `${show(areaM2!, 'area', 1)} of bed`
+    : `${several(trays!, 'tray')}, ${containerName(containerTypeId)}`;
+const buyerOf = ({ sowing }: PlanStep) =>
+  orders.all.find(({ lines }) => lines.some(({ id }) => id === sowing.lineId))?.buyer ?? '';
+
+/** Seed of each species, with what is in store; null until it is reckoned. */
+interface SeedNeed {
+  speciesId: string;
+  seeds: number;
+  grams: number;
+  inStore: number;
+}
+const seeds = shallowRef<SeedNeed[] | null>(null);
+let asking = 0;
+watch(
+  [() => plan.sowings, () => seed.loaded === nursery.nurseryId],
+  async ([sowings, here]) => {
+    const mine = ++asking;
+    seeds.value = null;
+    if (!here) return;
+    try {
+      const worker = await seedWork();
+      const bySpecies = new Map<string, number>();
+      for (const { speciesId, start, stages, wanted } of sowings) {
+        if (start === 'cuttings') continue;
+        const { viability, emergence } = seed.chainOf(speciesId, null, null);
+        const n = await worker.seeds(
+          plain({
+            target: stages[0].plants,
+            probability: wanted.chance,
+            stages: [viability.next, emergence.next],
+          }),
+        );
+        if (mine !== asking) return;
+        bySpecies.set(speciesId, (bySpecies.get(speciesId) ?? 0) + n);
+      }
+      seeds.value = [...bySpecies].map(([speciesId, n]) => ({
+        speciesId,
+        seeds: n,
+        grams: (n / (nursery.lookup.species.get(speciesId)?.values.seedsPerKg ?? Infinity)) * 1000,
+        inStore: seed.known.lots
+          .filter((bag) => bag.speciesId === speciesId)
+          .reduce((sum, bag) => sum + (seed.held.get(bag.id)?.seeds ?? 0), 0),
+      }));
+    } catch (error) {
+      if (mine === asking) fault.value = sentenceOf(error);
+    }
+  },
+  { immediate: true },
+);
+const rows = computed(() =>
+  steps.value.map((step) => ({
+    step,
+    cells: [
+      day(step.on),
+      `${doing(step)} ${speciesName(step.sowing.speciesId)}`,
+      count(step.plants),
+      into(step),
+      placeName(step.placeId),
+      step.sowing.route,
+      buyerOf(step),
+    ],
+  })),
+);
+const heads = ['Week of', 'What', 'Plants', 'In', 'Place', 'Route', 'For'];
+const totals = computed(() => {
+  const list: { what: string; much: string }[] = [];
+  for (const { speciesId, seeds: n, grams, inStore } of seeds.value ?? [])
+    list.push({
+      what: `Seed of ${speciesName(speciesId)}`,
+      much: `${count(n)}, ${show(grams, 'seedMass')}; ${
+        inStore >= n
+          ? 'in store'
+          : inStore >= 1
+            ? `${count(n - inStore)} more than is in store`
+            : 'none in store'
+      }`,
+    });
+  for (const { containerTypeId, filled, most, on, litres } of needs.value.trays)
+    list.push({
+      what: containerName(containerTypeId),
+      much: `${several(filled, 'tray')} filled, ${count(most)} at once from ${day(on)}; ${show(litres, 'volume', 0)} of medium`,
+    });
+  if (needs.value.beds)
+    list.push({
+      what: 'Ground in beds',
+      much: `${show(needs.value.beds.most, 'area', 1)} at once, from ${day(needs.value.beds.on)}`,
+    });
+  list.push({ what: 'Labels', much: count(needs.value.labels) });
+  return list;
+});
+const weekMost = computed(() => Math.max(0.1, ...needs.value.hours.map(({ hours }) => hours)));
+const hoursWords = (hours: number) => `${Number(hours.toFixed(1))} h`;
+
+function table() {
+  const lines = steps.value.map((step) => ({
+    date: isoOf(step.on),
+    step: doing(step).toLowerCase(),
+    species: nursery.lookup.species.get(step.sowing.speciesId)?.latin ?? '',
+    plants: step.plants,
+    container: step.containerTypeId === null ? '' : containerName(step.containerTypeId),
+    trays: step.trays ?? '',
+    area_m2: step.areaM2 ?? '',
+    place: placeName(step.placeId),
+    route: step.sowing.route,
+    buyer: buyerOf(step),
+    hours: Number(step.hours.toFixed(2)),
+  }));
+  offerFile('plan.csv', Papa.unparse(lines), 'text/csv');
+}
+async function paper() {
+  try {
+    const name = nursery.catalogue!.nursery.name;
+    const sheet = planSheet(
+      `Plan, ${name}`,
+      heads,
+      rows.value.map(({ cells }) => cells),
+      totals.value,
+      needs.value.hours.map(({ week, hours }) => ({ what: day(week), much: hoursWords(hours) })),
+    );
+    offerFile('plan.pdf', await makePdf(sheet), 'application/pdf');
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+}
+</script>
+
+<template>
+  <div class="space-y-5 p-4 md:p-5">
+    <header class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
+      <h1 class="text-2xl">What the plan asks for</h1>
+      <template v-if="steps.length">
+        <button class="act ml-auto" type="button" :disabled="seeds === null" @click="paper">On paper</button>
+        <button class="act" type="button" @click="table">As a table</button>
+      </template>
+    </header>
+    <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+    <EmptyState v-if="!steps.length" title="Nothing is planned yet">
+      Choose a season, or plan a sowing under When to sow: here is then what to get, fill and do, week by
+      week.
+    </EmptyState>
+    <template v-else>
+      <section aria-labelledby="get">
+        <h2 id="get" class="text-lg">To have on hand</h2>
+        <dl class="grid max-w-3xl grid-cols-[auto_1fr] gap-x-4 gap-y-1" data-testid="on-hand">
+          <template v-for="{ what, much } in totals" :key="what">
+            <dt class="text-muted">{{ what }}</dt>
+            <dd>{{ much }}</dd>
+          </template>
+        </dl>
+        <p v-if="seeds === null" class="text-muted" role="status">Reckoning the seed …</p>
+        <p class="text-muted text-sm">
+          Seed for what must come up, each sowing with the chance it was planned with.
+        </p>
+      </section>
+      <section aria-labelledby="hours">
+        <h2 id="hours" class="text-lg">Hours of sowing and moving</h2>
+        <ul class="max-w-xl">
+          <li v-for="{ week, hours } in needs.hours" :key="week" class="grid grid-cols-[8rem_1fr_4rem] gap-2">
+            <span>{{ day(week) }}</span>
+            <span class="self-center"
+              ><i
+                class="bg-leaf-mid block h-3 rounded"
+                :style="{ width: `${(100 * hours) / weekMost}%` }"
+                aria-hidden="true"
+            /></span>
+            <span class="text-right">{{ hoursWords(hours) }}</span>
+          </li>
+        </ul>
+      </section>
+      <section aria-labelledby="steps">
+        <h2 id="steps" class="text-lg">Step by step</h2>
+        <div class="overflow-x-auto">
+          <table class="w-full text-left" data-testid="steps">
+            <thead>
+              <tr class="text-muted">
+                <th v-for="head in heads" :key="head" class="py-1 pr-4 font-normal">{{ head }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr
+                v-for="{ step, cells } in rows"
+                :key="`${step.sowing.id} ${step.stage}`"
+                class="border-rule border-t align-top"
+              >
+                <td v-for="(cell, i) in cells" :key="i" class="py-1.5 pr-4">
+                  <RouterLink
+                    v-if="i === 1"
+                    class="underline underline-offset-4"
+                    :to="{ name: 'plan-board', query: { sowing: step.sowing.id } }"
+                    >{{ cell }}</RouterLink
+                  >
+                  <template v-else>{{ cell }}</template>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,53 @@
+import type { Content, TDocumentDefinitions } from '../../print/pdf';
+
+interface Total {
+  what: string;
+  much: string;
+}
+
+/** A plan on paper: what to have on hand, hours by week, and its steps with a box to tick. */
+export function planSheet(
+  title: string,
+  heads: readonly string[],
+  steps: readonly (readonly string[])[],
+  totals: readonly Total[],
+  hours: readonly Total[],
+): TDocumentDefinitions {
+  const head = (text: string): Content => ({ text, fontSize: 12, bold: true, margin: [0, 10, 0, 4] });
+  const pairs = (list: readonly Total[]): Content => ({
+    table: { widths: [190, '*'], body: list.map(({ what, much }) => [what, much]), dontBreakRows: true },
+    layout: 'lightHorizontalLines',
+  });
+  const box = { canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8 }] };
+  return {
+    pageSize: 'A4',
+    pageOrientation: 'landscape',
+    pageMargins: [36, 36, 36, 40],
+    content: [
+      { text: title, fontSize: 16, bold: true },
+      head('To have on hand'),
+      pairs(totals),
+      head('Hours of sowing and moving'),
+      pairs(hours),
+      head('Step by step'),
+      {
+        table: {
+          headerRows: 1,
+          dontBreakRows: true,
+          widths: [14, 70, 140, 45, '*', 70, 110, 90],
+          body: [
+            ['', ...heads.map((text) => ({ text, bold: true }))],
+            ...steps.map((cells) => [box, ...cells]),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+      },
+    ],
+    footer: (page: number, pages: number) => ({
+      text: `${page} of ${pages}`,
+      alignment: 'right',
+      margin: [0, 8, 36, 0],
+      color: '#5a6055',
+    }),
+  };
+}
