@@ -791,7 +791,7 @@ export {
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
-export { routeLot, routesOf, startingRoutes } from './reading/routeLot';
+export { routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
 export { todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
 export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';

@@ -51,6 +51,19 @@ export function heatStart(latitudeDeg: number, autumn: EpochDay): EpochDay {
   return latitudeDeg >= 0 ? dayFrom(year + 1, 1, 21) : dayFrom(year, 7, 21);
 }
 
+/** Nearer the equator than this seed ripens at any time of the year, degrees. */
+const TROPICS_DEG = 23.4;
+
+/**
+ * Whether seed of the year that sleeps until winter wakes it is still fresh on a day, and has a winter before it: from 1 August to
+ * 21 January north, half a year on in the south, all year in the tropics. A rule of thumb: kinds ripen weeks apart.
+ */
+export function isSeedOfAutumn(latitudeDeg: number, day: EpochDay): boolean {
+  if (Math.abs(latitudeDeg) < TROPICS_DEG) return true;
+  const ripens = lastFirstOf(latitudeDeg, 8, day);
+  return day < heatStart(latitudeDeg, nextWinter(latitudeDeg, ripens));
+}
+
 /**
  * The strip of the year a nursery looks at around a day: from midwinter's new month (1 January north,
  * 1 July south) through to the end of the following winter, fifteen months, so that a lifting window

@@ -216,9 +216,18 @@ describe('weeks of sowing', () => {
       serves: 1,
     });
     const points = [point(0, 140), point(60, 140), point(100, 145)];
-    expect(worthSowing(points, 'treated seed').map(({ on }) => on)).toEqual([100]);
-    expect(worthSowing(points, 'fresh seed')).toEqual(points);
-    expect(worthSowing(points.slice(0, 2), 'cuttings')).toHaveLength(2);
+    const kind = { sleeps: true, latitudeDeg: 54.6 };
+    expect(worthSowing(points, 'treated seed', kind).map(({ on }) => on)).toEqual([100]);
+    expect(worthSowing(points, 'fresh seed', { ...kind, sleeps: false })).toEqual(points);
+    expect(worthSowing(points.slice(0, 2), 'cuttings', kind)).toHaveLength(2);
+    // Seed that sleeps is fresh from its ripening until midwinter, by hemisphere; in the tropics at any time.
+    const on = (iso: string) => ({ ...points[0], on: dayOf(iso) });
+    const year = ['2027-02-08', '2027-05-17', '2027-08-02', '2027-10-18', '2028-01-17'].map(on);
+    const fresh = (latitudeDeg: number) =>
+      worthSowing(year, 'fresh seed', { sleeps: true, latitudeDeg }).map((point) => isoOf(point.on));
+    expect(fresh(54.6)).toEqual(['2027-08-02', '2027-10-18', '2028-01-17']);
+    expect(fresh(-41)).toEqual(['2027-02-08', '2027-05-17']);
+    expect(fresh(2)).toHaveLength(5);
   });
   it('cross where no week keeps both sides, and still have a best', () => {
     const points = [week(0, 0.95, 0.4), week(7, 0.8, 0.2), week(14, 0.5, 0.05)];

@@ -1,4 +1,4 @@
-import { nextWinter } from '../calendar/season';
+import { isSeedOfAutumn, nextWinter } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, quantileSorted, type Band } from '../chance/quantile';
 import { gammaDraw, seededRandom, seedFrom, type Random } from '../chance/random';
@@ -170,10 +170,15 @@ const LIES_DAYS = 56;
 
 /**
  * Sowings worth considering: seed that is ready, and cuttings, are not put out to lie in the cold. Where all would lie, all
- * are; fresh seed is sown to lie.
+ * are; fresh seed is sown to lie, and where it sleeps only while it is fresh and has a winter before it.
  */
-export function worthSowing<P extends RoutePoint>(points: readonly P[], start: RouteStart): readonly P[] {
-  if (start === 'fresh seed') return points;
+export function worthSowing<P extends RoutePoint>(
+  points: readonly P[],
+  start: RouteStart,
+  { sleeps, latitudeDeg }: { sleeps: boolean; latitudeDeg: number },
+): readonly P[] {
+  if (start === 'fresh seed')
+    return sleeps ? points.filter(({ on }) => isSeedOfAutumn(latitudeDeg, on)) : points;
   const worth = points.filter(({ on, up }) => up.p50 - on <= LIES_DAYS);
   return worth.length ? worth : points;
 }

@@ -22,7 +22,7 @@ import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { roomFound } from './findPlaces';
 import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
-import { routeLot, routesOf } from './routeLot';
+import { routeLot, routesOf, seedSleeps } from './routeLot';
 import { standingStay } from './standingLots';
 
 /** Trees wanted that a season is planned for. */
@@ -165,7 +165,10 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       );
       const run = (of: RouteLot, on: EpochDay) => pointOf(sowRoute(of, on, wanted, felt), wanted);
       const points = weeksToTry(today, line.until, standsAs).map((on) => run(lot, on));
-      const weighed = worthWeighing(points, route, terms.chance, standsAs);
+      const weighed = worthWeighing(points, route, terms.chance, standsAs, {
+        sleeps: seedSleeps(lookup.species.get(line.speciesId)!),
+        latitudeDeg: weather.outlook.site.latitudeDeg,
+      });
       const all = [{ route, lot, points: weighed }];
       for (const other of also)
         all.push({
@@ -309,10 +312,11 @@ function worthWeighing(
   route: RaisingRoute,
   chance: number,
   standsAs: readonly PlannedSowing[],
+  kind: { sleeps: boolean; latitudeDeg: number },
 ): RoutePoint[] {
   // Sown too late for its last stage to begin in time, it serves nobody.
   const whole = points.filter(({ begins }) => begins.length === route.stages.length);
-  const worth = worthSowing(whole, route.start);
+  const worth = worthSowing(whole, route.start, kind);
   const { best } = weeksOfSowing(worth, chance);
   if (!best) return [];
   const sure = worth.filter((point) => point.chance >= chance - 1e-9);

@@ -55,6 +55,10 @@ const TAP_DEPTH_MM = 200;
 /** Seed thinner than this is sown in a flat and pricked out, mm. */
 const SMALL_SEED_MM = 2;
 
+/** Whether seed of a species sleeps until it is treated, or a winter wakes it. */
+export const seedSleeps = (species: Species): boolean =>
+  startOf(species).protocols.some(({ phases }) => phases.length > 0);
+
 /**
  * Ways a species may be raised in a yard that wrote none down, by its habit: in a bed in spring, or in autumn where its
  * seed sleeps; in cells; from cells into pots; pricked out of a flat where seed is small; from cuttings where they root.
@@ -66,7 +70,7 @@ export function startingRoutes(
   containers: readonly ContainerType[],
 ): RaisingRoute[] {
   const start = startOf(species);
-  const sleeps = start.protocols.some(({ phases }) => phases.length > 0);
+  const sleeps = seedSleeps(species);
   const bed = places.find(({ place }) => place.kind === 'bed');
   const bench =
     places.find(({ place }) => place.kind === 'bench') ?? places.find(({ place }) => place.kind === 'ground');

@@ -8,6 +8,7 @@ import {
   pointOf,
   routeLot,
   routesOf,
+  seedSleeps,
   sowRoute,
   staysOf,
   weeksOfSowing,
@@ -65,6 +66,7 @@ function bestFor(
   const felt = feltWeather(weather);
   let found: { route: RaisingRoute; point: RoutePoint } | null = null;
   const species = lookup.species.get(line.speciesId)!;
+  const kind = { sleeps: seedSleeps(species), latitudeDeg: weather.outlook.site.latitudeDeg };
   for (const route of routesOf(species, [], [...lookup.places.values()], [...lookup.containers.values()])
     .routes) {
     const lot = routeLot(route, lookup);
@@ -72,7 +74,7 @@ function bestFor(
     const points: RoutePoint[] = [];
     for (let on = mondayOf(today + 6); on < wanted.on; on += STEP_DAYS)
       points.push(pointOf(sowRoute(lot, on, wanted, felt), wanted));
-    const { best } = weeksOfSowing(worthSowing(points, route.start), CHANCE);
+    const { best } = weeksOfSowing(worthSowing(points, route.start, kind), CHANCE);
     if (best && best.chance > (found?.point.chance ?? 0)) found = { route, point: best };
   }
   return found;

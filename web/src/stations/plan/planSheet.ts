@@ -15,10 +15,17 @@ export function planSheet(
 ): TDocumentDefinitions {
   const head = (text: string): Content => ({ text, fontSize: 12, bold: true, margin: [0, 10, 0, 4] });
   const pairs = (list: readonly Total[]): Content => ({
-    table: { widths: [190, '*'], body: list.map(({ what, much }) => [what, much]), dontBreakRows: true },
+    table: {
+      widths: [190, '*'],
+      body: list.map(({ what, much }) => [plain(what), plain(much)]),
+      dontBreakRows: true,
+    },
     layout: 'lightHorizontalLines',
   });
-  const box = { canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8 }] };
+  // Each its own: the maker writes where it drew into it.
+  const box = () => ({ canvas: [{ type: 'rect' as const, x: 0, y: 1, w: 9, h: 9, lineWidth: 0.8 }] });
+  /** The type on paper has no narrow spaces. */
+  const plain = (text: string) => text.replace(/[\u00a0\u202f]/g, ' ');
   return {
     pageSize: 'A4',
     pageOrientation: 'landscape',
@@ -37,7 +44,7 @@ export function planSheet(
           widths: [14, 70, 140, 45, '*', 70, 110, 90],
           body: [
             ['', ...heads.map((text) => ({ text, bold: true }))],
-            ...steps.map((cells) => [box, ...cells]),
+            ...steps.map((cells) => [box(), ...cells.map(plain)]),
           ],
         },
         layout: 'lightHorizontalLines',

@@ -5,6 +5,7 @@ import {
   isoOf,
   mondayOf,
   routeLot,
+  seedSleeps,
   weeksOfSowing,
   worthSowing,
   type EpochDay,
@@ -124,11 +125,15 @@ export function useWhen() {
     },
     { debounce: 200, immediate: true },
   );
+  const kind = computed(() => ({
+    sleeps: seedSleeps(nursery.lookup.species.get(asked.value.speciesId)!),
+    latitudeDeg: nursery.catalogue!.nursery.latitudeDeg,
+  }));
   const judged = computed(() =>
     runs.value.map((run) => ({
       ...run,
       isWhole: run.points.length === days.value.length,
-      weeks: weeksOfSowing(worthSowing(run.points, run.route.start), asked.value.chance),
+      weeks: weeksOfSowing(worthSowing(run.points, run.route.start, kind.value), asked.value.chance),
     })),
   );
   /** The route chosen, or the one with the best chance of those run to the end. */
