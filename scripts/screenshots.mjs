@@ -103,7 +103,23 @@ const views = [
       await page.getByTestId('board').waitFor();
     },
   },
-  { name: 'roots-compared', go: go('/roots/compare') },
+  {
+    name: 'season-plan',
+    go: async (page) => {
+      await page.goto('/plan/season');
+      const plan = async (name, hours) => {
+        await page.getByLabel('Name', { exact: true }).fill(name);
+        await page.getByLabel('Hours people have in a week').fill(hours);
+        await page.getByRole('button', { name: 'Plan the season' }).click();
+        await page
+          .getByRole('region', { name })
+          .getByText(/^Planned, /)
+          .waitFor({ timeout: 120_000 });
+      };
+      await plan('All hands', '');
+      await plan('Few hands', '0.5');
+    },
+  },
   { name: 'lift', go: go('/lift') },
   {
     name: 'root-bench',

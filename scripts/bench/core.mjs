@@ -73,7 +73,7 @@ export async function benchCore() {
     ['2 000 lots in one worker', ms(all), ms(bareAll), times(all / bareAll), '< 8 ×'],
     ['seedsToSow for 1 000 000', ms(seeds), '', '', '< 20 ms'],
     ...benchSeed(core, outlook, warmth),
-    ...benchPlan(core),
+    ...(await benchPlan(core)),
     ...(await benchYard(core)),
   ];
 }

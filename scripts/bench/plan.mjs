@@ -1,3 +1,4 @@
+import { loadSource } from './load.mjs';
 import { fastest, ms } from './measure.mjs';
 
 const WEEKS = 52;
@@ -6,7 +7,7 @@ const PLACES = 500;
 const LOTS = 2000;
 
 /** When to sow, and the board: what the Plan station asks of the core. */
-export function benchPlan(core) {
+export async function benchPlan(core) {
   const asOf = core.dayOf('2026-11-24');
   const series = core.generateWeather(core.roughNormals(54.6, 185), asOf - 3900, 3901, 7);
   const weather = core.feltWeather(core.knownWeather(series, { latitudeDeg: 54.6, elevationM: 185 }, asOf));
@@ -67,9 +68,35 @@ export function benchPlan(core) {
     () => places.map((one) => core.boardRow(one, byPlace.get(one.id), lookup, asOf, asOf + 7 * 104)),
     { warmMs: 0, runs: 3 },
   );
+  const season = await benchSeason();
   return [
     [`when to sow: one route over ${WEEKS} weeks`, ms(first), '', '', '≤ 300 ms'],
     [`when to sow: ${ROUTES} routes × ${WEEKS} weeks, one thread`, ms(all), '', '', '≤ 5 s in workers'],
     [`board: ${PLACES} places × 104 weeks, ${LOTS} stays, laid out anew`, ms(board), '', '', ''],
+    ...season,
   ];
+}
+
+/** Seasons of lines, places and weeks: chosen at once, then by the solver, with how far each is from the bound at most. */
+async function benchSeason() {
+  const { madeSeason } = await loadSource('core/src/plan/season.fixture.ts');
+  const { greedySeason } = await loadSource('core/src/plan/seasonGreedy.ts');
+  const { solveSeason } = await loadSource('core/src/plan/seasonSolver.ts');
+  const rows = [];
+  for (const [lines, kinds, roomM2, seconds, aim] of [
+    [60, 6, 10, 60, '≤ 2 % in 60 s'],
+    [60, 6, 6, 60, '≤ 2 % in 60 s'],
+    [200, 8, 20, 300, '≤ 5 % in 5 min'],
+  ]) {
+    const problem = madeSeason({ lines, kinds, roomM2, days: 728, weeks: 8, stocks: 20, seed: 3 });
+    const begun = performance.now();
+    const greedy = greedySeason(problem);
+    const quick = performance.now() - begun;
+    const { gap } = await solveSeason(problem, greedy, { seconds });
+    const took = (performance.now() - begun - quick) / 1000;
+    const name = `season: ${lines} lines, ${problem.ways.length} ways, ${kinds} kinds of ${roomM2} m², 104 weeks`;
+    rows.push([`${name}, at once`, ms(quick), '', '', '≤ 1 s']);
+    rows.push([`${name}, solver`, `${took.toFixed(1)} s`, '', `within ${(100 * gap).toFixed(1)} %`, aim]);
+  }
+  return rows;
 }

@@ -112,7 +112,8 @@ const grid = computed(() => ({
         >
           <b>Short in “{{ dear.of.name }}”:</b>
           <template v-for="(of, i) in dear.list" :key="of.placeId"
-            >{{ i ? ';' : '' }} {{ placeLike(of.placeId) }}, {{ day(of.from) }} to {{ day(of.until) }}:
+            >{{ i ? ';' : '' }} {{ placeLike(of.placeId) }},
+            {{ of.from === of.until ? `from ${day(of.from)}` : `${day(of.from)} to ${day(of.until)}` }}:
             {{ show(1, 'area', 0) }} more would save about {{ money(of.perM2, currency) }}</template
           >.
           <span class="text-muted">A guide: worked out as if lots could be parted at will.</span>
