@@ -778,6 +778,7 @@ export {
   type Stay,
 } from './reading/board';
 export { findPlaces } from './reading/findPlaces';
+export { planChange } from './reading/planChange';
 export { planAsks } from './reading/planAsks';
 export { needsOf, stepsOf, type PlanStep } from './reading/planLists';
 export { occupantOf, standingStay, takesRoom, type StandingLot } from './reading/standingLots';

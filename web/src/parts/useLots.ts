@@ -65,7 +65,15 @@ export const useLots = createSharedComposable(() => {
       lotFacts.home.kind === 'container'
         ? lotFacts.home.name
         : preferences.show(lotFacts.home.densityPerM2, 'density');
-    return { row, facts: lotFacts, standing: view.standing, view, species, where: `${home}, ${place}`, place };
+    return {
+      row,
+      facts: lotFacts,
+      standing: view.standing,
+      view,
+      species,
+      where: `${home}, ${place}`,
+      place,
+    };
   }
   return { lots, facts };
 });

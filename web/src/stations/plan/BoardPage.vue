@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { couldGive, firstsOfMonths, partsOf, type BoardSpan, type EpochDay } from '@kauri/core';
-import type { PlannedSowing } from '@kauri/core/contract';
+import { couldGive, firstsOfMonths, partsOf, type BoardSpan, type EpochDay, type Stay } from '@kauri/core';
+import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { AlertTriangle } from 'lucide-vue-next';
 import { computed, ref, useTemplateRef } from 'vue';
@@ -10,15 +10,18 @@ import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
+import { useSession } from '../../stores/session';
 import { months as monthNames, shortDate, yearOf } from '../../words/dates';
 import { percent, several } from '../../words/numbers';
 import BoardSowing from './BoardSowing.vue';
 import { useBoard, WEEKS, type BoardPlace } from './useBoard';
+import { putInto, stageOf, useDrag, whyNotIn } from './useDrag';
 import { useShift } from './useShift';
 
 /** Places down, weeks across: how full each is, with what stands and what is planned. */
 const nursery = useNursery();
 const season = useSeason();
+const session = useSession();
 const plan = usePlan();
 const { show } = usePreferences();
 const { rows, ready, from, until } = useBoard();
@@ -44,6 +47,7 @@ const lines = computed<Line[]>(() =>
   }),
 );
 const scroller = useTemplateRef('scroller');
+const board = useTemplateRef('board');
 const virtual = useVirtualizer(
   computed(() => ({
     count: lines.value.length,
@@ -94,6 +98,41 @@ const homeless = computed(() =>
 );
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
 const { shift, fault, busy } = useShift();
+function placeAt(clientY: number): Place | null {
+  const top = board.value?.getBoundingClientRect().top;
+  if (top === undefined) return null;
+  const y = clientY - top;
+  const at = virtual.value.getVirtualItems().find(({ start, size }) => start <= y && y < start + size);
+  const line = at && lines.value[at.index];
+  return line?.kind === 'place' ? line.row.place : null;
+}
+const drag = useDrag(WEEK_PX, placeAt, ({ sowing, stay, weeks, place }) => {
+  const at = stageOf(sowing, stay);
+  const why = place && at >= 0 ? whyNotIn(sowing.stages[at], place) : null;
+  if (why) fault.value = why;
+  else void shift(sowing, weeks, place ? putInto(sowing, stay, place.id) : sowing);
+});
+const grab = (event: PointerEvent, sowing: PlannedSowing, stay: Stay) => {
+  if (session.may('grower') && !busy.value) drag.grab(event, sowing, stay);
+};
+/** Where what is carried would begin, in words. */
+const carriedWords = computed(() => {
+  const of = drag.carried.value;
+  if (!of) return null;
+  const when = day(of.stay.from + 7 * of.weeks);
+  return `${drag.why.value ?? `${of.place?.place.name ?? ''}, ${when}`}`;
+});
+/** What is carried is seen where it would go. */
+const carriedBy = (stay: Stay) => {
+  const of = drag.carried.value;
+  return of?.stay === stay ? `translateX(${of.weeks * WEEK_PX}px)` : undefined;
+};
+/** Rows that cannot take what is carried. */
+const isShut = (place: Place) => {
+  const of = drag.carried.value;
+  const at = of ? stageOf(of.sowing, of.stay) : -1;
+  return at >= 0 && whyNotIn(of!.sowing.stages[at], place) !== null;
+};
 /** A row told in words, for who does not see it. */
 const rowWords = (row: BoardPlace) =>
   row.all
@@ -151,6 +190,13 @@ const rowWords = (row: BoardPlace) =>
       </ul>
     </div>
     <p v-if="fault" class="text-wrong px-4 font-bold" role="alert">{{ fault }}</p>
+    <p
+      v-if="carriedWords"
+      class="bg-ink text-paper pointer-events-none fixed bottom-28 left-1/2 z-30 -translate-x-1/2 rounded-md px-4 py-2 font-bold"
+      role="status"
+    >
+      {{ carriedWords }}
+    </p>
     <BoardSowing
       v-if="chosen"
       :key="chosen.id"
@@ -182,7 +228,7 @@ const rowWords = (row: BoardPlace) =>
             >
           </span>
         </div>
-        <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
+        <div ref="board" class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div
             v-for="{ line, start, size, key } in drawn"
             :key="String(key)"
@@ -199,7 +245,12 @@ const rowWords = (row: BoardPlace) =>
                 :to="{ name: 'yard', params: { place: line.row.place.id } }"
                 >{{ line.row.place.place.name }}</RouterLink
               >
-              <div class="border-rule relative flex-1 border-b" role="img" :aria-label="rowWords(line.row)">
+              <div
+                class="border-rule relative flex-1 border-b"
+                :class="isShut(line.row.place) ? 'opacity-30' : ''"
+                role="img"
+                :aria-label="rowWords(line.row)"
+              >
                 <template v-for="span in line.row.all" :key="span.from">
                   <span
                     v-if="span.share > 0"
@@ -229,9 +280,13 @@ const rowWords = (row: BoardPlace) =>
                 v-for="({ stay, sowing }, i) in line.row.planned"
                 :key="`${sowing.id} ${stay.from}`"
                 class="border-ink absolute z-[5] truncate rounded border-2 px-1 text-left text-xs leading-none font-bold"
-                :class="sowing.id === chosenId ? 'bg-tag text-tag-ink' : 'bg-card/85'"
+                :class="[
+                  sowing.id === chosenId ? 'bg-tag text-tag-ink' : 'bg-card/85',
+                  drag.carried.value?.stay === stay ? 'z-10 opacity-80 shadow-lg' : '',
+                ]"
                 :style="{
                   left: `${NAME_PX + Math.max(0, x(stay.from))}px`,
+                  transform: carriedBy(stay),
                   width: `${Math.max(18, x(Math.min(until, stay.until)) - Math.max(0, x(stay.from)))}px`,
                   top: `${4 + (i * (ROW_PX - 8)) / line.row.planned.length}px`,
                   height: `${(ROW_PX - 8) / line.row.planned.length}px`,
@@ -240,6 +295,11 @@ const rowWords = (row: BoardPlace) =>
                 :aria-pressed="sowing.id === chosenId"
                 :aria-label="`${speciesName(sowing.speciesId)}, planned ${day(stay.from)} to ${day(stay.until)}`"
                 @click="chosenId = sowing.id"
+                @pointerdown="grab($event, sowing, stay)"
+                @pointermove="drag.carry"
+                @pointerup="drag.release"
+                @pointercancel="drag.letGo"
+                @keydown.esc="drag.letGo"
                 @keydown.left.prevent="shift(sowing, -1)"
                 @keydown.right.prevent="shift(sowing, 1)"
               >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { planChange, staysPut } from '@kauri/core';
 import type { Proposal } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
@@ -6,8 +7,9 @@ import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { useProposals } from '../../stores/proposals';
+import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
-import { count, percent, several } from '../../words/numbers';
+import { count, percent } from '../../words/numbers';
 import { money } from '../yard/money';
 import { boundWords, stateWords, useSeasonWords } from './seasonWords';
 
@@ -16,12 +18,33 @@ const props = defineProps<{ proposal: Proposal }>();
 const nursery = useNursery();
 const proposals = useProposals();
 const plan = usePlan();
+const season = useSeason();
 const session = useSession();
 const messages = useMessages();
 const { day } = useSeasonWords();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const fault = ref<string | null>(null);
 const busy = ref(false);
+/** What choosing it would change of the plan that stands; null where there is nothing to choose. */
+const change = computed(() => {
+  const { result, chosen, state } = props.proposal;
+  if (!result || chosen || state === 'working') return null;
+  const stay = plan.sowings.filter((sowing) => staysPut(sowing, season.today));
+  return planChange(plan.sowings, [...stay, ...result.sowings.map(({ sowing }) => sowing)]);
+});
+const changeWords = computed(() => {
+  if (!change.value) return '';
+  const { same, moved, added, gone } = change.value;
+  if (!moved.length && !added.length && !gone.length) return 'Chosen, it changes nothing of the plan.';
+  const parts = [
+    [same, 'as it is'],
+    [moved.length, 'in another week, place or number'],
+    [added.length, 'new'],
+    [gone.length, 'taken out'],
+  ] as const;
+  const said = parts.flatMap(([n, words]) => (n ? [`${count(n)} ${words}`] : []));
+  return `Chosen, of the planned sowings: ${said.join(', ')}.`;
+});
 const may = computed(() => session.may('grower'));
 /** What it was planned with. */
 const terms = computed(() => {
@@ -137,12 +160,6 @@ const rename = () => {
         <button class="quiet" type="button" :disabled="busy" @click="remove">Throw it away</button>
       </template>
     </div>
-    <p
-      v-if="may && proposal.result && !proposal.chosen && proposal.state !== 'working'"
-      class="text-muted text-sm"
-    >
-      Chosen, {{ several(proposal.result.sowings.length, 'sowing') }} take the place of what is planned and
-      neither pinned nor begun.
-    </p>
+    <p v-if="may && change" class="text-muted text-sm" data-testid="change">{{ changeWords }}</p>
   </section>
 </template>

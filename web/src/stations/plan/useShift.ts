@@ -8,7 +8,7 @@ import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { useSeason } from '../../stores/season';
 
-/** Moves a planned sowing to another week: its moves, its plants and its chance are worked out anew. */
+/** Moves a planned sowing to another week, or place: its moves, its plants and its chance are worked out anew. */
 export function useShift() {
   const nursery = useNursery();
   const season = useSeason();
@@ -18,7 +18,8 @@ export function useShift() {
   const fault = ref<string | null>(null);
   const busy = ref(false);
 
-  async function shift(sowing: PlannedSowing, weeks: number): Promise<void> {
+  /** @param placed the sowing in the places it goes to, where they are others */
+  async function shift(sowing: PlannedSowing, weeks: number, placed = sowing): Promise<void> {
     if (busy.value) return;
     const on = dayOf(sowing.stages[0].from) + 7 * weeks;
     if (on <= season.today) {
@@ -28,7 +29,12 @@ export function useShift() {
     busy.value = true;
     fault.value = null;
     try {
-      const route = { ...sowing, name: sowing.route };
+      if (weeks === 0) {
+        await plan.put({ ...placed, pinned: true });
+        messages.say('Put in another place.', () => plan.put(sowing));
+        return;
+      }
+      const route = { ...placed, name: placed.route };
       const { wanted } = sowing;
       const trees = { ...wanted, on: dayOf(wanted.on), until: dayOf(wanted.until) };
       let point: RoutePoint | undefined;
