@@ -1,7 +1,7 @@
 import type { Place, PlannedSowing } from '../contract';
 import { boardRow, FULL, roomFor, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
-import { kindOfPlace } from './placeKinds';
+import { isUnderTheSame, kindOfPlace } from './placeKinds';
 
 /** Most of a stage's room that a place takes beside what else stands there meanwhile: whole trays, or m² to a tenth. */
 function roomIn(
@@ -52,8 +52,9 @@ const LEAST_PART = 0.1;
 const HALVINGS = 3;
 
 /**
- * Finds places for a planned sowing beside all that stands and is planned: where it is like first, then others of the kind.
- * What no place takes whole is parted over several; what finds no room stays in the last part, where it is over-full.
+ * Finds places for a planned sowing beside all that stands and is planned: where it is like first, then others of the kind,
+ * then any that take the same under the same cover, of another depth or light. What no place takes whole is parted over
+ * several; what finds no room stays in the last part, where it is over-full.
  * @param newId for each part after the first
  */
 export function findPlaces(
@@ -62,7 +63,7 @@ export function findPlaces(
   lookup: Lookup,
   newId: () => string,
 ): PlannedSowing[] {
-  const { found, left } = roomFound(sowing, stays, lookup);
+  const { found, left } = foundIn(sowing, stays, lookup, isUnderTheSame);
   const parts = left > 0 ? [...found, restOf(sowing, found, left, lookup)] : found;
   return parts.map((part, i) => ({ ...part, id: i === 0 ? sowing.id : newId() }));
 }
@@ -79,16 +80,28 @@ function restOf(
   return { ...rest, wanted: { ...rest.wanted, trees: Math.max(1, trees) } };
 }
 
-/** The parts of a planned sowing that find places, under names of their own, and first plants that find none. */
-export function roomFound(sowing: PlannedSowing, stays: readonly Stay[], lookup: Lookup): Found {
+/**
+ * The parts of a planned sowing that find places of the kind it was worked out for, under names of their own, and first plants
+ * that find none.
+ */
+export const roomFound = (sowing: PlannedSowing, stays: readonly Stay[], lookup: Lookup): Found =>
+  foundIn(sowing, stays, lookup, (name, of) => name === of);
+
+/** Where it is like, then places of its kind, then others that are close enough to it. */
+function foundIn(
+  sowing: PlannedSowing,
+  stays: readonly Stay[],
+  lookup: Lookup,
+  isClose: (kind: string, of: string) => boolean,
+): Found {
   const choices = (placeId: string) => {
     const like = lookup.places.get(placeId);
     if (!like) return [];
     const kind = kindOfPlace(like, lookup);
-    return [
-      like,
-      ...[...lookup.places.values()].filter((p) => p !== like && kindOfPlace(p, lookup) === kind),
-    ];
+    const rank = (place: Place) => (place === like ? 0 : kindOfPlace(place, lookup) === kind ? 1 : 2);
+    return [...lookup.places.values()]
+      .filter((place) => isClose(kindOfPlace(place, lookup), kind))
+      .sort((a, b) => rank(a) - rank(b));
   };
   const { found, left } =
     sowing.stages.length > 1

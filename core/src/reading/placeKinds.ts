@@ -26,6 +26,10 @@ export function kindOfPlace(place: Place, { covers, light }: Lookup): string {
   return [place.place.kind, cover?.lowC ?? '', cover?.highC ?? '', sky, depth].join(' ');
 }
 
+/** Whether places of two kinds take the same under the same cover, of whatever depth and light. */
+export const isUnderTheSame = (kind: string, other: string): boolean =>
+  kind.split(' ').slice(0, 3).join(' ') === other.split(' ').slice(0, 3).join(' ');
+
 /** The kinds of places of a yard, and which each place is. */
 export function placeKinds(lookup: Lookup): { kinds: PlaceKind[]; kindOf: ReadonlyMap<string, number> } {
   const kinds: PlaceKind[] = [];
