@@ -117,7 +117,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await expectSound(page, 'free to promise');
     for (const [part, landmark] of [
       ['When to sow', 'ways'],
+      ['The season', 'season'],
       ['The board', 'board'],
+      ['Lists', 'on-hand'],
       ['Routes', 'routes'],
     ]) {
       await planPart(page, part);

@@ -25,6 +25,8 @@ const pages: readonly (readonly [path: string, landmark: string])[] = [
   ['/plan?add=1', 'role=dialog >> h2'],
   ['/plan/promise', '[data-testid=along]'],
   ['/plan/when', '[data-testid=ways]'],
+  ['/plan/season', 'text=No season is planned yet'],
+  ['/plan/lists', '[data-testid=on-hand] >> text=Seed of'],
   ['/plan/board', '[data-testid=board]'],
   ['/plan/routes', '[data-testid=routes]'],
   ['/grow', '[data-testid=lots]'],

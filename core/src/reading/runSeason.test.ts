@@ -58,14 +58,26 @@ const nurseryOf = (lines: SeasonLine[], more: Partial<SeasonNursery> = {}): Seas
   ...more,
 });
 let made = 0;
+/** Plans a season; what is told on the way never gets worse. */
 const run = async (nursery: SeasonNursery, told: (of: SeasonProgress) => void = () => undefined) => {
   let ticks = 0;
-  return runSeason(nursery, {
+  let cost = Infinity;
+  const noWorse = (result: SeasonResult) => {
+    expect(result.cost).toBeLessThanOrEqual(cost + 1e-6);
+    expect(result.bound ?? -Infinity).toBeLessThanOrEqual(result.cost + 1e-6);
+    cost = result.cost;
+  };
+  const result = await runSeason(nursery, {
     seconds: 10,
-    now: () => ticks++ / 1000,
+    now: () => ticks++ / 10,
     newId: () => uuid(1000 + ++made),
-    told,
+    told: (of) => {
+      if (of.result) noWorse(of.result);
+      told(of);
+    },
   });
+  noWorse(result);
+  return result;
 };
 /** No place holds more than it can on any day. */
 function expectFits(result: SeasonResult, nursery: SeasonNursery) {

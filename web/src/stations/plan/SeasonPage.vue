@@ -52,7 +52,7 @@ const sownFor = ({ result }: Proposal, lineId: string) =>
 /** How a line is served, in a few words. */
 function servedWords(proposal: Proposal, lineId: string): string {
   const line = lineOf(proposal, lineId);
-  if (!line) return proposal.result ? 'not wanted then' : '';
+  if (!line) return '';
   const sown = sownFor(proposal, lineId);
   const weeks = [...new Set(sown.map(({ sowing }) => `${sowing.route}, ${day(sowing.stages[0].from)}`))];
   return [
@@ -92,7 +92,7 @@ const grid = computed(() => ({
     <div class="border-rule p-4 lg:border-r">
       <SeasonTerms :lines="wanted.length" :trees="trees" />
     </div>
-    <div class="min-w-0 space-y-4 p-4 md:p-5">
+    <div class="min-w-0 space-y-4 p-4 md:p-5" data-testid="season">
       <h1 class="text-2xl">The season, planned</h1>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
       <p v-if="proposals.isCut" class="text-wrong font-bold" role="status">
@@ -135,26 +135,27 @@ const grid = computed(() => ({
                   {{ formWords[line.form] }}, {{ dateWords(line.on) }}, {{ order.buyer || 'a hope' }}</span
                 >
               </div>
-              <button
-                v-for="proposal in proposals.all"
-                :key="proposal.id"
-                class="border-rule hover:bg-card flex flex-col items-start border-t border-l px-3 py-2 text-left"
-                :class="isOpen(proposal, line.id) ? 'bg-card' : ''"
-                type="button"
-                :aria-pressed="isOpen(proposal, line.id)"
-                :disabled="!lineOf(proposal, line.id)"
-                @click="open(proposal, line.id)"
-              >
-                <span class="block">{{ servedWords(proposal, line.id) }}</span>
-                <template v-if="lineOf(proposal, line.id)">
+              <template v-for="proposal in proposals.all" :key="proposal.id">
+                <button
+                  v-if="lineOf(proposal, line.id)"
+                  class="border-rule hover:bg-card flex flex-col items-start border-t border-l px-3 py-2 text-left"
+                  :class="isOpen(proposal, line.id) ? 'bg-card' : ''"
+                  type="button"
+                  :aria-expanded="isOpen(proposal, line.id)"
+                  @click="open(proposal, line.id)"
+                >
+                  <span class="block">{{ servedWords(proposal, line.id) }}</span>
                   <b v-if="lineOf(proposal, line.id)!.short" class="text-wrong block"
                     >{{ count(lineOf(proposal, line.id)!.short) }} short</b
                   >
                   <span v-else class="text-muted block text-sm"
                     >all there in {{ percent(lineOf(proposal, line.id)!.met) }} of seasons</span
                   >
-                </template>
-              </button>
+                </button>
+                <div v-else class="border-rule text-muted border-t border-l px-3 py-2">
+                  {{ proposal.result ? 'not wanted then' : '' }}
+                </div>
+              </template>
               <SeasonLineWhy
                 v-if="chosen?.line.lineId === line.id"
                 class="col-span-full md:sticky md:left-0 md:max-w-4xl"
