@@ -135,6 +135,8 @@ describe('a sowing run ahead', () => {
       Array.from(ready).sort((a, b) => a - b)[Math.floor(ready.length / 2)];
     expect(isoOf(middle(readyIn(54.6, '2027-03-15', want('2028-01-15'))))).toBe('2027-11-01');
     expect(isoOf(middle(readyIn(-41, '2027-09-15', want('2028-08-20'))))).toBe('2028-05-01');
+    // Sown so late that it comes up shortly before growth stops, its first season is the next year's.
+    expect(isoOf(middle(readyIn(54.6, '2027-08-30', want('2029-01-15'))))).toBe('2028-11-01');
     const warm = readyIn(2, '2027-03-15', want('2028-01-15', { fromCm: 30 }));
     expect(middle(warm)).toBeLessThan(dayOf('2027-11-01'));
   });

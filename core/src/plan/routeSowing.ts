@@ -1,4 +1,4 @@
-import { isSeedOfAutumn, nextWinter } from '../calendar/season';
+import { growthStop, isSeedOfAutumn, nextWinter } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { bandOf, quantileSorted, type Band } from '../chance/quantile';
 import { gammaDraw, seededRandom, seedFrom, type Random } from '../chance/random';
@@ -14,6 +14,7 @@ import type { LotFacts } from '../forecast/lotFacts';
 import type { FeltWeather } from '../forecast/underCover';
 import type { Home, HomeSpell } from '../home/home';
 import { liftingWindow } from '../lifting/liftingWindow';
+import { STILL_FIRST_DAYS } from '../weather/growingPeriods';
 import { formOf, type SizeWanted } from './orderLine';
 import type { RouteStart, StageEnd } from './route';
 import { shareBy, type SowingPoint, type SowingRuns } from './sowingWindow';
@@ -99,7 +100,7 @@ export function sowRoute(
   const ready = Float64Array.from({ length: count }, (_, run) => {
     const up = Math.max(last, emergence.days[run]);
     if (!Number.isFinite(up) || outsideLifting) return Infinity;
-    const rooted = !inBed ? runs.ready[run] : rests ? nextWinter(latitudeDeg, up) : up;
+    const rooted = !inBed ? runs.ready[run] : rests ? restsAfter(latitudeDeg, up) : up;
     return Math.max(rooted, tall?.[run] ?? 0);
   });
   const bound = Float64Array.from({ length: count }, (_, run) =>
@@ -199,6 +200,17 @@ function never(on: EpochDay, homes: readonly HomeSpell[]): RouteSowing {
   };
 }
 
+/**
+ * The day a plant that came up on a day rests after its first season. Up shortly before growth stops it goes on with that
+ * season in the next year, and is a year older when it is done.
+ */
+function restsAfter(latitudeDeg: number, up: EpochDay): EpochDay {
+  const winter = nextWinter(latitudeDeg, up);
+  return up + STILL_FIRST_DAYS <= growthStop(latitudeDeg, winter)
+    ? winter
+    : nextWinter(latitudeDeg, winter + 1);
+}
+
 /** The middle day on which a stage ends; Infinity for never within the horizon. */
 function endOf(lot: LotFacts, ends: StageEnd, from: EpochDay, weather: FeltWeather): EpochDay {
   const { outlook, warmth } = weather.felt(lot);
@@ -206,5 +218,5 @@ function endOf(lot: LotFacts, ends: StageEnd, from: EpochDay, weather: FeltWeath
   if (ends === 'plug holds') return Math.ceil(bandOf(ahead.runs.ready).p50);
   if (ends === 'true leaves') return Math.ceil(daysAfterUp(ahead, TRUE_LEAVES_DD).p50);
   const up = Math.max(from, ahead.upBand.p50);
-  return Number.isFinite(up) ? nextWinter(outlook.site.latitudeDeg, up) : Infinity;
+  return Number.isFinite(up) ? restsAfter(outlook.site.latitudeDeg, up) : Infinity;
 }

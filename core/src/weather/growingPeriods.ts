@@ -111,7 +111,7 @@ export interface PlantSeason extends GrowingPeriod {
 }
 
 /** Growth that was stopped sooner than this after coming up goes on next spring as the same first season, days. */
-const STILL_FIRST_DAYS = 45;
+export const STILL_FIRST_DAYS = 45;
 
 /**
  * The seasons of a plant that came up on a day, ascending. The first runs from then to the end of growth; seed that comes

@@ -23,7 +23,7 @@ const orders = useOrders();
 const plan = usePlan();
 const season = useSeason();
 const seed = useSeed();
-const { show } = usePreferences();
+const { show, shown } = usePreferences();
 const fault = ref<string | null>(null);
 onMounted(() => seed.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
 
@@ -103,13 +103,15 @@ const rows = computed(() =>
     ],
   })),
 );
+/** Small seed weighs little: as many places as it takes to be seen. */
+const massWords = (grams: number) => show(grams, 'seedMass', shown(grams, 'seedMass') < 0.1 ? 4 : undefined);
 const heads = ['Week of', 'What', 'Plants', 'In', 'Place', 'Route', 'For'];
 const totals = computed(() => {
   const list: { what: string; much: string }[] = [];
   for (const { speciesId, seeds: n, grams, inStore } of seeds.value ?? [])
     list.push({
       what: `Seed of ${speciesName(speciesId)}`,
-      much: `${count(n)}, ${show(grams, 'seedMass')}; ${
+      much: `${count(n)}, ${massWords(grams)}; ${
         inStore >= n
           ? 'in store'
           : inStore >= 1
