@@ -22,7 +22,7 @@ import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { roomFound } from './findPlaces';
 import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
-import { routeLot, routesOf, seedSleeps } from './routeLot';
+import { routeLot, routesOf, seedSleeps, treatmentDays } from './routeLot';
 import { standingStay } from './standingLots';
 
 /** Trees wanted that a season is planned for. */
@@ -164,9 +164,11 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
         (sowing) => !kept.includes(sowing) && sowing.lineId === line.id && sowing.route === route.name,
       );
       const run = (of: RouteLot, on: EpochDay) => pointOf(sowRoute(of, on, wanted, felt), wanted);
-      const points = weeksToTry(today, line.until, standsAs).map((on) => run(lot, on));
+      const species = lookup.species.get(line.speciesId)!;
+      const from = today + (route.start === 'treated seed' ? treatmentDays(species) : 0);
+      const points = weeksToTry(from, line.until, standsAs).map((on) => run(lot, on));
       const weighed = worthWeighing(points, route, terms.chance, standsAs, {
-        sleeps: seedSleeps(lookup.species.get(line.speciesId)!),
+        sleeps: seedSleeps(species),
         latitudeDeg: weather.outlook.site.latitudeDeg,
       });
       const all = [{ route, lot, points: weighed }];
@@ -294,9 +296,9 @@ function elsewhere(route: RaisingRoute, kinds: readonly PlaceKind[], lookup: Loo
   });
 }
 
-/** Mondays on which it may be sown, and those of what is planned: every second one where there are very many. */
-function weeksToTry(today: EpochDay, until: EpochDay, standsAs: readonly PlannedSowing[]): EpochDay[] {
-  const first = mondayOf(today + 6);
+/** Mondays from a day on which it may be sown, and those of what is planned: every second one where there are very many. */
+function weeksToTry(from: EpochDay, until: EpochDay, standsAs: readonly PlannedSowing[]): EpochDay[] {
+  const first = mondayOf(from + 6);
   const step = until - first > 7 * MANY_WEEKS ? 14 : 7;
   const days = new Set(standsAs.map(({ stages }) => dayOf(stages[0].from)));
   for (let on = first; on <= until; on += step) days.add(on);

@@ -60,6 +60,13 @@ export const seedSleeps = (species: Species): boolean =>
   startOf(species).protocols.some(({ phases }) => phases.length > 0);
 
 /**
+ * Days that seed which is dry today takes to be ready by its first protocol, at the pace of a cold store and a warm room: sown
+ * treated before, it would have to be bought so, or be under treatment already. 0 for seed that sleeps no more.
+ */
+export const treatmentDays = (species: Species): number =>
+  startOf(species).protocols[0].phases.reduce((sum, { days }) => sum + days, 0);
+
+/**
  * Ways a species may be raised in a yard that wrote none down, by its habit: in a bed in spring, or in autumn where its
  * seed sleeps; in cells; from cells into pots; pricked out of a flat where seed is small; from cuttings where they root.
  * Only what the yard has places and containers for. Shares and hours are rules of thumb.

@@ -10,6 +10,7 @@ import { boardRow, staysOf } from './board';
 import { lookupFrom } from './lookupFrom';
 import { testBed, testBench } from './places.fixture';
 import type { SeasonLine, SeasonNursery } from './planSeason';
+import { treatmentDays } from './routeLot';
 import { runSeason, type SeasonProgress } from './runSeason';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -194,5 +195,22 @@ describe('a season planned', () => {
       // Ready seed goes out in the southern spring, fresh seed in its autumn.
       expect(sowing.start === 'fresh seed' ? [2, 3, 4, 5, 6, 7] : [8, 9, 10, 11, 12, 1]).toContain(month);
     }
+  });
+  it('sows treated seed no sooner than its treatment is done', async () => {
+    const hornbeam = {
+      id: uuid(9),
+      version: 1,
+      ...speciesLibrary.find((s) => s.code === 'CBE')!,
+    } as unknown as Species;
+    const days = treatmentDays(hornbeam);
+    expect(days).toBeGreaterThan(100);
+    const of = await run({
+      ...nurseryOf([line(0, { speciesId: hornbeam.id })]),
+      lookup: lookupFrom({ species: [hornbeam], places, containers, media: [] }),
+    });
+    expect(of.sowings.length).toBeGreaterThan(0);
+    for (const { sowing } of of.sowings)
+      if (sowing.start === 'treated seed')
+        expect(dayOf(sowing.stages[0].from)).toBeGreaterThanOrEqual(today + days);
   });
 });
