@@ -2,14 +2,8 @@ import type { SeasonResult, SeasonStep } from '../contract';
 import { greedySeason } from '../plan/seasonGreedy';
 import { choiceOf, type SeasonChoice } from '../plan/season';
 import { solveSeason, worthOfRoom, type RoomWorth } from '../plan/seasonSolver';
-import {
-  buildSeason,
-  cutSeason,
-  placeSeason,
-  type BuiltSeason,
-  type PlacedSeason,
-  type SeasonNursery,
-} from './planSeason';
+import { cutSeason, placeSeason, type PlacedSeason } from './placeSeason';
+import { buildSeason, type BuiltSeason, type SeasonNursery } from './planSeason';
 import { seasonReport } from './seasonReport';
 
 /** How far a season is planned. */

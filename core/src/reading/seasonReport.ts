@@ -7,7 +7,8 @@ import { replaySeasons, type ReplayedSowing } from '../plan/replay';
 import { sowRoute, type RouteLot, type TreesWanted } from '../plan/routeSowing';
 import { roomBeside, type SeasonChoice } from '../plan/season';
 import type { RoomWorth } from '../plan/seasonSolver';
-import { workOf, type BuiltSeason, type PlacedSeason, type SeasonNursery } from './planSeason';
+import { type PlacedSeason } from './placeSeason';
+import { workOf, type BuiltSeason, type SeasonNursery } from './planSeason';
 import { routeLot } from './routeLot';
 
 /** Simulated seasons that a plan is tried in. */
