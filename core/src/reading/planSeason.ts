@@ -21,7 +21,7 @@ import type { KnownWeather } from '../weather/known';
 import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
-import { routeLot, routesOf, seedSleeps, treatmentDays } from './routeLot';
+import { isThere, routeLot, routesOf, seedSleeps, treatmentDays } from './routeLot';
 import { standingStay } from './standingLots';
 
 /** Trees wanted that a season is planned for. */
@@ -269,11 +269,7 @@ function routesFor(
     [...lookup.containers.values()],
   );
   return routes.flatMap((route) => {
-    const stands = route.stages.every(
-      ({ placeId, containerTypeId }) =>
-        lookup.places.has(placeId) && (containerTypeId === null || lookup.containers.has(containerTypeId)),
-    );
-    if (!stands) return [];
+    if (!isThere(route.stages, lookup)) return [];
     const lot = routeLot(route, lookup);
     if (formOf(lot.stages[lot.stages.length - 1].home) !== line.form) return [];
     const also = own ? [] : elsewhere(route, kinds, lookup);

@@ -4,6 +4,16 @@ import type { RouteLot } from '../plan/routeSowing';
 import { startOf } from '../species/startOf';
 import { factsFrom, homeOf, type Lookup, type SeenOfLot, type SownRow } from './factsFrom';
 
+/** Whether all that stages name is still in the yard and the list of containers. */
+export const isThere = (
+  stages: readonly Pick<RouteStage, 'placeId' | 'containerTypeId'>[],
+  { places, containers }: Pick<Lookup, 'places' | 'containers'>,
+): boolean =>
+  stages.every(
+    ({ placeId, containerTypeId }) =>
+      places.has(placeId) && (containerTypeId === null || containers.has(containerTypeId)),
+  );
+
 /** Evidence of a lot that nothing was recorded of. */
 const nothingSeen: SeenOfLot = {
   counts: [],

@@ -149,6 +149,21 @@ describe('a season planned', () => {
       sowing.wanted.trees >= nursery.lines[at].trees ? 0 : 1,
     );
   });
+  it('is planned beside what is pinned in a place or a container that is gone', async () => {
+    const [{ sowing }] = result.sowings;
+    const [stage] = sowing.stages;
+    const gone = [
+      { ...sowing, pinned: true, stages: [{ ...stage, placeId: uuid(99) }] },
+      {
+        ...sowing,
+        id: uuid(98),
+        pinned: true,
+        stages: [{ ...stage, containerTypeId: uuid(97), densityPerM2: null, trays: 3, areaM2: null }],
+      },
+    ];
+    const of = await run(nurseryOf(nursery.lines.slice(), { planned: gone }));
+    expect(of.kept).toHaveLength(2);
+  });
   it('changes as little as may be when it is planned again', async () => {
     const planned = result.sowings.map(({ sowing }) => sowing);
     const again = await run(nurseryOf(nursery.lines.slice(), { today, planned }));

@@ -9,7 +9,7 @@ import { roomBeside, type SeasonChoice } from '../plan/season';
 import type { RoomWorth } from '../plan/seasonSolver';
 import { type PlacedSeason } from './placeSeason';
 import { workOf, type BuiltSeason, type SeasonNursery } from './planSeason';
-import { routeLot } from './routeLot';
+import { isThere, routeLot } from './routeLot';
 
 /** Simulated seasons that a plan is tried in. */
 const SEASONS = 300;
@@ -175,7 +175,7 @@ function replayed(
   }
   const kept = built.kept.flatMap((sowing): ReplayedSowing[] => {
     const line = lines.findIndex(({ id }) => id === sowing.lineId);
-    if (line < 0 || !sowing.stages.every(({ placeId }) => lookup.places.has(placeId))) return [];
+    if (line < 0 || !isThere(sowing.stages, lookup)) return [];
     const lot = routeLot({ ...sowing, name: sowing.route }, lookup);
     const { on, until } = sowing.wanted;
     return [{ line, ...runs(lot, sowing, { ...sowing.wanted, on: dayOf(on), until: dayOf(until) }) }];

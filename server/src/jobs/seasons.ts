@@ -100,7 +100,11 @@ export async function startSeasons({
       reached = {};
       write(change).then(
         (wanted) => !wanted && running.leave(),
-        (err: unknown) => log.error({ err }, 'how far a season is was not kept'),
+        (err: unknown) => {
+          // Written with the next look.
+          reached = { ...change, ...reached };
+          log.error({ err }, 'how far a season is was not kept');
+        },
       );
     }, LOOK_MS);
     try {
