@@ -59,7 +59,7 @@ export { guessDateOrder, readDate, readNumber, type DateOrder } from './tabular/
 export { linesOf } from './tabular/lines';
 
 // words: dates and numbers as a grower says them
-export { dateWords, longDate, months, shortDate, yearOf } from './words/dates';
+export { dateWords, longDate, months, monthWords, shortDate, yearOf } from './words/dates';
 export { count, odds, percent, several } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols
@@ -498,6 +498,7 @@ export {
   type WaterPlan,
   type WaterYear,
 } from './water/balance';
+export { evaporationAhead, type EvaporationAhead } from './water/evaporationAhead';
 export { dripGrid, type DripChoice, type DripGrid } from './water/dripGrid';
 export {
   LEAST_UNIFORMITY_PCT,
@@ -780,7 +781,7 @@ export {
 export { findPlaces } from './reading/findPlaces';
 export { planChange } from './reading/planChange';
 export { planAsks } from './reading/planAsks';
-export { needsOf, stepsOf, type PlanStep } from './reading/planLists';
+export { cashByMonth, needsOf, stepsOf, treatmentsOf, waterPeak, type PlanStep } from './reading/planLists';
 export { occupantOf, standingStay, takesRoom, type StandingLot } from './reading/standingLots';
 export {
   openLines,
@@ -788,7 +789,16 @@ export {
   type SeasonLine,
   type SeasonNursery,
   type SeasonTerms,
-} from './reading/planSeason';
+} from './reading/seasonNursery';
+export {
+  costParts,
+  costPerTree,
+  costTerms,
+  sowingCost,
+  type CostPart,
+  type SowingCost,
+} from './reading/sowingCost';
+export { stockPlants, takenThisSeason } from './reading/propagules';
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';

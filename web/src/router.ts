@@ -72,6 +72,7 @@ export const router = createRouter({
           component: () => import('./stations/plan/PromisePage.vue'),
         },
         { path: 'when', name: 'plan-when', component: () => import('./stations/plan/WhenPage.vue') },
+        { path: 'costs', name: 'plan-costs', component: () => import('./stations/plan/CostsPage.vue') },
         {
           path: 'season/:proposal?/:line?',
           name: 'plan-season',

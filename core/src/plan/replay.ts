@@ -24,19 +24,20 @@ const LATE = 0.2;
 /**
  * A plan through simulated seasons: the weather of one year for all its lots, each lot's own draws, losses, and weeks in
  * which people are late.
- * @param lines trees wanted of each line, and those that standing lots give it
+ * @param lines trees wanted of each line, those that standing lots give it, and those bought in
  */
 export function replaySeasons(
-  lines: readonly { trees: number; standing: number }[],
+  lines: readonly { trees: number; standing: number; bought?: number }[],
   sowings: readonly ReplayedSowing[],
   seasons: number,
   seed: number,
 ): Replay {
   const random = seededRandom(seed);
   // What stands was counted so that it is there nine times in ten.
-  const had = lines.map(({ standing }) =>
-    Float64Array.from({ length: seasons }, () =>
-      standing > 0 && random() < 0.1 ? Math.floor(0.9 * standing) : standing,
+  const had = lines.map(({ standing, bought = 0 }) =>
+    Float64Array.from(
+      { length: seasons },
+      () => bought + (standing > 0 && random() < 0.1 ? Math.floor(0.9 * standing) : standing),
     ),
   );
   for (let season = 0; season < seasons; season++) {

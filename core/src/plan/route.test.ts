@@ -216,6 +216,7 @@ describe('weeks of sowing', () => {
       begins: [on],
       outsideLifting: null,
       serves: 1,
+      kept: { p10: 1, p50: 1, p90: 1 },
     });
     const points = [point(0, 140), point(60, 140), point(100, 145)];
     const kind = { sleeps: true, latitudeDeg: 54.6 };

@@ -35,7 +35,7 @@ export interface TreesWanted extends SizeWanted {
 }
 
 /** What a sowing on a day comes to. */
-export interface RouteSowing extends SowingRuns, Omit<RoutePoint, 'ready' | 'past' | 'serves'> {
+export interface RouteSowing extends SowingRuns, Omit<RoutePoint, 'ready' | 'past' | 'serves' | 'kept'> {
   /** Trees to size for each that its shares let expect at the end, run by run; 0 where a run is not in time. */
   yields: Float64Array;
   /** Runs of one weather year: they follow one another. */
@@ -54,6 +54,8 @@ export interface RoutePoint extends SowingPoint {
    * in time together. Where it is not in time so often, kept nine times in ten of those in which it is; 0 where never.
    */
   serves: number;
+  /** Trees within the size for each that its shares let expect at the end, over all runs: 0 in those that are not in time. */
+  kept: Band;
 }
 
 /** Draws for each weather year: enough to tell nine chances in ten within a few. */
@@ -161,6 +163,7 @@ export function pointOf(
     outsideLifting,
     chance,
     serves: keptWith(yields, wanted.chance),
+    kept: bandOf(Float64Array.from(yields)),
     ready: shareBy(ready, wanted.until),
     past: shareBy(bound, wanted.on),
   };

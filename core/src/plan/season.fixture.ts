@@ -12,6 +12,8 @@ export interface MadeSeason {
   weeks: number;
   stocks: number;
   hours?: number;
+  /** Money there is, where some lines can be served by buying in. */
+  money?: number;
   seed: number;
 }
 
@@ -24,11 +26,19 @@ export function madeSeason({
   weeks,
   stocks: m,
   hours,
+  money,
   seed,
 }: MadeSeason): SeasonProblem {
   const random = seededRandom(seed);
   const whole = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
-  const lines = Array.from({ length: n }, () => ({ trees: whole(1, 8) * 50, loss: 1 + 2 * random() }));
+  const lines = Array.from({ length: n }, () => {
+    const loss = 1 + 2 * random();
+    return {
+      trees: whole(1, 8) * 50,
+      loss,
+      buy: money !== undefined && random() < 0.6 ? loss * (0.5 + random()) : null,
+    };
+  });
   const ways: SeasonWay[] = [];
   lines.forEach(({ trees, loss }, line) => {
     for (let route = 0; route < 2; route++) {
@@ -58,6 +68,7 @@ export function madeSeason({
               { week: from - (from % 7), hours: of / 200 },
               { week: move - (move % 7), hours: of / 100 },
             ],
+            takes: money === undefined ? [] : [{ limit: 0, amount: of * each * loss * 0.3 }],
           });
         }
     }
@@ -71,5 +82,14 @@ export function madeSeason({
     const leaves = whole(0, days);
     return Float64Array.from({ length: days }, (_, day) => roomM2 * (day < leaves ? 1 - taken : 1));
   });
-  return { from: 0, free, lines, ways, stocks, hours: hours === undefined ? null : () => hours };
+  return {
+    from: 0,
+    free,
+    lines,
+    ways,
+    stocks,
+    hours: hours === undefined ? null : () => hours,
+    limits: money === undefined ? [] : [money],
+    money: money === undefined ? null : 0,
+  };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { choiceOf, isPossible, type SeasonProblem } from './season';
-import { madeSeason } from './season.fixture';
+import { madeSeason, type MadeSeason } from './season.fixture';
 import { greedySeason } from './seasonGreedy';
 import { solveSeason, worthOfRoom } from './seasonSolver';
 
@@ -15,9 +15,9 @@ function leastOf(problem: SeasonProblem): number {
   return least;
 }
 
-const small = (seed: number, hours?: number): SeasonProblem => {
+const small = (seed: number, more: Partial<MadeSeason>): SeasonProblem => {
   const lines = 1 + (seed % 3);
-  const made = madeSeason({ lines, kinds: 2, roomM2: 2.5, days: 300, weeks: 1, stocks: 2, seed, hours });
+  const made = madeSeason({ lines, kinds: 2, roomM2: 2.5, days: 300, weeks: 1, stocks: 2, seed, ...more });
   // At most nine ways, so that every set of them can be tried.
   return { ...made, ways: made.ways.filter((_, way) => lines < 3 || way % 4 < 3) };
 };
@@ -25,7 +25,11 @@ const small = (seed: number, hours?: number): SeasonProblem => {
 describe('a season served', () => {
   it('is as good as the best of all sets of ways, on 200 small seasons', async () => {
     for (let seed = 0; seed < 200; seed++) {
-      const problem = small(seed, seed % 2 ? undefined : 3);
+      // Some in few hours, some where trees can be bought in at will.
+      const problem = small(seed, {
+        ...(seed % 2 === 0 && { hours: 3 }),
+        ...(seed % 5 === 0 && { money: 1e6 }),
+      });
       const greedy = greedySeason(problem);
       const { choice, bound } = await solveSeason(problem, greedy, { seconds: 10, near: 0 });
       const least = leastOf(problem);
@@ -35,6 +39,27 @@ describe('a season served', () => {
       expect(choice.cost).toBeCloseTo(least, 6);
       expect(bound).toBeLessThanOrEqual(least + 1e-6);
     }
+  });
+  it('keeps to the money there is, and buys in what saves most for it', async () => {
+    let bought = 0;
+    for (let seed = 0; seed < 60; seed++) {
+      const problem = small(seed, { money: 60 });
+      const greedy = greedySeason(problem);
+      const { choice, bound } = await solveSeason(problem, greedy, { seconds: 10, near: 0 });
+      const least = leastOf(problem);
+      for (const of of [greedy, choice]) {
+        const spent =
+          of.ways.reduce((sum, way) => sum + problem.ways[way].takes[0].amount, 0) +
+          of.bought.reduce((sum, trees, line) => sum + trees * (problem.lines[line].buy ?? 0), 0);
+        expect(spent).toBeLessThanOrEqual(60 + 1e-6);
+        of.short.forEach((trees) => expect(trees).toBeGreaterThanOrEqual(0));
+      }
+      bought += choice.bought.reduce((a, b) => a + b, 0);
+      expect(bound).toBeLessThanOrEqual(least + 1e-6);
+      // Where money runs out, what stands could be shared out a little better; trees are bought whole.
+      expect(choice.cost).toBeLessThanOrEqual(1.02 * least + 2);
+    }
+    expect(bought).toBeGreaterThan(0);
   });
   it('never takes more than is free, of any size, and serves every line or says how many are short', async () => {
     await fc.assert(
@@ -61,7 +86,7 @@ describe('a season served', () => {
             0,
           );
           const stood = choice.stock.reduce((n, of) => n + (of.get(line) ?? 0), 0);
-          expect(sown + stood + choice.short[line]).toBeGreaterThanOrEqual(trees);
+          expect(sown + stood + choice.bought[line] + choice.short[line]).toBeGreaterThanOrEqual(trees);
         });
         choice.stock.forEach((of, i) =>
           expect([...of.values()].reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(problem.stocks[i].trees),

@@ -1,4 +1,11 @@
-import { choiceOf, SeasonRoom, type SeasonChoice, type SeasonProblem } from './season';
+import {
+  choiceOf,
+  dearness,
+  SeasonRoom,
+  type SeasonChoice,
+  type SeasonDemand,
+  type SeasonProblem,
+} from './season';
 
 /**
  * A season served at once: what stands goes where it saves most, then line after line takes the ways that save most and
@@ -6,26 +13,31 @@ import { choiceOf, SeasonRoom, type SeasonChoice, type SeasonProblem } from './s
  * that helps.
  */
 export function greedySeason(problem: SeasonProblem): SeasonChoice {
+  const dear = problem.lines.map((line) => lackOf(problem, line));
   const byLine: number[][] = problem.lines.map(() => []);
   problem.ways.forEach(({ line }, i) => byLine[line].push(i));
   const { lines } = problem;
-  const cheapest = lines.map(({ loss }, line) =>
-    Math.min(loss, ...byLine[line].map((way) => problem.ways[way].cost / problem.ways[way].trees)),
+  const cheapest = dear.map((lack, line) =>
+    Math.min(lack, ...byLine[line].map((way) => problem.ways[way].cost / problem.ways[way].trees)),
   );
   const all = lines.map((_, i) => i);
   const by = (value: (line: number) => number) => [...all].sort((a, b) => value(b) - value(a));
   const orders = [
-    by((line) => lines[line].loss - cheapest[line]),
-    by((line) => (lines[line].loss - cheapest[line]) * lines[line].trees),
+    by((line) => dear[line] - cheapest[line]),
+    by((line) => (dear[line] - cheapest[line]) * lines[line].trees),
     by((line) => -byLine[line].length),
   ];
   let best: SeasonChoice | null = null;
   for (const order of orders) {
-    const choice = inOrder(problem, byLine, cheapest, order);
+    const choice = inOrder(problem, byLine, dear, cheapest, order);
     if (best === null || choice.cost < best.cost) best = choice;
   }
   return best!;
 }
+
+/** What a tree that is lacking costs. Where money sets a bound, buying in is not counted on. */
+const lackOf = ({ money }: SeasonProblem, line: SeasonDemand): number =>
+  money === null ? dearness(line) : line.loss;
 
 /** Turns each line takes to choose anew. */
 const TURNS = 3;
@@ -33,6 +45,7 @@ const TURNS = 3;
 function inOrder(
   problem: SeasonProblem,
   byLine: readonly number[][],
+  lacks: readonly number[],
   cheapest: readonly number[],
   order: readonly number[],
 ): SeasonChoice {
@@ -57,7 +70,7 @@ function inOrder(
       let most = 1e-9;
       for (const way of byLine[line]) {
         const { cost, trees } = ways[way];
-        const saves = lines[line].loss * Math.min(trees, wanted) - cost;
+        const saves = lacks[line] * Math.min(trees, wanted) - cost;
         if (saves > most && !taken[line].includes(way) && room.fits(ways[way])) [best, most] = [way, saves];
       }
       if (best < 0) return;

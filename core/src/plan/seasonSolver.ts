@@ -20,12 +20,14 @@ export interface RoomWorth {
   until: EpochDay;
 }
 
-/** A row of the programme: what the ways in it take together of a kind of place on a day, or of a week's hours. */
+/** A row of the programme: what the ways in it take together of a kind of place on a day, of a week's hours, or of a limit. */
 interface Row {
-  kind: number | null;
-  day: EpochDay;
-  most: number;
   of: { way: number; amount: number }[];
+  most: number;
+  /** The kind and the day, where it is about room. */
+  room: { kind: number; day: EpochDay } | null;
+  /** Whether what is bought in takes of it too. */
+  isMoney: boolean;
 }
 
 /**
@@ -53,7 +55,7 @@ export async function solveSeason(
   // Nothing to choose between: what stands is shared out as well as can be already.
   if (ways.length === 0) return { choice: start, bound: start.cost, gap: 0 };
   const highs = await loadSolver();
-  const model = modelOf(problem, roomRows(problem));
+  const model = modelOf(problem, rowsOf(problem));
   let best = start;
   let bound = -Infinity;
   const gapOf = (choice: SeasonChoice) => Math.max(0, (choice.cost - bound) / Math.max(1e-9, choice.cost));
@@ -99,7 +101,7 @@ export async function solveSeason(
  * promise. Kinds of which there is enough are left out; the dearest first.
  */
 export async function worthOfRoom(problem: SeasonProblem): Promise<RoomWorth[]> {
-  const rows = roomRows(problem);
+  const rows = rowsOf(problem);
   if (rows.length === 0) return [];
   const highs = await loadSolver();
   const model = modelOf(problem, rows, false);
@@ -109,9 +111,10 @@ export async function worthOfRoom(problem: SeasonProblem): Promise<RoomWorth[]> 
     return one.getSolution().rowDual;
   });
   const worth = new Map<number, RoomWorth>();
-  rows.forEach(({ kind, day }, at) => {
+  rows.forEach(({ room }, at) => {
     const dual = Math.abs(duals[problem.lines.length + problem.stocks.length + at]);
-    if (kind === null || dual < 1e-6) return;
+    if (room === null || dual < 1e-6) return;
+    const { kind, day } = room;
     const of = worth.get(kind);
     if (!of) worth.set(kind, { kind, perM2: dual, from: day, until: day });
     else {
@@ -124,11 +127,11 @@ export async function worthOfRoom(problem: SeasonProblem): Promise<RoomWorth[]> 
 }
 
 /**
- * Days on which what is taken of a kind of place is most, and weeks whose hours could run out. A day on which all stand
+ * Days on which what is taken of a kind of place is most, weeks whose hours could run out, and limits that could. A day on which all stand
  * that stand on the day before it, and no more room is free, says all that the day before says.
  */
-function roomRows(problem: SeasonProblem): Row[] {
-  const { ways, free, from } = problem;
+function rowsOf(problem: SeasonProblem): Row[] {
+  const { ways, free, from, limits, money } = problem;
   const rows: Row[] = [];
   free.forEach((days, kind) => {
     const here = ways.flatMap(({ rooms }, way) =>
@@ -143,8 +146,8 @@ function roomRows(problem: SeasonProblem): Row[] {
       for (const room of here)
         if (room.from <= day && day < room.until) of.set(room.way, (of.get(room.way) ?? 0) + room.m2);
       const row: Row = {
-        kind,
-        day,
+        room: { kind, day },
+        isMoney: false,
         most: Math.max(0, days[day - from]),
         of: [...of].map(([way, amount]) => ({ way, amount })),
       };
@@ -166,9 +169,17 @@ function roomRows(problem: SeasonProblem): Row[] {
       }
     });
     for (const [week, of] of weeks)
-      rows.push({ kind: null, day: week, most: Math.max(0, problem.hours(week)), of: joined(of) });
+      rows.push({ room: null, isMoney: false, most: Math.max(0, problem.hours(week)), of: joined(of) });
   }
-  return rows.filter(({ of, most }) => of.reduce((sum, { amount }) => sum + amount, 0) > most);
+  limits.forEach((most, limit) => {
+    const of = ways.flatMap(({ takes }, way) =>
+      takes.flatMap((taken) => (taken.limit === limit ? [{ way, amount: taken.amount }] : [])),
+    );
+    rows.push({ room: null, isMoney: limit === money, most: Math.max(0, most), of: joined(of) });
+  });
+  return rows.filter(
+    ({ of, most, isMoney }) => isMoney || of.reduce((sum, { amount }) => sum + amount, 0) > most,
+  );
 }
 
 /** A way may work twice in a week. */
@@ -178,39 +189,46 @@ function joined(of: Row['of']): Row['of'] {
   return [...sums].map(([way, amount]) => ({ way, amount }));
 }
 
-/** Columns: ways, then what each stock gives each of its lines, then what is short of each line. */
+/** Columns: ways, then what each stock gives each of its lines, then what is bought in and what is short of each line. */
 function columnsOf({ ways, stocks, lines }: SeasonProblem) {
   const gives = stocks.flatMap((stock, of) => stock.lines.map((line) => ({ stock: of, line })));
   return {
     gives,
     atGive: ways.length,
-    atShort: ways.length + gives.length,
-    count: ways.length + gives.length + lines.length,
+    atBought: ways.length + gives.length,
+    atShort: ways.length + gives.length + lines.length,
+    count: ways.length + gives.length + 2 * lines.length,
   };
 }
 
-function valuesOf(problem: SeasonProblem, { ways, stock, short }: SeasonChoice): Float64Array {
-  const { gives, atGive, atShort, count } = columnsOf(problem);
+function valuesOf(problem: SeasonProblem, { ways, stock, bought, short }: SeasonChoice): Float64Array {
+  const { gives, atGive, atBought, atShort, count } = columnsOf(problem);
   const values = new Float64Array(count);
   for (const way of ways) values[way] = 1;
   gives.forEach(({ stock: of, line }, i) => (values[atGive + i] = stock[of].get(line) ?? 0));
+  bought.forEach((trees, line) => (values[atBought + line] = trees));
   short.forEach((trees, line) => (values[atShort + line] = trees));
   return values;
 }
 
 function modelOf(problem: SeasonProblem, rows: readonly Row[], whole = true) {
   const { ways, stocks, lines } = problem;
-  const { gives, atGive, atShort, count } = columnsOf(problem);
+  const { gives, atGive, atBought, atShort, count } = columnsOf(problem);
   const entries: { at: number; value: number }[][] = Array.from({ length: count }, () => []);
   // Rows: each line is served, each stock gives what it has, then room and hours.
   ways.forEach(({ line, trees }, way) => entries[way].push({ at: line, value: trees }));
   gives.forEach(({ stock, line }, i) =>
     entries[atGive + i].push({ at: line, value: 1 }, { at: lines.length + stock, value: 1 }),
   );
-  lines.forEach((_, line) => entries[atShort + line].push({ at: line, value: 1 }));
-  rows.forEach(({ of }, i) => {
-    for (const { way, amount } of of)
-      entries[way].push({ at: lines.length + stocks.length + i, value: amount });
+  lines.forEach((_, line) => {
+    entries[atBought + line].push({ at: line, value: 1 });
+    entries[atShort + line].push({ at: line, value: 1 });
+  });
+  rows.forEach(({ of, isMoney }, i) => {
+    const at = lines.length + stocks.length + i;
+    for (const { way, amount } of of) entries[way].push({ at, value: amount });
+    if (isMoney)
+      lines.forEach(({ buy }, line) => buy !== null && entries[atBought + line].push({ at, value: buy }));
   });
   const starts = [0];
   const indices: number[] = [];
@@ -226,11 +244,17 @@ function modelOf(problem: SeasonProblem, rows: readonly Row[], whole = true) {
   return {
     numCols: count,
     numRows,
-    colCost: [...ways.map(({ cost }) => cost), ...gives.map(() => 0), ...lines.map(({ loss }) => loss)],
+    colCost: [
+      ...ways.map(({ cost }) => cost),
+      ...gives.map(() => 0),
+      ...lines.map(({ buy }) => buy ?? 0),
+      ...lines.map(({ loss }) => loss),
+    ],
     colLower: new Float64Array(count),
     colUpper: [
       ...ways.map(() => 1),
       ...gives.map(({ stock }) => stocks[stock].trees),
+      ...lines.map(({ trees, buy }) => (buy === null ? 0 : trees)),
       ...lines.map(({ trees }) => trees),
     ],
     rowLower: [

@@ -133,6 +133,7 @@ describe('a sowing planned', () => {
     outsideLifting: null,
     chance: 0.7,
     serves: 0.6,
+    kept: { p10: 1, p50: 1, p90: 1 },
     ready: 0.8,
     past: 0.1,
   };

@@ -1,8 +1,11 @@
-import { dayOf, type EpochDay } from '../calendar/day';
+import { dayFrom, dayOf, mondayOf, partsOf, type EpochDay } from '../calendar/day';
 import { containerVolume } from '../container/container';
-import type { PlannedSowing } from '../contract';
+import type { PlannedSowing, Species } from '../contract';
+import type { EvaporationAhead } from '../water/evaporationAhead';
 import type { Lookup } from './factsFrom';
 import { workOf } from './planSeason';
+import { treatmentDays } from './routeLot';
+import { waterInWeek } from './sowingCost';
 
 /** A step of the plan: what is sown, stuck or moved on, and where to. */
 export interface PlanStep {
@@ -28,6 +31,62 @@ export interface PlanNeeds {
   beds: { most: number; on: EpochDay } | null;
   /** One for each lot and each place it stands in. */
   labels: number;
+}
+
+/** Seed of a species that must be put under treatment for planned sowings of one day. */
+export interface TreatmentToBegin {
+  speciesId: string;
+  /** The day, at the pace of a cold store and a warm room. */
+  on: EpochDay;
+  days: number;
+  sowings: PlannedSowing[];
+}
+
+/** Treatments that planned sowings ask for, the first to begin first. */
+export function treatmentsOf(
+  sowings: readonly PlannedSowing[],
+  species: ReadonlyMap<string, Species>,
+): TreatmentToBegin[] {
+  const treatments = new Map<string, TreatmentToBegin>();
+  for (const sowing of sowings) {
+    const { speciesId, start, stages } = sowing;
+    const kind = species.get(speciesId);
+    const days = kind && start === 'treated seed' ? treatmentDays(kind) : 0;
+    if (days === 0) continue;
+    const key = `${speciesId} ${stages[0].from}`;
+    const same = treatments.get(key);
+    if (same) same.sowings.push(sowing);
+    else treatments.set(key, { speciesId, on: dayOf(stages[0].from) - days, days, sowings: [sowing] });
+  }
+  return [...treatments.values()].sort((a, b) => a.on - b.on);
+}
+
+/** Money paid out, by the first day of the month. */
+export function cashByMonth(
+  payments: readonly { on: EpochDay; money: number }[],
+): { month: EpochDay; money: number }[] {
+  const months = new Map<EpochDay, number>();
+  for (const { on, money } of payments) {
+    const { year, month } = partsOf(on);
+    const first = dayFrom(year, month, 1);
+    months.set(first, (months.get(first) ?? 0) + money);
+  }
+  return [...months].map(([month, money]) => ({ month, money })).sort((a, b) => a.month - b.month);
+}
+
+/** The week in which planned sowings drink most, and how much, litres; null where they drink nothing. */
+export function waterPeak(
+  sowings: readonly PlannedSowing[],
+  lookup: Pick<Lookup, 'containers'>,
+  evaporation: EvaporationAhead,
+): { week: EpochDay; litres: number } | null {
+  const days = sowings.flatMap(({ stages, until }) => [dayOf(stages[0].from), dayOf(until)]);
+  let peak: { week: EpochDay; litres: number } | null = null;
+  for (let week = mondayOf(Math.min(...days)); week <= Math.max(...days); week += 7) {
+    const litres = waterInWeek(sowings, week, lookup, evaporation);
+    if (litres > (peak?.litres ?? 0)) peak = { week, litres };
+  }
+  return peak;
 }
 
 /** The steps of a plan in the order they come. */

@@ -1,12 +1,7 @@
 import { addYears, dayOf, mondayOf, type EpochDay } from '../calendar/day';
-import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute } from '../contract';
-import { forecastLot } from '../forecast/forecast';
-import type { LotFacts } from '../forecast/lotFacts';
-import { factsAt } from '../forecast/lotHomes';
-import { standingOf } from '../forecast/standing';
+import type { PlannedSowing, RaisingRoute } from '../contract';
 import { feltWeather } from '../forecast/underCover';
-import { formOf, type SizeWanted, type TreeForm } from '../plan/orderLine';
-import { promisable } from '../plan/promisable';
+import { formOf } from '../plan/orderLine';
 import {
   pointOf,
   sowRoute,
@@ -16,77 +11,15 @@ import {
   type TreesWanted,
 } from '../plan/routeSowing';
 import { weeksOfSowing } from '../plan/sowingWindow';
-import type { SeasonProblem, SeasonStock, SeasonWay, WorkTaken } from '../plan/season';
-import type { KnownWeather } from '../weather/known';
+import type { SeasonProblem, SeasonWay, WorkTaken } from '../plan/season';
 import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
-import { isThere, routeLot, routesOf, seedSleeps, treatmentDays } from './routeLot';
-import { standingStay } from './standingLots';
-
-/** Trees wanted that a season is planned for. */
-export interface SeasonLine extends SizeWanted {
-  id: string;
-  speciesId: string;
-  form: TreeForm;
-  on: EpochDay;
-  until: EpochDay;
-  /** Still to be had. */
-  trees: number;
-  /** What one tree fetches, money, and how many times over one that is not had is felt: a promise broken weighs more. */
-  worth: number;
-  weight: number;
-}
-
-/** What a season is planned with. */
-export interface SeasonTerms {
-  /** Chance wanted of each line being there in time and to size. */
-  chance: number;
-  /** Hours that people have in a week for sowing and moving; null where that sets no bound. */
-  hoursAWeek: number | null;
-  /** What an hour costs, money. */
-  hourCost: number;
-}
-
-/** A nursery as a season is planned from it. */
-export interface SeasonNursery {
-  today: EpochDay;
-  lookup: Lookup;
-  weather: KnownWeather;
-  lines: readonly SeasonLine[];
-  /** Routes that the nursery wrote down. */
-  routes: readonly RaisingRoute[];
-  lots: readonly { row: Pick<LotRow, 'id' | 'code' | 'speciesId' | 'stage'>; facts: LotFacts }[];
-  /** What is planned already: what is pinned, or begun, stays as it is. */
-  planned: readonly PlannedSowing[];
-  terms: SeasonTerms;
-}
-
-/** Whether what is planned stays as it is when a season is planned anew: pinned by hand, or begun. */
-export const staysPut = ({ pinned, stages }: PlannedSowing, today: EpochDay): boolean =>
-  pinned || dayOf(stages[0].from) <= today;
-
-/** How many times over a tree that is not had is felt: a promise broken, an order not met, a hope given up. */
-const WEIGHTS = { promised: 2, asked: 1, hope: 0.5 } as const;
-
-/** Lines of orders that are still to be served, within the days that are looked at. */
-export function openLines(
-  orders: readonly KeptOrder[],
-  { treeWorth }: { treeWorth: number },
-  today: EpochDay,
-): SeasonLine[] {
-  return orders.flatMap(({ buyer, lines }) =>
-    lines.flatMap((line): SeasonLine[] => {
-      const { id, speciesId, form, fromCm, toCm, state, count, sent, price } = line;
-      const [on, until] = [dayOf(line.on), dayOf(line.until)];
-      const isOpen = state === 'asked' || state === 'promised' || state === 'part sent';
-      if (!isOpen || until <= today || on > addYears(today, YEARS) || count <= sent) return [];
-      const weight = state !== 'asked' ? WEIGHTS.promised : buyer ? WEIGHTS.asked : WEIGHTS.hope;
-      const trees = count - sent;
-      return [{ id, speciesId, form, fromCm, toCm, on, until, trees, worth: price ?? treeWorth, weight }];
-    }),
-  );
-}
+import { isThere, routeLot, routesOf, seedSleeps } from './routeLot';
+import { seasonLimits, type SeasonLimits } from './seasonLimits';
+import { SEASON_YEARS, staysPut, type SeasonLine, type SeasonNursery } from './seasonNursery';
+import { seasonStands } from './seasonStands';
+import { costTerms, sowingCost, type SowingCost } from './sowingCost';
 
 /** Why no new lot can serve a line. */
 type NoWay = 'no route' | 'no week';
@@ -100,13 +33,24 @@ export interface BuiltSeason {
   noWay: (NoWay | null)[];
   /** Best chance of each line in any week by any route that was weighed. */
   best: number[];
-  /** What each way is: the sowing as it would be planned, before it has its places. */
-  ways: { sowing: PlannedSowing; lot: RouteLot; wanted: TreesWanted; point: RoutePoint }[];
+  ways: BuiltWay[];
+  limits: SeasonLimits;
   /** Lots, as the problem's stocks list them. */
   stocks: string[];
   /** All that stands, and is planned and stays so. */
   stays: Stay[];
   kept: PlannedSowing[];
+  /** Lots whose forecast failed. */
+  failed: string[];
+}
+
+/** What a way is: the sowing as it would be planned, before it has its places, and what it costs. */
+interface BuiltWay {
+  sowing: PlannedSowing;
+  lot: RouteLot;
+  wanted: TreesWanted;
+  point: RoutePoint;
+  cost: SowingCost;
 }
 
 /** Weeks of a route that are weighed against each other, and parts of a line that one lot may serve. */
@@ -122,10 +66,6 @@ const LOT_HOURS = 0.5;
 const KEEP_HOURS = 2;
 /** What is missing of the chance wanted costs so much more than what is lost by it: one would rather be sure. */
 const UNSURE = 0.25;
-/** A lot serves lines for whose size it has this share of the trees it has for the size it fits best. */
-const FITS = 0.2;
-/** Looked ahead at most, years. */
-const YEARS = 3;
 
 /**
  * Reads a nursery into a season to be served: weeks of sowing by every route of each line, what stands, what is free. Yields how
@@ -135,12 +75,14 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   const { today, lookup, lines, planned, terms, weather } = nursery;
   const { kinds, kindOf } = placeKinds(lookup);
   const end = Math.min(
-    addYears(today, YEARS),
+    addYears(today, SEASON_YEARS),
     Math.max(today + 7, ...lines.map(({ until }) => until + 1), ...planned.map(({ until }) => dayOf(until))),
   );
   const kept = planned.filter((sowing) => staysPut(sowing, today));
-  const stand = standingAhead(nursery, end);
-  const stays = [...stand, ...kept.flatMap(staysOf)];
+  const stands = seasonStands(nursery, end);
+  const stays = [...stands.stays, ...kept.flatMap(staysOf)];
+  const limits = seasonLimits(nursery);
+  const costing = costTerms(nursery, terms.hourCost);
   const free = kinds.map((kind) => freeOfKind(kind, stays, lookup, today, end - today));
   const keptTrees = lines.map(({ id }) =>
     kept.reduce((sum, { lineId, wanted }) => sum + (lineId === id ? wanted.trees : 0), 0),
@@ -164,7 +106,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       );
       const run = (of: RouteLot, on: EpochDay) => pointOf(sowRoute(of, on, wanted, felt), wanted);
       const species = lookup.species.get(line.speciesId)!;
-      const from = today + (route.start === 'treated seed' ? treatmentDays(species) : 0);
+      const from = route.start === 'treated seed' ? limits.readyFrom(species) : today;
       const points = weeksToTry(from, line.until, standsAs).map((on) => run(lot, on));
       const weighed = worthWeighing(points, route, terms.chance, standsAs, {
         sleeps: seedSleeps(species),
@@ -178,21 +120,22 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
         });
       for (const { route, lot, point } of all.flatMap((of) => of.points.map((point) => ({ ...of, point })))) {
         best[at] = Math.max(best[at], point.chance);
-        for (const share of trees >= PARTED_FROM ? SHARES : [1]) {
-          const of = Math.ceil(trees * share);
+        const planned = (of: number) => {
           const aim = { lineId: line.id, wanted, trees: of };
-          const sowing = planSowing(
-            `${at} ${route.id} ${point.on} ${share}`,
+          return planSowing(
+            `${at} ${route.id} ${point.on} ${of}`,
             route,
             point,
             aim,
             lookup.containers,
             today,
           );
+        };
+        for (const of of partsOf(trees, limits.shareOf(planned(trees)))) {
+          const sowing = planned(of);
           const rooms = roomsOf(sowing, kindOf, kinds, lookup);
           if (rooms.some(({ m2 }) => !Number.isFinite(m2))) continue;
-          const work = workOf(sowing);
-          const hours = work.reduce((sum, { hours }) => sum + hours, LOT_HOURS);
+          const { value: cost } = sowingCost(sowing, lookup, costing);
           const same = standsAs.some(
             ({ stages, wanted: { trees: as } }) =>
               stages[0].from === sowing.stages[0].from &&
@@ -204,19 +147,19 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
             line: at,
             trees: of,
             cost:
-              Math.max(0, (hours - (same ? KEEP_HOURS : 0)) * terms.hourCost) +
+              Math.max(0, cost.total + (LOT_HOURS - (same ? KEEP_HOURS : 0)) * terms.hourCost) +
               late * of * line.worth * line.weight,
             rooms,
-            work,
+            work: workOf(sowing),
+            takes: limits.takes(sowing, cost.paid),
           });
-          ways.push({ sowing, lot, wanted, point });
+          ways.push({ sowing, lot, wanted, point, cost });
         }
       }
     }
     noWay.push(trees === 0 || ways.length > before ? null : hasRoute ? 'no week' : 'no route');
     yield (at + 1) / lines.length;
   }
-  const { stocks, ids } = stocksOf(nursery);
   const problem: SeasonProblem = {
     from: today,
     free,
@@ -225,24 +168,24 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
     lines: lines.map(({ trees, worth, weight }, at) => ({
       trees: Math.max(0, trees - keptTrees[at]),
       loss: worth * weight,
+      buy: terms.buyTimes === null ? null : worth * terms.buyTimes,
     })),
     ways: columns,
-    stocks,
+    stocks: stands.stocks,
+    limits: limits.most,
+    money: limits.money,
   };
-  return { problem, kinds, keptTrees, noWay, best, ways, stocks: ids, stays, kept };
+  const { ids: stocks, failed } = stands;
+  return { problem, kinds, keptTrees, noWay, best, ways, limits, stocks, stays, kept, failed };
 }
 
-/** Where what stands will stand, as forecast today. */
-function standingAhead({ lots, weather, today }: SeasonNursery, end: EpochDay): Stay[] {
-  const { felt } = feltWeather(weather);
-  return lots.flatMap(({ row, facts }) => {
-    const known = factsAt(facts, today);
-    const { outlook, warmth } = felt(known);
-    const forecast = forecastLot(facts, outlook, warmth, { view: today });
-    const standing = standingOf(known, forecast);
-    const stay = standing && standingStay({ row, facts: known, standing }, forecast, today, today, end);
-    return stay ? [stay] : [];
-  });
+/** Parts of a line that one lot may serve, trees: some shares of it, and what there is seed or cuttings for. */
+function partsOf(trees: number, most: number): Set<number> {
+  const parts = new Set((trees >= PARTED_FROM ? SHARES : [1]).map((share) => Math.ceil(trees * share)));
+  // A little less than all of it: plants come whole.
+  const some = Math.floor(0.98 * trees * most);
+  if (most < 1 && some >= 1) parts.add(some);
+  return parts;
 }
 
 /** A route that can be followed in this yard. */
@@ -350,33 +293,4 @@ function workByWeek(work: readonly WorkTaken[]): ReadonlyMap<EpochDay, number> {
   const weeks = new Map<EpochDay, number>();
   for (const { week, hours } of work) weeks.set(week, (weeks.get(week) ?? 0) + hours);
   return weeks;
-}
-
-/**
- * Lots that could serve lines, nine chances in ten, each with the trees it has for all the lines it serves: the fewest of any
- * size asked of it.
- */
-function stocksOf({ lots, lines, weather, today }: SeasonNursery): { stocks: SeasonStock[]; ids: string[] } {
-  const { felt } = feltWeather(weather);
-  const stocks: SeasonStock[] = [];
-  const ids: string[] = [];
-  for (const { row, facts } of lots) {
-    const asked = lines.flatMap((line, at) => (line.speciesId === row.speciesId ? [{ line, at }] : []));
-    if (!asked.length) continue;
-    const known = factsAt(facts, today);
-    const { outlook, warmth } = felt(known);
-    const serves = asked.flatMap(({ line, at }) => {
-      const on = Math.max(today, line.on);
-      const forecast = forecastLot(facts, outlook, warmth, { view: on, sizes: line });
-      const standing = standingOf(known, forecast);
-      const of = standing && promisable(known, forecast, standing, { ...line, on });
-      return of?.sure && of.from <= line.until && on <= of.until ? [{ at, count: of.count }] : [];
-    });
-    const most = Math.max(0, ...serves.map(({ count }) => count));
-    const fit = serves.filter(({ count }) => count >= FITS * most);
-    if (!fit.length) continue;
-    stocks.push({ trees: Math.min(...fit.map(({ count }) => count)), lines: fit.map(({ at }) => at) });
-    ids.push(row.id);
-  }
-  return { stocks, ids };
 }

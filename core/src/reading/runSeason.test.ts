@@ -1,7 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest';
 import { dayOf } from '../calendar/day';
 import { startingContainers } from '../container/startingContainers';
-import { PlannedSowing, SeasonResult, type ContainerType, type Place, type Species } from '../contract';
+import { startingPrices } from '../bed/prices';
+import {
+  PlannedSowing,
+  SeasonResult,
+  type ContainerType,
+  type Place,
+  type SeedRoom,
+  type Species,
+} from '../contract';
 import { speciesLibrary } from '../species/speciesLibrary';
 import { generateWeather } from '../weather/generator';
 import { knownWeather } from '../weather/known';
@@ -9,8 +17,9 @@ import { roughNormals } from '../weather/normals';
 import { boardRow, staysOf } from './board';
 import { lookupFrom } from './lookupFrom';
 import { testBed, testBench } from './places.fixture';
-import type { SeasonLine, SeasonNursery } from './planSeason';
-import { treatmentDays } from './routeLot';
+import type { SeasonLine, SeasonLot, SeasonNursery, SeasonTerms } from './seasonNursery';
+import { seedUnderTreatment } from './propagules';
+import { startingRoutes, treatmentDays } from './routeLot';
 import { runSeason, type SeasonProgress } from './runSeason';
 
 const uuid = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -47,6 +56,15 @@ const line = (n: number, more: Partial<SeasonLine> = {}): SeasonLine => ({
   weight: 1,
   ...more,
 });
+const room: SeedRoom = { lots: [], moves: [], treatments: [], stockBeds: [], layers: [], records: [] };
+const terms: SeasonTerms = {
+  chance: 0.9,
+  hoursAWeek: null,
+  hourCost: 15,
+  buyTimes: null,
+  spend: null,
+  seedInStore: false,
+};
 const nurseryOf = (lines: SeasonLine[], more: Partial<SeasonNursery> = {}): SeasonNursery => ({
   today,
   lookup,
@@ -55,7 +73,9 @@ const nurseryOf = (lines: SeasonLine[], more: Partial<SeasonNursery> = {}): Seas
   routes: [],
   lots: [],
   planned: [],
-  terms: { chance: 0.9, hoursAWeek: null, hourCost: 15 },
+  room,
+  prices: startingPrices,
+  terms,
   ...more,
 });
 let made = 0;
@@ -190,7 +210,7 @@ describe('a season planned', () => {
   });
   it('keeps to the hours that people have, and says when they are too few', async () => {
     const lines = [line(0, { trees: 300 }), line(1, { trees: 300 })];
-    const few = await run(nurseryOf(lines, { terms: { chance: 0.9, hoursAWeek: 0.2, hourCost: 15 } }));
+    const few = await run(nurseryOf(lines, { terms: { ...terms, hoursAWeek: 0.2 } }));
     const byWeek = new Map<string, number>();
     for (const { sowing } of few.sowings)
       for (const { from, plants, hoursPer100 } of sowing.stages)
@@ -219,13 +239,132 @@ describe('a season planned', () => {
     } as unknown as Species;
     const days = treatmentDays(hornbeam);
     expect(days).toBeGreaterThan(100);
-    const of = await run({
-      ...nurseryOf([line(0, { speciesId: hornbeam.id })]),
+    const nursery = (more: Partial<SeasonNursery> = {}) => ({
+      ...nurseryOf([line(0, { speciesId: hornbeam.id })], more),
       lookup: lookupFrom({ species: [hornbeam], places, containers, media: [] }),
     });
+    const earliest = (of: SeasonResult) =>
+      Math.min(
+        ...of.sowings
+          .filter(({ sowing }) => sowing.start === 'treated seed')
+          .map(({ sowing }) => dayOf(sowing.stages[0].from)),
+      );
+    const of = await run(nursery());
     expect(of.sowings.length).toBeGreaterThan(0);
+    expect(earliest(of)).toBeGreaterThanOrEqual(today + days);
+    // What lies under treatment since long is ready sooner, as much as there is of it.
+    const bag = {
+      id: uuid(85),
+      speciesId: hornbeam.id,
+      receivedOn: '2026-06-01',
+      collectedOn: '2026-05-20',
+      moisturePct: null,
+      store: 'fridge',
+      price: null,
+    };
+    const batch = { id: uuid(86), seedLotId: bag.id, state: 'under way', startedOn: '2026-07-01', seeds: 60 };
+    const underWay = { ...room, lots: [bag], treatments: [batch] } as unknown as SeedRoom;
+    const species = hornbeam;
+    const treated = seedUnderTreatment(underWay, species, today, 0.9)!;
+    expect(treated.readyOn).toBe(Math.max(today, dayOf('2026-07-01') + days));
+    expect(treated.plants).toBeGreaterThan(0);
+    expect(treated.plants).toBeLessThan(60);
+    const soon = await run(nursery({ room: underWay }));
+    for (const { sowing } of soon.sowings)
+      if (sowing.start === 'treated seed' && dayOf(sowing.stages[0].from) < today + days)
+        expect(sowing.stages[0].plants).toBeLessThanOrEqual(treated.plants);
+  });
+  it('plans on where the forecast of a lot fails: it stays where it is, serves nothing, and is told', async () => {
+    const stage = {
+      placeId: places[0].id,
+      containerTypeId: null,
+      densityPerM2: 150,
+      trays: null,
+      areaM2: 2.9,
+      startedOn: '2026-04-01',
+    };
+    const row = { id: uuid(70), speciesId: species[0].id, stage } as unknown as SeasonLot['row'];
+    const broken = nurseryOf(nursery.lines.slice(), { lots: [{ row, facts: null }] });
+    const of = await run(broken);
+    expect(of.failed).toEqual([row.id]);
+    expect(of.lines.map(({ standing }) => standing)).toEqual([[], []]);
     for (const { sowing } of of.sowings)
-      if (sowing.start === 'treated seed')
-        expect(dayOf(sowing.stages[0].from)).toBeGreaterThanOrEqual(today + days);
+      for (const { placeId } of sowing.stages) expect(placeId).not.toBe(places[0].id);
+  });
+  it('buys in what it has no room for, where that is cheaper than going without, as far as the money goes', async () => {
+    const lines = [line(0, { trees: 600, worth: 2 }), line(1, { trees: 900, weight: 0.5 })];
+    const open = await run(nurseryOf(lines, { terms: { ...terms, buyTimes: 0.7 } }));
+    // A hope weighs less than what its trees cost: it is not bought in.
+    expect(open.lines[0].short).toBe(0);
+    expect(open.lines[1].bought).toBe(0);
+    const much = await run(nurseryOf([line(0, { trees: 5000 })], { terms: { ...terms, buyTimes: 0.7 } }));
+    expect(much.lines[0]).toMatchObject({ short: 0, why: null });
+    expect(much.lines[0].bought).toBeGreaterThan(3000);
+    const spend = 1000;
+    const few = await run(
+      nurseryOf([line(0, { trees: 5000 })], { terms: { ...terms, buyTimes: 0.7, spend } }),
+    );
+    expect(few.paid!).toBeLessThanOrEqual(spend + 1e-6);
+    expect(few.paid!).toBeGreaterThan(spend - 1);
+    expect(few.lines[0].short).toBeGreaterThan(0);
+  });
+  it('sows no more than the seed in store gives, and says how much more would do', async () => {
+    const bag = {
+      id: uuid(80),
+      speciesId: species[0].id,
+      receivedOn: '2026-10-01',
+      collectedOn: '2026-09-20',
+      moisturePct: null,
+      store: 'fridge',
+      price: 300,
+    } as unknown as SeedRoom['lots'][number];
+    const moves = [{ id: uuid(81), seedLotId: bag.id, on: '2026-10-01', grams: 1, seeds: 150 }];
+    const stocked = { ...room, lots: [bag], moves: moves as unknown as SeedRoom['moves'] };
+    const lines = [line(0), line(1)];
+    const of = await run(nurseryOf(lines, { room: stocked, terms: { ...terms, seedInStore: true } }));
+    const [some, none] = of.lines;
+    expect(some.sown).toBeGreaterThan(0);
+    expect(some.short).toBeGreaterThan(0);
+    expect(none.sown).toBe(0);
+    expect(none.frees!.things).toMatchObject([{ of: 'seed' }]);
+    expect(none.frees!.things[0].more).toBeGreaterThan(0);
+  });
+  it('sticks no more cuttings in a season than stock beds give', async () => {
+    const willow = {
+      id: uuid(8),
+      version: 1,
+      ...speciesLibrary.find((s) => s.code === 'SVI')!,
+    } as unknown as Species;
+    const stockBeds = [
+      {
+        id: uuid(82),
+        version: 1,
+        speciesId: willow.id,
+        name: 'Stools',
+        plants: 4,
+        plantedOn: '2018-03-01',
+        yieldPerPlant: 10,
+        plantsPerM: 2,
+        restShare: 0,
+        note: '',
+      },
+    ];
+    const fromCuttings = startingRoutes(willow, places, containers).filter(
+      ({ start }) => start === 'cuttings',
+    );
+    const plugs = line(0, {
+      speciesId: willow.id,
+      form: 'plug',
+      on: dayOf('2027-09-01'),
+      until: dayOf('2027-10-15'),
+    });
+    const of = await run({
+      ...nurseryOf([plugs], { room: { ...room, stockBeds }, routes: fromCuttings }),
+      lookup: lookupFrom({ species: [willow], places, containers, media: [] }),
+    });
+    expect(of.lines[0].short).toBeGreaterThan(0);
+    expect(of.lines[0].frees!.things).toMatchObject([{ of: 'cuttings' }]);
+    const stuck = of.sowings.filter(({ sowing }) => sowing.start === 'cuttings');
+    expect(stuck.reduce((sum, { sowing }) => sum + sowing.stages[0].plants, 0)).toBeLessThanOrEqual(40);
   });
 });

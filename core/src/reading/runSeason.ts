@@ -3,7 +3,8 @@ import { greedySeason } from '../plan/seasonGreedy';
 import { choiceOf, type SeasonChoice } from '../plan/season';
 import { solveSeason, worthOfRoom, type RoomWorth } from '../plan/seasonSolver';
 import { cutSeason, placeSeason, type PlacedSeason } from './placeSeason';
-import { buildSeason, type BuiltSeason, type SeasonNursery } from './planSeason';
+import { buildSeason, type BuiltSeason } from './planSeason';
+import type { SeasonNursery } from './seasonNursery';
 import { seasonReport } from './seasonReport';
 
 /** How far a season is planned. */

@@ -8,7 +8,9 @@ import { sowRoute, type RouteLot, type TreesWanted } from '../plan/routeSowing';
 import { roomBeside, type SeasonChoice } from '../plan/season';
 import type { RoomWorth } from '../plan/seasonSolver';
 import { type PlacedSeason } from './placeSeason';
-import { workOf, type BuiltSeason, type SeasonNursery } from './planSeason';
+import type { BuiltSeason } from './planSeason';
+import { costTerms, sowingCost } from './sowingCost';
+import type { SeasonNursery } from './seasonNursery';
 import { isThere, routeLot } from './routeLot';
 
 /** Simulated seasons that a plan is tried in. */
@@ -28,7 +30,7 @@ export function seasonReport(
   placed: PlacedSeason,
   { bound, dear }: ChoiceBound,
 ): SeasonResult {
-  const { lines, terms } = nursery;
+  const { lines, terms, lookup } = nursery;
   const { problem, kinds, stocks } = built;
   // Room that is left beside what found its places; what did not is as if it was not taken.
   const ways = [...new Set(placed.sowings.map(({ way }) => way))];
@@ -45,33 +47,39 @@ export function seasonReport(
       return trees > 0 ? [{ lotId: stocks[stock], trees }] : [];
     });
     const stood = standing.reduce((sum, { trees }) => sum + trees, 0);
-    const short = Math.max(0, line.trees - built.keptTrees[at] - stood - sownFor[at]);
+    const bought = choice.bought[at];
+    const short = Math.max(0, line.trees - built.keptTrees[at] - stood - sownFor[at] - bought);
     const frees = short > 0 ? whatFrees(at, short, built, room) : null;
-    const why =
-      short === 0
-        ? null
-        : (built.noWay[at] ??
-          (frees && !frees.rooms.length && !frees.hours.length ? 'not worth it' : 'no room'));
+    const lacks = frees !== null && (frees.rooms.length || frees.hours.length || frees.things.length) > 0;
+    const why = short === 0 ? null : (built.noWay[at] ?? (frees ? 'no room' : 'not worth it'));
     return {
       lineId: line.id,
       trees: line.trees,
       kept: built.keptTrees[at],
       standing,
       sown: sownFor[at],
+      bought,
       short,
       best: built.best[at],
       why,
-      frees: frees && (frees.rooms.length || frees.hours.length) ? frees : null,
+      frees: lacks ? frees : null,
     };
   });
   const replay = replayed(nursery, built, placed, told);
-  const hours = [...placed.sowings.map(({ sowing }) => sowing), ...built.kept]
-    .flatMap(workOf)
-    .reduce((sum, work) => sum + work.hours, 0);
+  // Parts of a sowing that found no place are not paid for.
+  const costing = costTerms(nursery, terms.hourCost);
+  // What is kept and for none of the lines earns nothing of theirs, and costs them nothing.
+  const ours = new Set(lines.map(({ id }) => id));
+  const kept = built.kept.filter(({ lineId }) => lineId !== null && ours.has(lineId));
+  const costs = [...placed.sowings.map(({ sowing }) => sowing), ...kept].map(
+    (sowing) => sowingCost(sowing, lookup, costing).value,
+  );
+  const buying = choice.bought.reduce((sum, trees, at) => sum + trees * (problem.lines[at].buy ?? 0), 0);
+  const spent = costs.reduce((sum, { total }) => sum + total, buying);
   const returns = Float64Array.from({ length: SEASONS }, (_, season) =>
     lines.reduce(
       (sum, { trees, worth }, at) => sum + Math.min(trees, replay.had[at][season]) * worth,
-      -hours * terms.hourCost,
+      -spent,
     ),
   );
   return {
@@ -86,21 +94,28 @@ export function seasonReport(
       until: isoOf(until),
     })),
     returns: bandOf(returns),
+    spent,
+    paid: costs.reduce((sum, of) => sum + of.paid, buying),
+    failed: built.failed,
     seasons: SEASONS,
     kept: built.kept.map(({ id }) => id),
   };
 }
 
-/** The way of serving a line that lacks least: how much more room, and how many more hours, it would take beside the rest. */
+/**
+ * The way of serving a line, of those worth it, that lacks least: how much more room, how many more hours and what else it would
+ * take beside the rest; null where none is worth it.
+ */
 function whatFrees(
   line: number,
   short: number,
-  { problem, kinds, ways }: BuiltSeason,
+  { problem, kinds, ways, limits }: BuiltSeason,
   room: ReturnType<typeof roomBeside>,
 ): ProposedLine['frees'] {
   let least: { frees: NonNullable<ProposedLine['frees']>; lack: number } | null = null;
   problem.ways.forEach((way, at) => {
-    if (way.line !== line) return;
+    const serves = Math.min(way.trees, short);
+    if (way.line !== line || way.cost >= serves * problem.lines[line].loss) return;
     const rooms = way.rooms.flatMap(({ kind, from, until, m2 }) => {
       const more = m2 - Math.max(0, room.least({ kind, from, until }));
       return more > 1e-6
@@ -111,16 +126,24 @@ function whatFrees(
       const more = wanted - Math.max(0, room.hoursLeft(week));
       return more > 1e-6 ? [{ week: isoOf(week), hours: more }] : [];
     });
-    const serves = Math.min(way.trees, short);
-    // By the tree: an eighth of a square metre weighs like an hour, as a guide to which is the smaller thing to ask.
+    const things = way.takes.flatMap(({ limit, amount }) => {
+      const more = amount - Math.max(0, room.leftOf(limit));
+      if (more <= 1e-6) return [];
+      const of = limits.what[limit];
+      return [{ of: of.of, more: of.of === 'money' ? more : Math.ceil(more) }];
+    });
+    // By the tree, as a guide to which is the smallest thing to ask: an eighth of a square metre, fifteen of money and fifty
+    // plants weigh like an hour.
     const lack =
-      (rooms.reduce((sum, { m2 }) => sum + 8 * m2, 0) + hours.reduce((sum, work) => sum + work.hours, 0)) /
+      (rooms.reduce((sum, { m2 }) => sum + 8 * m2, 0) +
+        hours.reduce((sum, work) => sum + work.hours, 0) +
+        things.reduce((sum, { of, more }) => sum + more / (of === 'money' ? 15 : 50), 0)) /
       serves;
     if (least && lack >= least.lack) return;
     const { sowing } = ways[at];
     least = {
       lack,
-      frees: { route: sowing.route, on: sowing.stages[0].from, trees: serves, rooms, hours },
+      frees: { route: sowing.route, on: sowing.stages[0].from, trees: serves, rooms, hours, things },
     };
   });
   return (least as { frees: NonNullable<ProposedLine['frees']> } | null)?.frees ?? null;
@@ -180,8 +203,10 @@ function replayed(
     const { on, until } = sowing.wanted;
     return [{ line, ...runs(lot, sowing, { ...sowing.wanted, on: dayOf(on), until: dayOf(until) }) }];
   });
-  const wanted = told.map(({ trees, standing }) => ({
+  // What is bought in is there for certain, as what stands is nine times in ten.
+  const wanted = told.map(({ trees, standing, bought }) => ({
     trees,
+    bought,
     standing: standing.reduce((sum, of) => sum + of.trees, 0),
   }));
   return replaySeasons(wanted, [...sowings.values(), ...kept], SEASONS, seedFrom('seasons'));

@@ -247,6 +247,24 @@ export function planActWords(
   };
 }
 
+/** A treatment that a planned sowing needs, with its reason and what waiting does. */
+export function treatActWords(
+  { name, route, from }: Pick<PlanAsk, 'name' | 'route' | 'from'>,
+  { on, days, plants }: NonNullable<PlanAsk['treat']>,
+  today: EpochDay,
+): ActWords {
+  const day = (value: EpochDay) => shortDate(value, yearOf(today));
+  const late = today - on;
+  return {
+    title: `Begin treating ${name} for its planned sowing`,
+    reason: `${route}, for ${count(plants)} to stand from the week of ${day(from)}: its treatment takes about ${several(days, 'day')}, so it ${late > 0 ? 'was to begin' : 'begins'} by ${day(on)}. No batch of it is under way.`,
+    waiting:
+      late > 0
+        ? `Begun now it is done about ${day(today + days)}: move the sowing on the board, or buy seed treated.`
+        : 'Begun later, it is sown later: the board works out what that does.',
+  };
+}
+
 /** What the Seed station asks for, with its reason. */
 export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWords {
   const day = (value: EpochDay) => shortDate(value, yearOf(today));

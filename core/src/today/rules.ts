@@ -82,6 +82,12 @@ export const ruleTerms = {
   'radicles-out': { words: 'Radicles out: sow', work: 'sow', rest: 4, loss: share(0.8) },
   'sow-batch': { words: 'Treatments that are done', work: 'sow', rest: 14, loss: share(0.3) },
   'check-batch': { words: 'Batches to look at', work: 'look', rest: 7, loss: share(0.1) },
+  'treat-planned': {
+    words: 'Treatments that planned sowings need',
+    work: 'look',
+    rest: 14,
+    loss: share(0.3),
+  },
   'sow-planned': { words: 'Sowings that are planned', work: 'sow', rest: 14, loss: share(0.3) },
   retest: { words: 'Seed to test again', work: 'look', rest: 60, loss: share(0.02) },
   'likely-dead': { words: 'Seed that is likely dead', work: 'look', rest: 180, loss: share(0) },

@@ -156,6 +156,7 @@ describe('Today', () => {
       route: 'Cells, as plugs',
       isStuck: false,
       from,
+      treat: null,
       plants: 500,
       trees: 400,
       chance: 0.8,
@@ -176,5 +177,14 @@ describe('Today', () => {
     expect(at(DAY - 7).words.reason).toMatch(/^Was planned/);
     expect(at(DAY - 7).words.waiting).toMatch(/say there as which lot/);
     expect(itemsOf([], [], DAY, [{ ...ask(DAY), isStuck: true }])[0].words.title).toMatch(/^Stick/);
+    // Seed that sleeps is put under treatment months before.
+    const asleep = (from: number) => ({ ...ask(from), treat: { on: from - 140, days: 140, plants: 500 } });
+    expect(itemsOf([], [], DAY, [asleep(DAY + 170)])).toEqual([]);
+    const [treat] = itemsOf([], [], DAY, [asleep(DAY + 145)]);
+    expect(treat).toMatchObject({ rule: 'treat-planned', when: 'week', by: DAY + 5, part: 'plan' });
+    const [late, sow] = itemsOf([], [], DAY, [asleep(DAY + 10)]);
+    expect(late.words.waiting).toMatch(/move the sowing on the board/);
+    expect(sow.rule).toBe('sow-planned');
+    expect(itemsOf([], [], DAY, [asleep(DAY)]).map(({ rule }) => rule)).toEqual(['sow-planned']);
   });
 });

@@ -4,6 +4,7 @@ import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } fro
 import {
   actWords,
   planActWords,
+  treatActWords,
   rootActWords,
   seedActWords,
   togetherRules,
@@ -129,25 +130,33 @@ export function itemsOf(
 /** Planned sowings are asked for so long before their week, days. */
 const LEAD_DAYS = 28;
 
-/** What the plan asks for on a day: sowings whose week is near, has come, or has gone by. */
+/** What the plan asks for on a day: treatments and sowings whose day is near, has come, or has gone by. */
 function planItems(asks: readonly PlanAsk[], day: EpochDay): TodayItem[] {
-  return asks
-    .filter(({ from }) => from - day <= LEAD_DAYS)
-    .map((ask): TodayItem => {
-      const { sowingId, name, from, plants, trees, chance } = ask;
-      return {
+  return asks.flatMap((ask): TodayItem[] => {
+    const { sowingId, name, from, treat, plants, trees, chance } = ask;
+    const of = { subjectId: sowingId, trees, part: 'plan', of: 'plan', about: name } as const;
+    const items: TodayItem[] = [];
+    // Once it should be sown, that is what is asked for.
+    if (treat && treat.on - day <= LEAD_DAYS && day < from)
+      items.push({
+        ...of,
+        rule: 'treat-planned',
+        when: whenFor(treat.on, day),
+        by: treat.on,
+        figures: { from: treat.on, days: treat.days, plants: treat.plants },
+        words: treatActWords(ask, treat, day),
+      });
+    if (from - day <= LEAD_DAYS)
+      items.push({
+        ...of,
         rule: 'sow-planned',
-        subjectId: sowingId,
         when: whenFor(from, day),
         by: from + 6,
         figures: { from, plants, chance },
-        trees,
-        part: 'plan',
-        of: 'plan',
-        about: name,
         words: planActWords(ask, day),
-      };
-    });
+      });
+    return items;
+  });
 }
 
 /** How pressing acts are, the most first. */

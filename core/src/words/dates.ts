@@ -17,6 +17,12 @@ export function shortDate(day: EpochDay, thisYear?: number): string {
   return `${date} ${months[month - 1]}${thisYear !== undefined && year !== thisYear ? ` ${year}` : ''}`;
 }
 
+/** "Nov 2026". */
+export function monthWords(day: EpochDay): string {
+  const { year, month } = partsOf(day);
+  return `${months[month - 1]} ${year}`;
+}
+
 export function yearOf(day: EpochDay): number {
   return partsOf(day).year;
 }

@@ -49,10 +49,10 @@ export const withybeckOrders: DemoOrder[] = [
   { ...carr, days: 30, lines: [['SCA', 350, 'bare-root', 60, null, 60, 'promised', 0, 0.8]] },
   { ...school, days: 20, lines: [['ACA', 40, 'bare-root', 20, 60, 100, 'asked', 0, 1.3]] },
   { ...trust, days: 45, note: 'More than the yard ever raised of them: say so soon.', lines: [['ALN', 9000, 'plug', 40, 60, 110, 'asked', 0, 0.8]] },
-  { ...parish, days: 60, lines: [['SOR', 30, 'pot', 90, null, 360, 'asked', 0, 6]] },
-  { ...hedges, days: 90, lines: [['CRA', 600, 'bare-root', 40, 60, 370, 'asked', 0, 0.65], ['PSP', 400, 'bare-root', 40, 60, 370, 'asked', 0, 0.6]] },
-  { ...moor, days: 60, lines: [['BPE', 300, 'bare-root', 40, 60, 380, 'asked', 0, 0.85]] },
-  { ...trust, days: 60, lines: [['ALN', 800, 'bare-root', 40, 60, 390, 'promised', 0, 0.9]] },
+  { ...parish, days: 60, lines: [['SOR', 30, 'pot', 40, null, 560, 'asked', 0, 6]] },
+  { ...hedges, days: 90, lines: [['CRA', 600, 'bare-root', 20, null, 370, 'asked', 0, 0.65], ['PSP', 400, 'bare-root', 20, null, 370, 'asked', 0, 0.6]] },
+  { ...moor, days: 60, lines: [['BPE', 300, 'bare-root', 30, null, 380, 'asked', 0, 0.85]] },
+  { ...trust, days: 60, lines: [['ALN', 800, 'bare-root', 30, null, 390, 'promised', 0, 0.9]] },
   { buyer: '', note: 'For the spring market.', days: 30, lines: [['SOR', 60, 'plug', 20, 40, 110, 'asked']] },
   { buyer: '', note: 'For the spring market.', days: 30, lines: [['VOP', 40, 'pot', 40, null, 110, 'asked']] },
   { buyer: '', note: 'Our own shelter belt.', days: 60, goesTo: 'dry, windy', lines: [['PSY', 150, 'plug', 15, 40, 120, 'asked']] },
@@ -66,7 +66,7 @@ export const withybeckOrders: DemoOrder[] = [
 export const piedraClaraOrders: DemoOrder[] = [
   { buyer: 'Comisión de fomento', reach: 'la secretaría', days: 30, goesTo: 'ladera seca', lines: [['NPU', 200, 'plug', 10, 30, 200, 'promised', 0, 900]] },
   { buyer: 'Escuela del valle', days: 20, lines: [['NAN', 60, 'plug', 10, null, 190, 'asked', 0, 850]] },
-  { buyer: '', note: 'Para el cortaviento propio.', days: 60, lines: [['NDO', 120, 'plug', 15, null, 560, 'asked']] },
+  { buyer: '', note: 'Para el cortaviento propio.', days: 60, lines: [['NDO', 120, 'bare-root', 15, null, 560, 'asked']] },
 ];
 
 /** Writes the order book, dated from today; lines of the past among them. */

@@ -2,7 +2,6 @@ import {
   dayOf,
   factsFrom,
   itemsOf,
-  lookupFrom,
   lotVerdict,
   planAsks,
   risingFacts,
@@ -18,7 +17,7 @@ import {
   type SeedAsk,
   type Site,
 } from '@kauri/core';
-import type { Climate, Evidence, LearntValues, RootRules, SeedRoom, Species } from '@kauri/core/contract';
+import type { Evidence, RootRules, SeedRoom, Species } from '@kauri/core/contract';
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import type pg from 'pg';
@@ -29,7 +28,7 @@ import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
 import { seedRoom } from '../features/seed/room';
 import { seriesOf } from '../features/weather/weatherDays';
-import { catalogueOf } from '../features/yard/catalogue';
+import { nurseryLookup } from '../features/yard/lookup';
 import { readValue } from '../nursery/values';
 import { asksOfLots, type AskedLot } from './lotWork';
 import { fromKept, toKept } from './kept';
@@ -76,7 +75,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 8;
+const MODEL = 9;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -127,7 +126,7 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
       workedAt: new Date(),
       forecast: rows.length,
       faults,
-      items: toKept(itemsOf(asks, roomItems, day, planAsks(read.planned, species))),
+      items: toKept(itemsOf(asks, roomItems, day, planAsks(read.planned, species, room, day))),
       room: toKept(roomItems),
       roomBasis,
     };
@@ -179,15 +178,7 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     .update(`${of} ${JSON.stringify(room)}`)
     .digest('base64url');
   const roomBasis = `${MODEL}/${digest}`;
-  const catalogue = await catalogueOf(tx, nurseryId);
-  const climate = await readValue({ tx, nurseryId }, 'climate');
-  const learnt = await readValue({ tx, nurseryId }, 'learnt');
-  const plan = await readValue({ tx, nurseryId }, 'site');
-  const lookup = lookupFrom(catalogue, climate.value as Climate, learnt.value as LearntValues, {
-    elements: plan.value.elements,
-    latitudeDeg: home.latitudeDeg,
-    longitudeDeg: home.longitudeDeg,
-  });
+  const lookup = await nurseryLookup(tx, home);
   const weather = await weatherOn(`${nurseryId} ${shared[0].weather}`, day, async () => ({
     series: await seriesOf(tx, nurseryId),
     site,

@@ -2,14 +2,15 @@ import {
   dayOf,
   factsFrom,
   knownWeather,
-  lookupFrom,
   openLines,
   runSeason,
+  type Lookup,
+  type LotFacts,
   type SeasonNursery,
   type SeasonProgress,
   type Site,
 } from '@kauri/core';
-import type { Climate, LearntValues, SeasonAsked, SeasonResult } from '@kauri/core/contract';
+import type { Evidence, LotRow, SeasonAsked, SeasonResult } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
 import type pg from 'pg';
 import { v7 as newId } from 'uuid';
@@ -18,8 +19,9 @@ import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
 import { ordersOf } from '../features/plan/orders';
+import { seedRoom } from '../features/seed/room';
 import { seriesOf } from '../features/weather/weatherDays';
-import { catalogueOf } from '../features/yard/catalogue';
+import { nurseryLookup } from '../features/yard/lookup';
 import { readValue } from '../nursery/values';
 import { NOBODY } from './refreshToday';
 
@@ -44,19 +46,12 @@ export async function planSeason(
   return runSeason(read, { seconds: SECONDS, now: () => performance.now() / 1000, newId, told });
 }
 
-async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob): Promise<SeasonNursery> {
+export async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob): Promise<SeasonNursery> {
   const [home] = await tx.select().from(nursery).where(eq(nursery.id, nurseryId));
   const site: Site = { latitudeDeg: home.latitudeDeg, elevationM: home.elevationM };
   const of = { tx, nurseryId };
-  const climate = await readValue(of, 'climate');
-  const learnt = await readValue(of, 'learnt');
-  const plan = await readValue(of, 'site');
-  const lookup = lookupFrom(
-    await catalogueOf(tx, nurseryId),
-    climate.value as Climate,
-    learnt.value as LearntValues,
-    { elements: plan.value.elements, latitudeDeg: home.latitudeDeg, longitudeDeg: home.longitudeDeg },
-  );
+  const lookup = await nurseryLookup(tx, home);
+  const { value: prices } = await readValue(of, 'prices');
   const { rows: live } = await tx.$client.query<{ id: string }>(
     `select lot_id as id from balance where nursery_id = $1 and account in ('sown', 'standing')
      group by lot_id having sum(held) > 0`,
@@ -66,7 +61,7 @@ async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob): Promi
   const evidence = new Map((await evidenceOf(tx, nurseryId, ids)).map((e) => [e.lotId, e]));
   const lots = (await lotRowsOf(tx, nurseryId, ids)).map((row) => ({
     row,
-    facts: factsFrom(row, evidence.get(row.id)!, lookup),
+    facts: factsOrNone(row, evidence.get(row.id)!, lookup),
   }));
   const day = dayOf(today);
   const { value: routes } = await readValue(of, 'routes');
@@ -78,7 +73,18 @@ async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob): Promi
     lines: openLines(await ordersOf(of), asked, day),
     routes: routes.routes,
     lots,
+    room: await seedRoom({ tx, nurseryId }),
+    prices,
     planned: planned.sowings,
     terms: asked,
   };
+}
+
+/** A lot's facts; null where its records make none, which Today tells on its own line. */
+function factsOrNone(row: LotRow, evidence: Evidence, lookup: Lookup): LotFacts | null {
+  try {
+    return factsFrom(row, evidence, lookup);
+  } catch {
+    return null;
+  }
 }

@@ -209,6 +209,9 @@ export const useForecasts = defineStore('forecasts', () => {
           if (!told(i, await remote.sowings(route, some, { ...wanted }, season.today))) return;
     });
 
+  /** Evapotranspiration to be expected in the open from today on. */
+  const evaporation = async () => (await prepared()).evaporation(season.today);
+
   /** A lot as it stands, and with its cells set apart. */
   const spread = async (lotId: string, apart: number) =>
     (await prepared()).spread(lotId, apart, season.today);
@@ -228,6 +231,7 @@ export const useForecasts = defineStore('forecasts', () => {
     spread,
     promisable,
     sowings,
+    evaporation,
     seasons,
     teaching,
     held,

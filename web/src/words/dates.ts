@@ -1,1 +1,1 @@
-export { dateWords, longDate, months, shortDate, yearOf } from '@kauri/core';
+export { dateWords, longDate, months, monthWords, shortDate, yearOf } from '@kauri/core';

@@ -1,4 +1,5 @@
 import {
+  evaporationAhead,
   actsFor,
   factsAt,
   forecastLot,
@@ -17,6 +18,7 @@ import {
   feltWeather,
   type Act,
   type EpochDay,
+  type EvaporationAhead,
   type Held,
   type HomeSpell,
   type LotFacts,
@@ -171,6 +173,9 @@ const api = {
       }),
     );
   },
+
+  /** Evapotranspiration to be expected in the open from today on. */
+  evaporation: (today: EpochDay): EvaporationAhead => evaporationAhead(outlookAt(today).outlook),
 
   /** One lot as it is, and as it would be in another home from a day on; both as known today. */
   moved(lotId: string, move: HomeSpell, today: EpochDay): { stays: LotForecast; moves: LotForecast } | null {

@@ -184,6 +184,12 @@ export const SeasonAsked = z.object({
   hourCost: numberBetween('Cost of an hour', 0, 100_000),
   /** What a tree fetches where its line names no price. */
   treeWorth: numberBetween('Worth of a tree', 0.01, 100_000),
+  /** Trees may be bought in, ready to send, at so many times what they fetch; null where none are. */
+  buyTimes: numberBetween('Price of a bought tree', 0.01, 20).nullable().default(null),
+  /** The most to pay for seed, filling and trees bought in; null where that sets no bound. */
+  spend: numberBetween('Money to spend', 0, 100_000_000).nullable().default(null),
+  /** Whether only seed that is in store is sown. */
+  seedInStore: z.boolean().default(false),
 });
 export type SeasonAsked = z.infer<typeof SeasonAsked>;
 
@@ -195,6 +201,8 @@ export const ProposedLine = z.object({
   kept: z.number(),
   standing: z.array(z.object({ lotId: Id, trees: z.number() })),
   sown: z.number(),
+  /** Trees that are bought in. */
+  bought: z.number(),
   short: z.number(),
   /** Share of simulated seasons in which all its trees are there. */
   met: z.number(),
@@ -209,6 +217,8 @@ export const ProposedLine = z.object({
       trees: z.number(),
       rooms: z.array(z.object({ placeId: Id, from: PlainDate, until: PlainDate, m2: z.number() })),
       hours: z.array(z.object({ week: PlainDate, hours: z.number() })),
+      /** Of money, plants that the seed in store or under treatment gives, or cuttings. */
+      things: z.array(z.object({ of: z.enum(['money', 'seed', 'treated', 'cuttings']), more: z.number() })),
     })
     .nullable(),
 });
@@ -229,8 +239,13 @@ export const SeasonResult = z.object({
   bound: z.number().nullable(),
   /** Kinds of places that are short, by one of their places: what one more square metre would save. */
   dear: z.array(z.object({ placeId: Id, perM2: z.number(), from: PlainDate, until: PlainDate })),
-  /** What trees fetch less the work, over simulated seasons, money. */
+  /** What trees fetch less what they cost, over simulated seasons, money. */
   returns: z.object({ p10: z.number(), p50: z.number(), p90: z.number() }),
+  /** What raising and buying cost together, and what of it is paid out: seed, filling, trees bought in; money. Null in plans of older Kauris. */
+  spent: z.number().nullable(),
+  paid: z.number().nullable(),
+  /** Lots whose forecast failed: they are thought to stay where they are, and to serve nothing. */
+  failed: z.array(Id),
   seasons: z.number(),
   /** What was planned already and stays, pinned or begun: the proposal stands beside it. */
   kept: z.array(Id),

@@ -1,20 +1,35 @@
 <script setup lang="ts">
-import { isoOf, needsOf, stepsOf, type PlanStep } from '@kauri/core';
+import {
+  cashByMonth,
+  costTerms,
+  dayOf,
+  isoOf,
+  needsOf,
+  sowingCost,
+  stepsOf,
+  treatmentsOf,
+  waterPeak,
+  type EvaporationAhead,
+  type PlanStep,
+} from '@kauri/core';
 import Papa from 'papaparse';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { makePdf, offerFile } from '../../print/pdf';
+import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
+import { useProposals } from '../../stores/proposals';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
-import { shortDate, yearOf } from '../../words/dates';
+import { monthWords, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import { plain, seedWork } from '../../workers/seedWork';
+import { money } from '../yard/money';
 import { planSheet } from './planSheet';
 
 /** What a plan asks for: steps week by week, seed, trays and their filling, hours; on paper and as a table. */
@@ -25,7 +40,15 @@ const season = useSeason();
 const seed = useSeed();
 const { show, shown } = usePreferences();
 const fault = ref<string | null>(null);
-onMounted(() => seed.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
+const proposals = useProposals();
+const forecasts = useForecasts();
+const told = (error: unknown) => void (fault.value = sentenceOf(error));
+const evaporation = shallowRef<EvaporationAhead | null>(null);
+onMounted(() => {
+  seed.load().catch(told);
+  proposals.load().catch(told);
+  forecasts.evaporation().then((ahead) => (evaporation.value = ahead), told);
+});
 
 const steps = computed(() => stepsOf(plan.sowings));
 const needs = computed(() => needsOf(plan.sowings, nursery.lookup));
@@ -89,6 +112,38 @@ watch(
   },
   { immediate: true },
 );
+/** Trees that the plan in force buys in. */
+const buying = computed(() => {
+  const chosen = proposals.loaded ? proposals.all.find((one) => one.chosen) : undefined;
+  const { buyTimes, treeWorth } = chosen?.asked ?? { buyTimes: null, treeWorth: 0 };
+  return (chosen?.result?.lines ?? []).flatMap(({ lineId, bought }) => {
+    const line = orders.all.flatMap((order) => order.lines).find(({ id }) => id === lineId);
+    return line && bought > 0 && buyTimes !== null
+      ? [{ line, bought, money: bought * buyTimes * (line.price ?? treeWorth) }]
+      : [];
+  });
+});
+const treatments = computed(() => treatmentsOf(plan.sowings, nursery.lookup.species));
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+/** Money paid out month by month; null until the seed room is there to price seed by. */
+const cash = computed(() => {
+  if (seed.loaded !== nursery.nurseryId) return null;
+  const prices = nursery.catalogue!.prices.list;
+  const terms = costTerms({ prices, room: seed.room, lookup: nursery.lookup }, prices.hour);
+  const costs = plan.sowings.map((sowing) => sowingCost(sowing, nursery.lookup, terms).value);
+  return {
+    months: cashByMonth([
+      ...costs.flatMap(({ payments }) => payments),
+      ...buying.value.map(({ line, money: of }) => ({ on: dayOf(line.on), money: of })),
+    ]),
+    isWhole: costs.every(({ unpriced }) => !unpriced.includes('seed') && !unpriced.includes('filling')),
+  };
+});
+const peak = computed(() =>
+  evaporation.value && plan.sowings.length
+    ? waterPeak(plan.sowings, nursery.lookup, evaporation.value)
+    : null,
+);
 const rows = computed(() =>
   steps.value.map((step) => ({
     step,
@@ -129,6 +184,16 @@ const totals = computed(() => {
       what: 'Ground in beds',
       much: `${show(needs.value.beds.most, 'area', 1)} at once, from ${day(needs.value.beds.on)}`,
     });
+  for (const { line, bought, money: of } of buying.value)
+    list.push({
+      what: `Bought in: ${speciesName(line.speciesId)}`,
+      much: `${count(bought)} for ${day(dayOf(line.on))}, about ${money(of, currency.value)}`,
+    });
+  if (peak.value)
+    list.push({
+      what: 'Water, at most',
+      much: `${show(peak.value.litres, 'volume', 0)} in the week of ${day(peak.value.week)} for what is planned`,
+    });
   list.push({ what: 'Labels', much: count(needs.value.labels) });
   return list;
 });
@@ -158,8 +223,27 @@ async function paper() {
       `Plan, ${name}`,
       heads,
       rows.value.map(({ cells }) => cells),
-      totals.value,
-      needs.value.hours.map(({ week, hours }) => ({ what: day(week), much: hoursWords(hours) })),
+      [
+        { head: 'To have on hand', rows: totals.value },
+        {
+          head: 'Treatments to begin',
+          rows: treatments.value.map(({ speciesId, on, days }) => ({
+            what: day(on),
+            much: `${speciesName(speciesId)}, about ${several(days, 'day')}`,
+          })),
+        },
+        {
+          head: 'Money paid out',
+          rows: (cash.value?.months ?? []).map(({ month, money: of }) => ({
+            what: monthWords(month),
+            much: money(of, currency.value),
+          })),
+        },
+        {
+          head: 'Hours of sowing and moving',
+          rows: needs.value.hours.map(({ week, hours }) => ({ what: day(week), much: hoursWords(hours) })),
+        },
+      ],
     );
     offerFile('plan.pdf', await makePdf(sheet), 'application/pdf');
   } catch (error) {
@@ -194,6 +278,34 @@ async function paper() {
         <p v-if="seeds === null" class="text-muted" role="status">Reckoning the seed …</p>
         <p class="text-muted text-sm">
           Seed for what must come up, each sowing with the chance it was planned with.
+        </p>
+      </section>
+      <section v-if="treatments.length" aria-labelledby="treat">
+        <h2 id="treat" class="text-lg">Treatments to begin</h2>
+        <ul class="max-w-3xl" data-testid="treatments">
+          <li v-for="{ speciesId, on, days, sowings } in treatments" :key="`${speciesId} ${on}`">
+            <b :class="on < season.today ? 'text-wrong' : ''">{{ day(on) }}</b>: {{ speciesName(speciesId) }},
+            about {{ several(days, 'day') }}, for the sowing of
+            {{ day(dayOf(sowings[0].stages[0].from)) }}
+            <template v-if="on < season.today">· that day has gone by</template>
+          </li>
+        </ul>
+        <p class="text-muted text-sm">
+          At the pace of a cold store and a warm room; the treatment clock works out your own.
+        </p>
+      </section>
+      <section v-if="cash?.months.length" aria-labelledby="cash">
+        <h2 id="cash" class="text-lg">Money paid out, by month</h2>
+        <dl class="grid max-w-md grid-cols-[1fr_auto] gap-x-6" data-testid="cash">
+          <template v-for="{ month, money: paid } in cash.months" :key="month">
+            <dt class="text-muted">{{ monthWords(month) }}</dt>
+            <dd class="text-right">{{ money(paid, currency) }}</dd>
+          </template>
+        </dl>
+        <p class="text-muted text-sm">
+          Seed, filling of containers, trees bought in.{{
+            cash.isWhole ? '' : ' Some of it has no price written down and is not counted.'
+          }}
         </p>
       </section>
       <section aria-labelledby="hours">

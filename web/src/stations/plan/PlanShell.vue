@@ -37,6 +37,7 @@ const parts = [
   { name: 'plan', words: 'Orders' },
   { name: 'plan-promise', words: 'Free to promise' },
   { name: 'plan-when', words: 'When to sow' },
+  { name: 'plan-costs', words: 'Beds or pots' },
   { name: 'plan-season', words: 'The season' },
   { name: 'plan-board', words: 'The board' },
   { name: 'plan-lists', words: 'Lists' },

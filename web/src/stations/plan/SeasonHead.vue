@@ -48,9 +48,15 @@ const changeWords = computed(() => {
 const may = computed(() => session.may('grower'));
 /** What it was planned with. */
 const terms = computed(() => {
-  const { chance, hoursAWeek, hourCost, treeWorth } = props.proposal.asked;
-  const hours = hoursAWeek === null ? 'no bound to hours' : `${hoursAWeek} hours a week`;
-  return `${percent(chance)} sure, ${hours}; ${money(hourCost, currency.value)} an hour, ${money(treeWorth, currency.value)} a tree without a price`;
+  const { chance, hoursAWeek, hourCost, treeWorth, buyTimes, spend, seedInStore } = props.proposal.asked;
+  const cash = (amount: number) => money(amount, currency.value);
+  return [
+    `${percent(chance)} sure, ${hoursAWeek === null ? 'no bound to hours' : `${hoursAWeek} hours a week`}`,
+    `${cash(hourCost)} an hour, ${cash(treeWorth)} a tree without a price`,
+    ...(buyTimes === null ? [] : [`bought trees at ${buyTimes} of what they fetch`]),
+    ...(spend === null ? [] : [`${cash(spend)} to spend`]),
+    ...(seedInStore ? ['only seed in store'] : []),
+  ].join('; ');
 });
 const sums = computed(() => {
   const { result } = props.proposal;
@@ -59,6 +65,10 @@ const sums = computed(() => {
   const short = result.lines.reduce((sum, line) => sum + line.short, 0);
   return { trees, served: trees - short, whole: result.lines.filter((line) => line.short === 0).length };
 });
+const bought = computed(() => props.proposal.result?.lines.reduce((sum, line) => sum + line.bought, 0) ?? 0);
+const failed = computed(
+  () => props.proposal.result?.failed.map((id) => nursery.lots.get(id)?.code ?? 'a lot closed since') ?? [],
+);
 async function act(work: () => Promise<void>) {
   busy.value = true;
   try {
@@ -131,17 +141,36 @@ const rename = () => {
       <dd class="text-right">{{ sums.whole }} of {{ proposal.result.lines.length }}</dd>
       <dt class="text-muted">New lots</dt>
       <dd class="text-right">{{ proposal.result.sowings.length }}</dd>
-      <dt class="text-muted">Trees less work</dt>
+      <template v-if="bought">
+        <dt class="text-muted">Bought in</dt>
+        <dd class="text-right">{{ count(bought) }}</dd>
+      </template>
+      <template v-if="proposal.result.spent !== null">
+        <dt class="text-muted">Costs</dt>
+        <dd class="text-right">{{ money(Math.round(proposal.result.spent), currency) }}</dd>
+        <dt class="text-muted">of it paid out</dt>
+        <dd class="text-right">{{ money(Math.round(proposal.result.paid ?? 0), currency) }}</dd>
+      </template>
+      <dt class="text-muted">
+        {{ proposal.result.spent === null ? 'Trees less work' : 'Trees less costs' }}
+      </dt>
       <dd class="text-right">{{ money(Math.round(proposal.result.returns.p50), currency) }}</dd>
       <dd class="text-muted col-span-2 text-sm">
         {{ money(Math.round(proposal.result.returns.p10), currency) }} to
         {{ money(Math.round(proposal.result.returns.p90), currency) }} in eight of ten of
-        {{ proposal.result.seasons }} simulated seasons; seed, medium and land are not in it
+        {{ proposal.result.seasons }} simulated seasons{{
+          proposal.result.spent === null ? '; seed, medium and land are not in it' : ''
+        }}
       </dd>
       <dd class="text-muted col-span-2 text-sm">
         Of the routes and weeks weighed, {{ boundWords(proposal) }}.
       </dd>
     </dl>
+    <p v-if="failed.length" class="text-wrong text-sm" data-testid="failed">
+      The forecast of {{ failed.join(', ') }} failed: planned as if
+      {{ failed.length > 1 ? 'they stay where they are and serve' : 'it stays where it is and serves' }}
+      nothing.
+    </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <div v-if="may" class="flex flex-wrap gap-2">
       <button v-if="proposal.state === 'working'" class="act" type="button" :disabled="busy" @click="stop">

@@ -72,6 +72,9 @@ const placeName = (id: string) =>
           <template v-else>· nothing else of that size fits beside the rest</template>
         </span>
       </li>
+      <li v-if="served.bought">
+        {{ several(served.bought, 'tree') }} bought in: order them in time for {{ day(line.on) }}
+      </li>
       <li v-if="served.short" class="text-wrong font-bold">{{ shortWords(served) }}</li>
       <li v-if="freesWords(served)" data-testid="frees">{{ freesWords(served) }}</li>
     </ul>

@@ -34,16 +34,19 @@ onMounted(() => proposals.load().catch((error: unknown) => (fault.value = senten
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const wanted = computed(() => openLines(orders.all, { treeWorth: 1 }, season.today));
 const trees = computed(() => wanted.value.reduce((sum, line) => sum + line.trees, 0));
-/** Lines that any of the proposals speaks of, and those open now, in the order they are wanted. */
+/** Lines that any of the proposals speaks of, then others that are open now, each in the order they are wanted. */
 const rows = computed(() => {
-  const known = new Set([
-    ...wanted.value.map(({ id }) => id),
-    ...proposals.all.flatMap(({ result }) => result?.lines.map(({ lineId }) => lineId) ?? []),
-  ]);
+  const planned = new Set(
+    proposals.all.flatMap(({ result }) => result?.lines.map(({ lineId }) => lineId) ?? []),
+  );
+  const known = new Set([...planned, ...wanted.value.map(({ id }) => id)]);
   return orders.all
     .flatMap((order) => order.lines.map((line) => ({ order, line })))
     .filter(({ line }) => known.has(line.id))
-    .sort((a, b) => a.line.on.localeCompare(b.line.on));
+    .sort(
+      (a, b) =>
+        Number(planned.has(b.line.id)) - Number(planned.has(a.line.id)) || a.line.on.localeCompare(b.line.on),
+    );
 });
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
 const lineOf = ({ result }: Proposal, lineId: string) => result?.lines.find((line) => line.lineId === lineId);
@@ -61,6 +64,7 @@ function servedWords(proposal: Proposal, lineId: string): string {
       ? [`${count(line.standing.reduce((n, of) => n + of.trees, 0))} that stand`]
       : []),
     ...weeks,
+    ...(line.bought ? [`${count(line.bought)} bought in`] : []),
   ].join('; ');
 }
 const chosen = computed(() => {
@@ -153,7 +157,7 @@ const grid = computed(() => ({
                   >
                 </button>
                 <div v-else class="border-rule text-muted border-t border-l px-3 py-2">
-                  {{ proposal.result ? 'not wanted then' : '' }}
+                  {{ proposal.result ? 'not in it' : '' }}
                 </div>
               </template>
               <SeasonLineWhy

@@ -18,12 +18,15 @@ const nursery = useNursery();
 const proposals = useProposals();
 const session = useSession();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
-const typed = useSessionStorage(keptKey('season'), {
+const typed = useSessionStorage(keptKey('season-terms'), {
   name: '',
   chance: '0.9',
   hours: '',
   hourCost: '15',
   treeWorth: '1',
+  buyTimes: '',
+  spend: '',
+  seedInStore: false,
 });
 const chances = [
   { value: '0.8', words: 'eight times in ten' },
@@ -39,8 +42,9 @@ const why = computed(() => {
   return proposals.isBusy ? 'A season is being planned.' : null;
 });
 async function plan() {
-  const { name, chance, hours, hourCost, treeWorth } = typed.value;
-  const hoursAWeek = hours.trim() === '' ? null : typedNumber(hours);
+  const { name, chance, hours, hourCost, treeWorth, buyTimes, spend, seedInStore } = typed.value;
+  const orOpen = (text: string) => (text.trim() === '' ? null : typedNumber(text));
+  const hoursAWeek = orOpen(hours);
   if (hoursAWeek !== null && !(hoursAWeek > 0)) {
     fault.value = 'Hours a week are a number above 0, or left open.';
     return;
@@ -53,6 +57,14 @@ async function plan() {
     fault.value = 'What a tree fetches is a number above 0.';
     return;
   }
+  if (orOpen(buyTimes) !== null && !(orOpen(buyTimes)! > 0)) {
+    fault.value = 'What a bought tree costs is a number above 0, or left open.';
+    return;
+  }
+  if (orOpen(spend) !== null && !(orOpen(spend)! >= 0)) {
+    fault.value = 'Money to spend is a number, 0 or more, or left open.';
+    return;
+  }
   asking.value = true;
   try {
     await proposals.propose({
@@ -63,6 +75,9 @@ async function plan() {
         hoursAWeek,
         hourCost: typedNumber(hourCost),
         treeWorth: typedNumber(treeWorth),
+        buyTimes: orOpen(buyTimes),
+        spend: orOpen(spend),
+        seedInStore,
       },
     });
     typed.value.name = '';
@@ -92,6 +107,22 @@ async function plan() {
       hint="Where its line names no price. Assumed until you say."
       inputmode="decimal"
     />
+    <FormField
+      v-model="typed.buyTimes"
+      label="A bought tree costs, times what it fetches"
+      hint="Ready to send, such as 0.7. Left open, none are bought in."
+      inputmode="decimal"
+    />
+    <FormField
+      v-model="typed.spend"
+      :label="`Money to spend, ${currency}`"
+      hint="On seed, filling and bought trees. Left open, it sets no bound."
+      inputmode="decimal"
+    />
+    <label class="flex items-center gap-2">
+      <input v-model="typed.seedInStore" class="accent-leaf size-4.5" type="checkbox" />
+      Sow only seed that is in store
+    </label>
     <FormField v-model="typed.name" label="Name" hint="To tell plans apart." />
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <button class="act-main w-full justify-center" type="submit" :disabled="why !== null || asking">

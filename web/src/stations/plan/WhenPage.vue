@@ -1,25 +1,22 @@
 <script setup lang="ts">
-import { dayOf, findPlaces, isoOf, planSowing, treeForms, type RoutePoint } from '@kauri/core';
+import { findPlaces, planSowing, type RoutePoint } from '@kauri/core';
 import { AlertTriangle } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
-import ChoiceRow from '../../parts/ChoiceRow.vue';
-import FormField from '../../parts/FormField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
-import SelectField from '../../parts/SelectField.vue';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
-import { useOrders } from '../../stores/orders';
 import { usePlan } from '../../stores/plan';
-import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
-import { longDate, shortDate, yearOf } from '../../words/dates';
-import { count, percent, several, surely } from '../../words/numbers';
-import { buyerOf, formWords, isOpen, sizeWords } from './orderWords';
+import { longDate, yearOf } from '../../words/dates';
+import { percent, several, surely } from '../../words/numbers';
+import { formWords } from './orderWords';
+import TreesWanted from './TreesWanted.vue';
 import { useBoard } from './useBoard';
+import { useLineAsked } from './useLineAsked';
 import { useStageWords } from './routeWords';
 import SowingCurves from './SowingCurves.vue';
 import SowingNeeds from './SowingNeeds.vue';
@@ -27,70 +24,16 @@ import { useWhen, type JudgedRoute } from './useWhen';
 
 /** When to sow for trees that are wanted: earlier they would be past by then, later they would not be ready. */
 const nursery = useNursery();
-const orders = useOrders();
 const season = useSeason();
 const session = useSession();
 const messages = useMessages();
 const plan = usePlan();
 const { stays, ready } = useBoard();
-const { shown, unit } = usePreferences();
 const words = useStageWords();
 const { asked, ask, days, judged, chosen, fault, done, ofSpecies } = useWhen();
 
 const year = computed(() => yearOf(season.today));
-const speciesOptions = computed(() =>
-  nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common })),
-);
-const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }));
-const chances = [0.5, 0.8, 0.9, 0.95].map((value) => ({ value, words: percent(value) }));
-const inUnits = (cm: number) => shown(cm, 'height');
-/** Lines still open that may be asked about. */
-const lines = computed(() =>
-  orders.all
-    .flatMap((order) => order.lines.map((line) => ({ order, line })))
-    .filter(({ line }) => isOpen(line) && dayOf(line.until) > season.today && line.count > line.sent)
-    .sort((a, b) => a.line.on.localeCompare(b.line.on)),
-);
-const lineOptions = computed(() => [
-  { value: '', words: 'Trees of my own asking' },
-  ...lines.value.map(({ order, line }) => ({
-    value: line.id,
-    words: `${shortDate(dayOf(line.on), year.value)}: ${count(line.count - line.sent)} ${nursery.lookup.species.get(line.speciesId)?.common ?? '?'}, ${sizeWords(line, inUnits, unit('height'))}, ${order.buyer || 'a hope'}`,
-  })),
-]);
-const heightText = (cm: number | null) => (cm === null ? '' : String(Number(inUnits(cm).toFixed(1))));
-/** The line that is asked about, where all that was typed is still its own. */
-const line = computed({
-  get: () =>
-    lines.value.find(
-      ({ line }) =>
-        line.speciesId === asked.value.speciesId &&
-        line.form === asked.value.form &&
-        heightText(line.fromCm) === asked.value.from &&
-        heightText(line.toCm) === asked.value.to &&
-        line.on === asked.value.on &&
-        line.until === (asked.value.until || asked.value.on) &&
-        String(line.count - line.sent) === asked.value.count,
-    )?.line.id ?? '',
-  set: (id) => {
-    const found = lines.value.find(({ line }) => line.id === id)?.line;
-    if (!found) return;
-    Object.assign(asked.value, {
-      speciesId: found.speciesId,
-      form: found.form,
-      from: heightText(found.fromCm),
-      to: heightText(found.toCm),
-      on: found.on,
-      until: found.until,
-      count: String(found.count - found.sent),
-      routeId: '',
-    });
-  },
-});
-const forWhom = computed(() => {
-  const found = lines.value.find(({ line: l }) => l.id === line.value);
-  return found ? buyerOf(found.order) : null;
-});
+const { line, forWhom } = useLineAsked(asked);
 
 const day = (on: number) => longDate(on, year.value);
 /** What is said of a route's window. */
@@ -177,24 +120,12 @@ const cross = computed(() => ({
   query: { species: asked.value.speciesId },
 }));
 const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
-const isoToday = computed(() => isoOf(season.today));
 </script>
 
 <template>
   <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
     <div class="border-rule space-y-3 p-4 lg:border-r">
-      <h2 class="text-lg">Wanted</h2>
-      <SelectField v-model="line" label="For" :options="lineOptions" />
-      <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
-      <div class="grid grid-cols-2 gap-3">
-        <SelectField v-model="asked.form" label="Form" :options="formOptions" />
-        <FormField v-model="asked.count" label="Trees" inputmode="numeric" />
-        <FormField v-model="asked.from" label="Size from" :unit="unit('height')" inputmode="decimal" />
-        <FormField v-model="asked.to" label="Size to" :unit="unit('height')" inputmode="decimal" />
-        <FormField v-model="asked.on" label="First day" type="date" :min="isoToday" />
-        <FormField v-model="asked.until" label="Last day" type="date" :min="asked.on" />
-      </div>
-      <ChoiceRow v-model="asked.chance" label="How sure" :options="chances" />
+      <TreesWanted :asked="asked" form />
     </div>
     <div class="space-y-5 p-4 md:p-5">
       <h1 class="text-2xl">When to sow</h1>

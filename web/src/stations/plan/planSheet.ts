@@ -5,13 +5,12 @@ interface Total {
   much: string;
 }
 
-/** A plan on paper: what to have on hand, hours by week, and its steps with a box to tick. */
+/** A plan on paper: what to have on hand and other lists, and its steps with a box to tick. */
 export function planSheet(
   title: string,
   heads: readonly string[],
   steps: readonly (readonly string[])[],
-  totals: readonly Total[],
-  hours: readonly Total[],
+  lists: readonly { head: string; rows: readonly Total[] }[],
 ): TDocumentDefinitions {
   const head = (text: string): Content => ({ text, fontSize: 12, bold: true, margin: [0, 10, 0, 4] });
   const pairs = (list: readonly Total[]): Content => ({
@@ -32,10 +31,7 @@ export function planSheet(
     pageMargins: [36, 36, 36, 40],
     content: [
       { text: title, fontSize: 16, bold: true },
-      head('To have on hand'),
-      pairs(totals),
-      head('Hours of sowing and moving'),
-      pairs(hours),
+      ...lists.filter(({ rows }) => rows.length).flatMap((list) => [head(list.head), pairs(list.rows)]),
       head('Step by step'),
       {
         table: {

@@ -5,6 +5,9 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { shortDate, yearOf } from '../../words/dates';
 import { count, percent, several } from '../../words/numbers';
+import { money } from '../yard/money';
+
+type Frees = NonNullable<ProposedLine['frees']>;
 
 const stepWords: Record<SeasonStep, string> = {
   waiting: 'Waiting for its turn',
@@ -13,6 +16,14 @@ const stepWords: Record<SeasonStep, string> = {
   placing: 'Finding places',
   replaying: 'Trying it in simulated seasons',
   done: 'Planned',
+};
+
+/** What more of something there is only so much of would serve a line. */
+const thingWords: Record<Frees['things'][number]['of'], (more: number, currency: string) => string> = {
+  money: (more, currency) => `${money(Math.ceil(more), currency)} more to spend`,
+  seed: (more) => `seed for ${count(more)} more plants than is in store`,
+  treated: (more) => `seed treated already for ${count(more)} more plants`,
+  cuttings: (more) => `${several(more, 'cutting')} more than the stock beds give`,
 };
 
 /** How far a proposal is. */
@@ -53,7 +64,7 @@ export function useSeasonWords() {
       return `${trees} short: sown in no week to come are they there in time and to size.`;
     if (why === 'not worth it')
       return `${trees} short: at best they are there in time and to size in ${percent(best)} of forecasts, and a lot would cost more than that fetches.`;
-    return `${trees} short: there is no room, or no hours, for them.`;
+    return `${trees} short: there is not enough for them beside the rest.`;
   }
   /** What would free a line that does not fit. */
   function freesWords({ frees }: ProposedLine): string | null {
@@ -66,7 +77,9 @@ export function useSeasonWords() {
       ({ week, hours: more }) =>
         `${Number((Math.ceil(more * 10) / 10).toFixed(1))} more hours in the week of ${day(week)}`,
     );
-    return `${[...rooms, ...hours].join(', and ')} would serve ${count(frees.trees)} of them: ${frees.route}, sown ${day(frees.on)}.`;
+    const currency = nursery.catalogue!.prices.list.currency;
+    const things = frees.things.map(({ of, more }) => thingWords[of](more, currency));
+    return `${[...rooms, ...hours, ...things].join(', and ')} would serve ${count(frees.trees)} of them: ${frees.route}, sown ${day(frees.on)}.`;
   }
   return { day, placeLike, shortWords, freesWords };
 }

@@ -33,8 +33,11 @@ export interface RouteRun {
   points: readonly RoutePoint[];
 }
 
-/** When to sow for trees wanted: every week to come, by every route of the species that gives their form. */
-export function useWhen() {
+/**
+ * When to sow for trees wanted: every week to come, by every route of the species that gives their form.
+ * @param anyForm whether routes to every form are run
+ */
+export function useWhen(anyForm = false) {
   const nursery = useNursery();
   const season = useSeason();
   const routes = useRoutes();
@@ -87,7 +90,7 @@ export function useWhen() {
       try {
         const lot = routeLot(route, nursery.lookup);
         const form = formOfRoute(lot.stages.map(({ home }) => home));
-        return form === asked.value.form ? [{ route, lot, fault: null, points: [] }] : [];
+        return anyForm || form === asked.value.form ? [{ route, lot, fault: null, points: [] }] : [];
       } catch (error) {
         return [{ route, lot: null, fault: sentenceOf(error), points: [] }];
       }

@@ -94,7 +94,7 @@ export const useToday = createSharedComposable(() => {
         [...now.values()].map(({ asks }) => asks),
         room,
         day,
-        planAsks(plan.sowings, nursery.lookup.species),
+        planAsks(plan.sowings, nursery.lookup.species, seed.room, day),
       ),
       known.value,
       day,

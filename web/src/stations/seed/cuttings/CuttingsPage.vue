@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { autumnStart, dayOf, stockYield, type StockPlants } from '@kauri/core';
+import { stockPlants, stockYield, takenThisSeason } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -23,20 +23,8 @@ const route = useRoute();
 const sheet = ref<'add' | 'edit' | 'cut' | null>(null);
 
 /** Seasons since planting, and seasons in a row it has been cut, at the date looked at. */
-function stockOf(bed: StockBed): StockPlants {
-  const season = (day: number) => autumnStart(nursery.catalogue!.nursery.latitudeDeg, day);
-  const seasons = (from: number, to: number) => Math.max(0, Math.round((season(to) - season(from)) / 365.25));
-  const cuts = new Set(seed.recordsOf(bed.id, 'cut').map((cut) => season(dayOf(cut.on))));
-  let cutsInARow = 0;
-  for (let s = season(seed.asOf) - 365; [...cuts].some((c) => Math.abs(c - s) < 40); s -= 365) cutsInARow++;
-  return {
-    plants: bed.plants,
-    ageSeasons: seasons(dayOf(bed.plantedOn), seed.asOf),
-    yieldPerPlant: bed.yieldPerPlant,
-    cutsInARow,
-    restShare: bed.restShare,
-  };
-}
+const { latitudeDeg } = nursery.catalogue!.nursery;
+const stockOf = (bed: StockBed) => stockPlants(bed, seed.known, seed.asOf, latitudeDeg);
 const rows = computed(() =>
   seed.known.stockBeds.map((bed) => ({
     bed,
@@ -48,13 +36,9 @@ const rows = computed(() =>
 );
 const chosen = computed(() => rows.value.find((r) => r.bed.id === route.params.bed) ?? rows.value[0] ?? null);
 /** Cuttings already taken since the last autumn. */
-const takenNow = computed(() => {
-  if (!chosen.value) return 0;
-  const since = autumnStart(nursery.catalogue!.nursery.latitudeDeg, seed.asOf);
-  return chosen.value.cuts
-    .filter((cut) => dayOf(cut.on) >= since)
-    .reduce((t, cut) => t + cut.values.cuttings, 0);
-});
+const takenNow = computed(() =>
+  chosen.value ? takenThisSeason(chosen.value.bed, seed.known, seed.asOf, latitudeDeg) : 0,
+);
 /** What was done with a cut, as far as it was written down. */
 function cutWords({ values: { bundle, hormone, medium }, note }: RecordOf<'cut'>): string {
   const parts = [

@@ -1,0 +1,89 @@
+import { addYears, dayOf, type EpochDay } from '../calendar/day';
+import type { PriceList } from '../bed/prices';
+import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '../contract';
+import type { LotFacts } from '../forecast/lotFacts';
+import type { SizeWanted, TreeForm } from '../plan/orderLine';
+import type { KnownWeather } from '../weather/known';
+import type { Lookup } from './factsFrom';
+
+/** Trees wanted that a season is planned for. */
+export interface SeasonLine extends SizeWanted {
+  id: string;
+  speciesId: string;
+  form: TreeForm;
+  on: EpochDay;
+  until: EpochDay;
+  /** Still to be had. */
+  trees: number;
+  /** What one tree fetches, money, and how many times over one that is not had is felt: a promise broken weighs more. */
+  worth: number;
+  weight: number;
+}
+
+/** What a season is planned with. */
+export interface SeasonTerms {
+  /** Chance wanted of each line being there in time and to size. */
+  chance: number;
+  /** Hours that people have in a week for sowing and moving; null where that sets no bound. */
+  hoursAWeek: number | null;
+  /** What an hour costs, money. */
+  hourCost: number;
+  /** Trees may be bought in at so many times what they fetch; null where none are. */
+  buyTimes: number | null;
+  /** The most to pay for seed, filling and trees bought in; null where that sets no bound. */
+  spend: number | null;
+  /** Whether only seed that is in store is sown. */
+  seedInStore: boolean;
+}
+
+/** A lot that stands; its facts are null where its records cannot be read. */
+export interface SeasonLot {
+  row: Pick<LotRow, 'id' | 'speciesId' | 'stage'>;
+  facts: LotFacts | null;
+}
+
+/** A nursery as a season is planned from it. */
+export interface SeasonNursery {
+  today: EpochDay;
+  lookup: Lookup;
+  weather: KnownWeather;
+  lines: readonly SeasonLine[];
+  /** Routes that the nursery wrote down. */
+  routes: readonly RaisingRoute[];
+  lots: readonly SeasonLot[];
+  /** Seed in store, and stock beds. */
+  room: SeedRoom;
+  prices: PriceList;
+  /** What is planned already: what is pinned, or begun, stays as it is. */
+  planned: readonly PlannedSowing[];
+  terms: SeasonTerms;
+}
+
+/** Whether what is planned stays as it is when a season is planned anew: pinned by hand, or begun. */
+export const staysPut = ({ pinned, stages }: PlannedSowing, today: EpochDay): boolean =>
+  pinned || dayOf(stages[0].from) <= today;
+
+/** Looked ahead at most, years. */
+export const SEASON_YEARS = 3;
+
+/** How many times over a tree that is not had is felt: a promise broken, an order not met, a hope given up. */
+const WEIGHTS = { promised: 2, asked: 1, hope: 0.5 } as const;
+
+/** Lines of orders that are still to be served, within the days that are looked at. */
+export function openLines(
+  orders: readonly KeptOrder[],
+  { treeWorth }: { treeWorth: number },
+  today: EpochDay,
+): SeasonLine[] {
+  return orders.flatMap(({ buyer, lines }) =>
+    lines.flatMap((line): SeasonLine[] => {
+      const { id, speciesId, form, fromCm, toCm, state, count, sent, price } = line;
+      const [on, until] = [dayOf(line.on), dayOf(line.until)];
+      const isOpen = state === 'asked' || state === 'promised' || state === 'part sent';
+      if (!isOpen || until <= today || on > addYears(today, SEASON_YEARS) || count <= sent) return [];
+      const weight = state !== 'asked' ? WEIGHTS.promised : buyer ? WEIGHTS.asked : WEIGHTS.hope;
+      const trees = count - sent;
+      return [{ id, speciesId, form, fromCm, toCm, on, until, trees, worth: price ?? treeWorth, weight }];
+    }),
+  );
+}
