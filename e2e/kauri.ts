@@ -1,4 +1,6 @@
 import { expect, test as base, type BrowserContext, type Locator, type Page } from '@playwright/test';
+import type { BodyInputOf, RouteName } from '@kauri/core/contract';
+import { paths } from '@kauri/core/contract/paths';
 import pg from 'pg';
 import type { RunningServer, StartOptions } from '../server/src/start';
 
@@ -131,6 +133,23 @@ export async function signIn(
   expect(answer.ok()).toBe(true);
   await page.goto(kauri.url);
   await expect(page.getByTestId('ribbon')).toBeVisible();
+}
+
+/** Writes as the owner does, past the screens, where a test only needs something to stand there. */
+export async function write<N extends RouteName>(
+  page: Page,
+  kauri: Kauri,
+  name: N,
+  params: Record<string, string>,
+  body: BodyInputOf<N>,
+): Promise<void> {
+  const [, path] = paths[name];
+  const filled = path.replace(/:(\w+)/g, (_, key: string) => params[key]);
+  const answer = await page.request.post(`${kauri.url}/api${filled}`, {
+    data: body,
+    headers: { origin: kauri.url },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
 }
 
 /** Opens a station by its name in the rail. */

@@ -1,6 +1,5 @@
 import { dayOf, isoOf } from '@kauri/core';
-import type { BodyInputOf, RouteName } from '@kauri/core/contract';
-import { paths } from '@kauri/core/contract/paths';
+import type { BodyInputOf } from '@kauri/core/contract';
 import type { Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
 import {
@@ -13,6 +12,7 @@ import {
   station,
   stationTable,
   test,
+  write,
   yardPart,
   type Kauri,
 } from './kauri';
@@ -22,23 +22,6 @@ import {
  * after day as they come, each step told by Today before it was too late.
  */
 const OWNER = { email: 'rowan@testing.example', password: 'a long password' };
-
-/** Writes as the owner does, past the screens, where a test only needs something to stand there. */
-async function write<N extends RouteName>(
-  page: Page,
-  kauri: Kauri,
-  name: N,
-  params: Record<string, string>,
-  body: BodyInputOf<N>,
-): Promise<void> {
-  const [, path] = paths[name];
-  const filled = path.replace(/:(\w+)/g, (_, key: string) => params[key]);
-  const answer = await page.request.post(`${kauri.url}/api${filled}`, {
-    data: body,
-    headers: { origin: kauri.url },
-  });
-  expect(answer.ok(), await answer.text()).toBe(true);
-}
 
 async function setUp(page: Page, kauri: Kauri): Promise<string> {
   const nursery = newId();

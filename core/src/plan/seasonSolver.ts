@@ -42,7 +42,7 @@ export async function solveSeason(
   start: SeasonChoice,
   {
     seconds,
-    near = 0.005,
+    near = 0.002,
     told = () => true,
   }: {
     seconds: number;

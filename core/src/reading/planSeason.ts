@@ -11,7 +11,7 @@ import {
   type TreesWanted,
 } from '../plan/routeSowing';
 import { weeksOfSowing } from '../plan/sowingWindow';
-import type { SeasonProblem, SeasonWay, WorkTaken } from '../plan/season';
+import type { RoomTaken, SeasonProblem, SeasonWay, WorkTaken } from '../plan/season';
 import { planSowing, staysOf, type Stay } from './board';
 import type { Lookup } from './factsFrom';
 import { freeOfKind, kindOfPlace, placeKinds, roomOfStage, type PlaceKind } from './placeKinds';
@@ -88,6 +88,15 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
     kept.reduce((sum, { lineId, wanted }) => sum + (lineId === id ? wanted.trees : 0), 0),
   );
   const felt = feltWeather(weather);
+  const roomsFor = (sowing: PlannedSowing) => roomsOf(sowing, kindOf, kinds, lookup);
+  /** Share of a sowing that has room beside what stands and stays. */
+  const shareWithRoom = (rooms: readonly RoomTaken[]): number =>
+    Math.min(
+      ...rooms.map(({ kind, from, until, m2 }) => {
+        const days = free[kind].subarray(Math.max(0, from - today), Math.max(0, until - today));
+        return days.reduce((least, left) => Math.min(least, left), Infinity) / m2;
+      }),
+    );
   const ways: BuiltSeason['ways'] = [];
   const columns: SeasonWay[] = [];
   const noWay: BuiltSeason['noWay'] = [];
@@ -131,9 +140,10 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
             today,
           );
         };
-        for (const of of partsOf(trees, limits.shareOf(planned(trees)))) {
+        const most = Math.min(limits.shareOf(planned(trees)), shareWithRoom(roomsFor(planned(trees))));
+        for (const of of partsOf(trees, most)) {
           const sowing = planned(of);
-          const rooms = roomsOf(sowing, kindOf, kinds, lookup);
+          const rooms = roomsFor(sowing);
           if (rooms.some(({ m2 }) => !Number.isFinite(m2))) continue;
           const { value: cost } = sowingCost(sowing, lookup, costing);
           const same = standsAs.some(
@@ -179,12 +189,19 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   return { problem, kinds, keptTrees, noWay, best, ways, limits, stocks, stays, kept, failed };
 }
 
-/** Parts of a line that one lot may serve, trees: some shares of it, and what there is seed or cuttings for. */
+/**
+ * Parts of a line that one lot may serve, trees: some shares of it; and of what there is room, seed or cuttings for, where that is
+ * less than the line.
+ */
 function partsOf(trees: number, most: number): Set<number> {
-  const parts = new Set((trees >= PARTED_FROM ? SHARES : [1]).map((share) => Math.ceil(trees * share)));
-  // A little less than all of it: plants come whole.
-  const some = Math.floor(0.98 * trees * most);
-  if (most < 1 && some >= 1) parts.add(some);
+  const shares = trees >= PARTED_FROM ? SHARES : [1];
+  const parts = new Set(shares.map((share) => Math.ceil(trees * share)));
+  if (most < 1)
+    for (const share of shares) {
+      // A little less than all of it: plants come whole.
+      const some = Math.floor(0.98 * trees * most * share);
+      if (some >= 1) parts.add(some);
+    }
   return parts;
 }
 
@@ -238,7 +255,7 @@ function elsewhere(route: RaisingRoute, kinds: readonly PlaceKind[], lookup: Loo
 function weeksToTry(from: EpochDay, until: EpochDay, standsAs: readonly PlannedSowing[]): EpochDay[] {
   const first = mondayOf(from + 6);
   const step = until - first > 7 * MANY_WEEKS ? 14 : 7;
-  const days = new Set(standsAs.map(({ stages }) => dayOf(stages[0].from)));
+  const days = new Set(standsAs.map(({ stages }) => dayOf(stages[0].from)).filter((on) => on >= from));
   for (let on = first; on <= until; on += step) days.add(on);
   return [...days].sort((a, b) => a - b);
 }

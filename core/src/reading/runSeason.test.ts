@@ -17,7 +17,13 @@ import { roughNormals } from '../weather/normals';
 import { boardRow, staysOf } from './board';
 import { lookupFrom } from './lookupFrom';
 import { testBed, testBench } from './places.fixture';
-import type { SeasonLine, SeasonLot, SeasonNursery, SeasonTerms } from './seasonNursery';
+import {
+  staysPut,
+  type SeasonLine,
+  type SeasonLot,
+  type SeasonNursery,
+  type SeasonTerms,
+} from './seasonNursery';
 import { seedUnderTreatment } from './propagules';
 import { startingRoutes, treatmentDays } from './routeLot';
 import { runSeason, type SeasonProgress } from './runSeason';
@@ -157,6 +163,15 @@ describe('a season planned', () => {
     const short = (of: SeasonResult) => of.lines.reduce((sum, l) => sum + l.short, 0);
     expect(short(freed)).toBeLessThan(short(tight));
   });
+  it('serves what there is room for of a line far larger than the yard', async () => {
+    const huge = nurseryOf([line(0, { trees: 9000 })]);
+    const of = await run(huge);
+    expectFits(of, huge);
+    sums(of);
+    // Two beds of 2.9 m² at 150 a square metre, less what is lost.
+    expect(of.lines[0].sown).toBeGreaterThan(450);
+    expect(of.lines[0].short).toBe(9000 - of.lines[0].sown);
+  });
   it('keeps what is pinned where it is, and plans beside it', async () => {
     const [{ sowing }] = result.sowings;
     const pinned: PlannedSowing = { ...sowing, pinned: true };
@@ -190,6 +205,19 @@ describe('a season planned', () => {
     const weeksOf = (of: SeasonResult) =>
       of.sowings.map(({ sowing }) => `${sowing.lineId} ${sowing.route} ${sowing.stages[0].from}`).sort();
     expect(weeksOf(again)).toEqual(weeksOf(result));
+  });
+  it('plans anew what was not sown in its week, and keeps what is in it', async () => {
+    const [{ sowing }] = result.sowings;
+    const inWeek = dayOf(sowing.stages[0].from) + 6;
+    expect(staysPut(sowing, inWeek)).toBe(true);
+    expect(staysPut(sowing, inWeek + 1)).toBe(false);
+    const planned = result.sowings.map(({ sowing: of }) => of);
+    const late = await run(
+      nurseryOf(nursery.lines.slice(), { today: inWeek + 8, weather: weatherAt(54.6, 185), planned }),
+    );
+    for (const { sowing: of } of late.sowings)
+      expect(dayOf(of.stages[0].from)).toBeGreaterThanOrEqual(inWeek + 8);
+    expect(late.kept).not.toContain(sowing.id);
   });
   it('tells lines that nothing can serve, and why', async () => {
     const hopeless = await run(

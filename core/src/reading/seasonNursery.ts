@@ -59,9 +59,14 @@ export interface SeasonNursery {
   terms: SeasonTerms;
 }
 
-/** Whether what is planned stays as it is when a season is planned anew: pinned by hand, or begun. */
-export const staysPut = ({ pinned, stages }: PlannedSowing, today: EpochDay): boolean =>
-  pinned || dayOf(stages[0].from) <= today;
+/**
+ * Whether what is planned stays as it is when a season is planned anew: pinned by hand, or in the week of its sowing. Once it is
+ * sown its lot stands for it; what is still in the plan after its week was not sown, and is planned anew.
+ */
+export function staysPut({ pinned, stages }: PlannedSowing, today: EpochDay): boolean {
+  const from = dayOf(stages[0].from);
+  return pinned || (from <= today && today < from + 7);
+}
 
 /** Looked ahead at most, years. */
 export const SEASON_YEARS = 3;

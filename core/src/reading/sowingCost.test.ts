@@ -96,12 +96,23 @@ describe('what a sowing costs', () => {
     expect(value.paid).toBeCloseTo(value.parts.seed + value.parts.filling, 9);
     expect(value.carriedKg!).toBeGreaterThan(0);
   });
-  it('counts a bed by its share of it and the time it is taken; bare roots carry nothing', () => {
+  it('counts a bed by its share of it and by whole seasons; bare roots carry nothing', () => {
     const whole = sowingCost(inBed(2), lookup, terms).value;
     const half = sowingCost(inBed(1), lookup, terms).value;
     expect(half.parts.beds).toBeCloseTo(whole.parts.beds / 2, 9);
-    const short = sowingCost(inBed(2, '2027-08-30'), lookup, terms).value;
-    expect(short.parts.beds / whole.parts.beds).toBeCloseTo(182 / 366, 2);
+    // Sown late it takes the bed for that season all the same; twenty months are two.
+    for (const until of ['2027-08-30', '2028-07-01']) {
+      const one = sowingCost(inBed(2, until), lookup, terms).value.parts;
+      expect([one.beds, one.ground, one.care]).toEqual([
+        whole.parts.beds,
+        whole.parts.ground,
+        whole.parts.care,
+      ]);
+    }
+    expect(sowingCost(inBed(2, '2028-11-01'), lookup, terms).value.parts.beds).toBeCloseTo(
+      2 * whole.parts.beds,
+      9,
+    );
     expect(whole.carriedKg).toBe(0);
   });
   it('spreads the cost over the trees that forecasts leave', () => {

@@ -63,6 +63,9 @@ function groundOf(
 
 const yearsOf = (from: EpochDay, until: EpochDay): number => (until - from) / (addYears(from, 1) - from);
 
+/** A bed carries one sowing in a growing season, whenever that is sown: it is counted by whole seasons. */
+const seasonsOf = (from: EpochDay, until: EpochDay): number => Math.max(1, Math.round(yearsOf(from, until)));
+
 /** A cost with the sum it comes of. */
 interface CostItem {
   part: CostPart;
@@ -93,12 +96,12 @@ function stageCost(
   const { placePerM2, carePerTree } = prices.trees ?? startingTreePrices;
   const { plants, hoursPer100 } = stage;
   const from = dayOf(stage.from);
-  const years = yearsOf(from, until);
   const place = places.get(stage.placeId)?.place;
   const medium = place?.mediumId ? media.get(place.mediumId)?.values : undefined;
   const container =
     stage.containerTypeId === null ? undefined : containers.get(stage.containerTypeId)?.values;
   const m2 = groundOf(stage, containers);
+  const seasons = container ? yearsOf(from, until) : seasonsOf(from, until);
   const items: CostItem[] = [
     {
       part: 'hands',
@@ -109,14 +112,14 @@ function stageCost(
     {
       part: 'care',
       what: 'water, feed and care',
-      money: plants * years * carePerTree,
-      expression: sum`${plants} × ${years} × ${carePerTree}`,
+      money: plants * seasons * carePerTree,
+      expression: sum`${plants} × ${seasons} × ${carePerTree}`,
     },
     {
       part: 'ground',
       what: 'the ground it takes',
-      money: m2 * years * placePerM2,
-      expression: sum`${m2} × ${years} × ${placePerM2}`,
+      money: m2 * seasons * placePerM2,
+      expression: sum`${m2} × ${seasons} × ${placePerM2}`,
     },
   ];
   const unpriced: CostPart[] = [];
@@ -128,8 +131,8 @@ function stageCost(
       items.push({
         part: 'beds',
         what: 'its share of the bed',
-        money: aYear * taken * years,
-        expression: sum`${aYear} × ${taken} × ${years}`,
+        money: aYear * taken * seasons,
+        expression: sum`${aYear} × ${taken} × ${seasons}`,
       });
     } else unpriced.push('beds');
     return { ...told, mediumL: 0, carriedKg: 0, waterMm: m2 * BED_WATER };
@@ -160,7 +163,7 @@ function stageCost(
 
 /**
  * What a planned sowing costs: trays over their uses, filling, its share of beds over their life, ground by what else could
- * stand there, care, hands, seed. What is there for longer is counted by the time it is taken.
+ * stand there, care, hands, seed. Benches are counted by the time they are taken, beds by whole seasons.
  */
 export function sowingCost(
   { stages, until, speciesId, start }: Pick<PlannedSowing, 'stages' | 'until' | 'speciesId' | 'start'>,

@@ -103,11 +103,11 @@ export async function chooseProposal(work: Work, id: string, version: number): P
   const { result, name } = await lockedProposal(work, id);
   if (!result) throw new Refusal(422, 'invalid', `“${name}” has nothing to choose yet.`);
   const { value: before } = await readValue(work, 'plan');
-  const stay = before.sowings.filter((sowing) => staysPut(sowing, dayOf(today)));
+  const known = new Set(result.kept);
+  const stay = before.sowings.filter((sowing) => staysPut(sowing, dayOf(today)) || known.has(sowing.id));
   const sowings = result.sowings.map(({ sowing }) => sowing);
   const own = new Set(sowings.map((sowing) => sowing.id));
   const beside = stay.filter((sowing) => !own.has(sowing.id));
-  const known = new Set(result.kept);
   if (beside.some((sowing) => !known.has(sowing.id)))
     throw new Refusal(
       422,

@@ -29,7 +29,9 @@ const busy = ref(false);
 const change = computed(() => {
   const { result, chosen, state } = props.proposal;
   if (!result || chosen || state === 'working') return null;
-  const stay = plan.sowings.filter((sowing) => staysPut(sowing, season.today));
+  const stay = plan.sowings.filter(
+    (sowing) => staysPut(sowing, season.today) || result.kept.includes(sowing.id),
+  );
   return planChange(plan.sowings, [...stay, ...result.sowings.map(({ sowing }) => sowing)]);
 });
 const changeWords = computed(() => {
