@@ -117,6 +117,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await expectSound(page, 'free to promise');
     for (const [part, landmark] of [
       ['When to sow', 'ways'],
+      ['Beds or pots', 'costs'],
       ['The season', 'season'],
       ['The board', 'board'],
       ['Lists', 'on-hand'],

@@ -127,7 +127,7 @@ test('when to sow is asked, planned, seen on the board, moved by key and by mous
   await signIn(page, own, 'isla@withybeck.example');
   await station(page, 'Plan');
   await planPart(page, 'When to sow');
-  await page.getByLabel('Species', { exact: true }).selectOption({ label: 'Common alder' });
+  await page.getByLabel('Species', { exact: true }).selectOption({ label: 'Grey alder' });
   await page.getByLabel('Form').selectOption('bare-root');
   await page.getByLabel('Trees', { exact: true }).fill('100');
   await page.getByLabel('Size from').fill('20');
@@ -146,7 +146,7 @@ test('when to sow is asked, planned, seen on the board, moved by key and by mous
   await expect(page.getByRole('status').getByText(/^Planned for the week of/)).toBeVisible();
 
   await planPart(page, 'The board');
-  const block = page.getByRole('button', { name: /^Common alder, planned/ });
+  const block = page.getByRole('button', { name: /^Grey alder, planned/ });
   const before = (await block.getAttribute('aria-label'))!;
   await block.press('ArrowRight');
   await expect(block).not.toHaveAttribute('aria-label', before);

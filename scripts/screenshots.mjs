@@ -107,17 +107,7 @@ const views = [
     name: 'season-plan',
     go: async (page) => {
       await page.goto('/plan/season');
-      const plan = async (name, hours) => {
-        await page.getByLabel('Name', { exact: true }).fill(name);
-        await page.getByLabel('Hours people have in a week').fill(hours);
-        await page.getByRole('button', { name: 'Plan the season' }).click();
-        await page
-          .getByRole('region', { name })
-          .getByText(/^Planned, /)
-          .waitFor({ timeout: 120_000 });
-      };
-      await plan('All hands', '');
-      await plan('Few hands', '0.5');
+      await page.getByTestId('figures').nth(1).waitFor();
     },
   },
   { name: 'lift', go: go('/lift') },

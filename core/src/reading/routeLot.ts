@@ -109,7 +109,7 @@ export function startingRoutes(
     ...stages: readonly RouteStage[]
   ) =>
     routes.push({
-      id: `starting ${species.id} ${routes.length}`,
+      id: `starting ${species.code} ${routes.length}`,
       speciesId: species.id,
       name,
       ...begin,

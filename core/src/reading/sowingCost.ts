@@ -63,8 +63,8 @@ function groundOf(
 
 const yearsOf = (from: EpochDay, until: EpochDay): number => (until - from) / (addYears(from, 1) - from);
 
-/** A bed carries one sowing in a growing season, whenever that is sown: it is counted by whole seasons. */
-const seasonsOf = (from: EpochDay, until: EpochDay): number => Math.max(1, Math.round(yearsOf(from, until)));
+/** A bed carries one sowing in a growing season, whenever that is sown: it is counted by a whole season at least. */
+const seasonsOf = (from: EpochDay, until: EpochDay): number => Math.max(1, yearsOf(from, until));
 
 /** A cost with the sum it comes of. */
 interface CostItem {
@@ -163,7 +163,7 @@ function stageCost(
 
 /**
  * What a planned sowing costs: trays over their uses, filling, its share of beds over their life, ground by what else could
- * stand there, care, hands, seed. Benches are counted by the time they are taken, beds by whole seasons.
+ * stand there, care, hands, seed. Benches are counted by the time they are taken, beds by a season at least.
  */
 export function sowingCost(
   { stages, until, speciesId, start }: Pick<PlannedSowing, 'stages' | 'until' | 'speciesId' | 'start'>,

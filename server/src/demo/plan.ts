@@ -28,8 +28,8 @@ import { keepValue } from '../nursery/values';
 const MADE_AGO = 28;
 /** Lines wanted this far ahead are planned for; what is wanted sooner stands. */
 const SOWN_FOR_DAYS = 300;
-/** Choosing may take so long: the demo is loaded at every first start, seconds. */
-const SECONDS = 1;
+/** Choosing may take so long, and takes far less, seconds. */
+const SECONDS = 10;
 
 const asked: SeasonAsked = {
   chance: 0.8,
@@ -90,6 +90,7 @@ async function carriedOut(
   today: number,
 ): Promise<PlannedSowing[]> {
   const left: PlannedSowing[] = [];
+  let sown = 0;
   for (const sowing of sowings) {
     const { stages, speciesId, start } = sowing;
     const [{ from, plants, placeId, containerTypeId, trays, densityPerM2, areaM2 }] = stages;
@@ -99,7 +100,7 @@ async function carriedOut(
     }
     await sowLot(work, {
       id: newId(),
-      code: `${lookup.species.get(speciesId)!.code}-P${left.length + 1}`,
+      code: `${lookup.species.get(speciesId)!.code}-P${++sown}`,
       speciesId,
       sownOn: from,
       seedState: start === 'fresh seed' ? 'fresh' : 'ready',

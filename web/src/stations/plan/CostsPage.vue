@@ -180,8 +180,8 @@ const opened = ref('');
           <p class="text-muted max-w-3xl text-sm">
             Each in its best week, with plants enough for losses, size and time,
             {{ percent(asked.chance) }} sure. Losses and hours are the routes’ own; trays are spread over
-            their uses, beds over their life; benches count by the time they are taken, beds by whole seasons.
-            Water is a rule of thumb over the weather years; its price is within care.
+            their uses, beds over their life; benches count by the time they are taken, beds by a season at
+            least. Water is a rule of thumb over the weather years; its price is within care.
           </p>
         </section>
         <GroundWorth />
