@@ -131,6 +131,9 @@ async function atTheDesk(
     const before = (await block.getAttribute('aria-label'))!;
     await block.press('ArrowRight');
     await expect(block).not.toHaveAttribute('aria-label', before);
+    const sheets = page.waitForEvent('download');
+    await enter('On paper, A3');
+    expect((await readFile(await (await sheets).path())).subarray(0, 5).toString()).toBe('%PDF-');
     await planPart(page, 'The season');
     await page.getByLabel(/^A bought tree costs/).fill('');
     const again = await plan('Around it');

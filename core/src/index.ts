@@ -795,6 +795,7 @@ export {
   costPerTree,
   costTerms,
   sowingCost,
+  waterInWeek,
   type CostPart,
   type SowingCost,
 } from './reading/sowingCost';

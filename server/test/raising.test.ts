@@ -116,6 +116,33 @@ describe('sowings planned', () => {
     expect((await yard.owner.ok('setPlan', plan(1, mine, theirs))).plan.sowings).toHaveLength(2);
     expect((await visitor.send('setPlan', plan(2))).status).toBe(403);
   });
+  it('are weeks in the calendar, each step once, and go when they are taken out', async () => {
+    const { version } = await yard.owner.ok('plan', { params: yard.nursery });
+    const two = sowing({
+      stages: [
+        { ...stage({ ends: 'plug holds' }), from: '2027-03-01', plants: 120, trays: 2, areaM2: null },
+        { ...stage(), from: '2027-06-07', plants: 110, trays: 2, areaM2: null },
+      ],
+    });
+    // Today asks for what is near: it is among its acts, and not told twice.
+    const near = sowing({ stages: [{ ...sowing().stages[0], from: '2026-11-30' }] });
+    await yard.owner.ok('setPlan', plan(version, two, near));
+    const { path } = await yard.owner.ok('makeCalendar', { params: yard.nursery, body: {} });
+    const text = async () => (await (await fetch(`${server.url}${path}`)).text()).replaceAll('\r\n ', '');
+    const events = (await text()).split('BEGIN:VEVENT').slice(1);
+    const planned = events.filter((event) => /SUMMARY:.*planned/.test(event));
+    expect(planned.map((event) => /SUMMARY:(.*)/.exec(event)![1].trim())).toEqual([
+      'Begin treating common alder for its planned sowing',
+      'Sow common alder as planned: Cells',
+      'Sow common alder\\, planned',
+      'Move on common alder\\, planned',
+    ]);
+    expect(planned[2]).toMatch(/DTSTART;VALUE=DATE:20270301\r\nDTEND;VALUE=DATE:20270308/);
+    const uids = events.map((event) => /UID:(.+)\r\n/.exec(event)![1]);
+    expect(new Set(uids).size).toBe(uids.length);
+    await yard.owner.ok('setPlan', plan(version + 1));
+    expect(await text()).not.toMatch(/planned/);
+  });
   it('whose place was taken down stand, are no hindrance to others, and can be taken out', async () => {
     const { version } = await yard.owner.ok('plan', { params: yard.nursery });
     const spare = await yard.owner.ok('addPlace', {

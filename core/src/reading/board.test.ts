@@ -90,6 +90,28 @@ describe('a row of the board', () => {
     expect(worst.over).toBeCloseTo(3.7 - 2.88, 6);
     expect(couldGive(worst).map(({ id }) => id)).toEqual(['b', 'a']);
   });
+  it('tells of stretches that follow one another as one, with what stands when it is worst', () => {
+    const span = (from: number, until: number, share: number, id: string) => ({
+      from,
+      until,
+      share,
+      over: share - 1,
+      fault: null,
+      stays: [stay(id, from, until)],
+    });
+    const stretches = overFull([
+      span(0, 5, 0.9, 'a'),
+      span(5, 9, 1.2, 'b'),
+      span(9, 12, 1.5, 'c'),
+      span(12, 20, 1.1, 'd'),
+      span(20, 30, 0.5, 'e'),
+      span(30, 40, 1.7, 'f'),
+    ]);
+    expect(stretches.map(({ from, until, share, stays }) => [from, until, share, stays[0].id])).toEqual([
+      [30, 40, 1.7, 'f'],
+      [5, 20, 1.5, 'c'],
+    ]);
+  });
   it('says what cannot be laid out at all, and the rest of the row stands', () => {
     const spans = boardRow(
       testBench,

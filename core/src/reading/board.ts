@@ -82,9 +82,17 @@ function filled(
   }
 }
 
-/** Stretches in which a place holds more than it can, the worst first. */
-export const overFull = (spans: readonly BoardSpan[]): BoardSpan[] =>
-  spans.filter(({ share }) => share > FULL).sort((a, b) => b.share - a.share);
+/** Stretches in which a place holds more than it can, each with what stands there when it is worst; the worst first. */
+export function overFull(spans: readonly BoardSpan[]): BoardSpan[] {
+  const stretches: BoardSpan[] = [];
+  for (const span of spans.filter(({ share }) => share > FULL)) {
+    const last = stretches.at(-1);
+    if (last?.until !== span.from) stretches.push({ ...span });
+    else
+      Object.assign(last, { ...(span.share > last.share ? span : last), from: last.from, until: span.until });
+  }
+  return stretches.sort((a, b) => b.share - a.share);
+}
 
 /** What of an over-full stretch could leave by its first day, the soonest ready first. */
 export const couldGive = ({ stays, from }: BoardSpan): Stay[] =>

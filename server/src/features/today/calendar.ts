@@ -1,13 +1,15 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { dayOf, isoOf } from '@kauri/core';
+import { dayOf, isoOf, stepsOf } from '@kauri/core';
 import { and, eq } from 'drizzle-orm';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { note } from '../../db/journal';
 import { calendarToken, membership, nursery } from '../../db/schema/index';
-import { inNurseryByCalendar, inNursery } from '../../db/tenant';
+import { inNurseryByCalendar, inNursery, type Tx } from '../../db/tenant';
 import type { Server, Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+import { readValue } from '../../nursery/values';
+import { catalogueOf } from '../yard/catalogue';
 import { serverToday, type ServerToday } from './serverToday';
 
 const MOST_WAIT_MS = 10_000;
@@ -34,7 +36,7 @@ export async function dropCalendar({ tx, nurseryId, personId }: Work): Promise<v
 
 /**
  * The acts of a nursery as an iCalendar feed (RFC 5545): one event a day and act, on its last day, or today where it has
- * none or that is past. Whoever left the nursery, or was given a new address, is told nothing.
+ * none or that is past; and the weeks of sowings and moves that are planned. Whoever left the nursery, or was given a new address, is told nothing.
  */
 export async function calendarFeed(server: Server, file: string): Promise<string> {
   const tokenHash = digest(file.replace(/\.ics$/, ''));
@@ -49,19 +51,51 @@ export async function calendarFeed(server: Server, file: string): Promise<string
         .where(and(eq(membership.nurseryId, whose.nurseryId), eq(membership.personId, whose.personId)));
       if (!member) throw noCalendar();
       const { today } = await serverToday(tx, whose.nurseryId, server.today(home.timeZone));
-      return { name: home.name, today };
+      return { name: home.name, today, planned: await plannedAhead(tx, whose.nurseryId, today) };
     });
   // A calendar asks a few times a day: it waits a little for the newest, between transactions.
-  let { name, today } = await read();
+  let { name, today, planned } = await read();
   for (const until = Date.now() + MOST_WAIT_MS; today.working && Date.now() < until;) {
     server.askToday(whose.nurseryId);
     await pause(ASK_AGAIN_MS);
-    ({ name, today } = await read());
+    ({ name, today, planned } = await read());
   }
-  return inCalendar(name, today);
+  return inCalendar(name, today, planned);
 }
 
-function inCalendar(nurseryName: string, { on, acts }: ServerToday): string {
+/** A step of the plan in the calendar: a week, from its Monday. */
+interface PlannedWeek {
+  id: string;
+  from: string;
+  summary: string;
+  description: string;
+}
+
+const verbs = { sow: 'Sow', stick: 'Stick', move: 'Move on' } as const;
+
+/** Sowings and moves that are planned for weeks to come; those that Today asks for already are in its acts. */
+async function plannedAhead(tx: Tx, nurseryId: string, { on, acts }: ServerToday): Promise<PlannedWeek[]> {
+  const { value } = await readValue({ tx, nurseryId }, 'plan');
+  if (!value.sowings.length) return [];
+  const { species: kinds, places } = await catalogueOf(tx, nurseryId);
+  const species = new Map(kinds.map(({ id, common }) => [id, common.toLowerCase()]));
+  const placeNames = new Map(places.map(({ id, place }) => [id, place.name]));
+  const asked = new Set(acts.flatMap(({ rule, subjectId }) => (rule === 'sow-planned' ? [subjectId] : [])));
+  return stepsOf(value.sowings)
+    .filter((step) => step.on > dayOf(on) && !(step.stage === 0 && asked.has(step.sowing.id)))
+    .map(({ sowing, stage, on: from, plants, placeId }) => {
+      const verb = verbs[stage > 0 ? 'move' : sowing.start === 'cuttings' ? 'stick' : 'sow'];
+      const name = species.get(sowing.speciesId) ?? 'a species no longer in the list';
+      return {
+        id: `${sowing.id}.${stage}@kauri`,
+        from: isoOf(from),
+        summary: `${verb} ${name}, planned`,
+        description: `${sowing.route}: ${plants} plants, ${placeNames.get(placeId) ?? 'a place no longer in the yard'}.`,
+      };
+    });
+}
+
+function inCalendar(nurseryName: string, { on, acts }: ServerToday, planned: readonly PlannedWeek[]): string {
   const calendar = ical({
     name: `${nurseryName}: to do`,
     prodId: { company: 'Kauri', product: 'Today', language: 'EN' },
@@ -82,6 +116,16 @@ function inCalendar(nurseryName: string, { on, acts }: ServerToday): string {
       categories: [{ name: act.about }],
     });
   }
+  for (const { id, from, summary, description } of planned)
+    calendar.createEvent({
+      id,
+      start: dateOf(from),
+      end: dateOf(isoOf(dayOf(from) + 7)),
+      allDay: true,
+      stamp: dateOf(on),
+      summary,
+      description,
+    });
   return calendar.toString();
 }
 

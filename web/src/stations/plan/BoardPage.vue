@@ -1,11 +1,25 @@
 <script setup lang="ts">
-import { couldGive, firstsOfMonths, partsOf, type BoardSpan, type EpochDay, type Stay } from '@kauri/core';
+import {
+  couldGive,
+  firstsOfMonths,
+  isoOf,
+  needsOf,
+  partsOf,
+  waterInWeek,
+  type BoardSpan,
+  type EpochDay,
+  type EvaporationAhead,
+  type Stay,
+} from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { AlertTriangle } from 'lucide-vue-next';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
+import { makePdf, offerFile } from '../../print/pdf';
+import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
@@ -13,6 +27,7 @@ import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { months as monthNames, shortDate, yearOf } from '../../words/dates';
 import { percent, several } from '../../words/numbers';
+import { boardSheets, boardTable } from './boardFiles';
 import BoardSowing from './BoardSowing.vue';
 import { useBoard, WEEKS, type BoardPlace } from './useBoard';
 import { putInto, stageOf, useDrag, whyNotIn } from './useDrag';
@@ -33,9 +48,49 @@ const HEAD_PX = 30;
 const kindWords = { bed: 'Beds', bench: 'Benches', ground: 'Standing ground', bay: 'Bays' } as const;
 const kinds = Object.keys(kindWords) as (keyof typeof kindWords)[];
 
-type Line = { kind: 'head'; words: string } | { kind: 'place'; row: BoardPlace };
-const lines = computed<Line[]>(() =>
-  kinds.flatMap((kind): Line[] => {
+/** What the plan asks for week by week besides room. */
+interface Load {
+  name: string;
+  most: string;
+  weeks: readonly { week: EpochDay; amount: number; words: string }[];
+  top: number;
+}
+type Line =
+  { kind: 'head'; words: string } | { kind: 'place'; row: BoardPlace } | { kind: 'load'; load: Load };
+const forecasts = useForecasts();
+const evaporation = shallowRef<EvaporationAhead | null>(null);
+onMounted(() => forecasts.evaporation().then((ahead) => (evaporation.value = ahead)));
+const weeks = computed(() => Array.from({ length: WEEKS }, (_, i) => from.value + 7 * i));
+const loadOf = (name: string, amountOf: (week: EpochDay) => number, wordsOf: (amount: number) => string) => {
+  const all = weeks.value.map((week) => ({ week, amount: amountOf(week) }));
+  const top = Math.max(...all.map(({ amount }) => amount));
+  const shown = all.filter(({ amount }) => amount > 0);
+  return { name, most: wordsOf(top), weeks: shown.map((of) => ({ ...of, words: wordsOf(of.amount) })), top };
+};
+const loads = computed<Load[]>(() => {
+  if (!plan.sowings.length) return [];
+  const hours = new Map(needsOf(plan.sowings, nursery.lookup).hours.map((of) => [of.week, of.hours]));
+  const water = evaporation.value;
+  return [
+    loadOf(
+      'Hours of work',
+      (week) => hours.get(week) ?? 0,
+      (amount) => `${Number(amount.toFixed(1))} h`,
+    ),
+    ...(water
+      ? [
+          loadOf(
+            'Water, planned',
+            (week) => waterInWeek(plan.sowings, week, nursery.lookup, water),
+            (amount) => show(amount, 'volume', 0),
+          ),
+        ]
+      : []),
+  ].filter(({ top }) => top > 0);
+});
+const lines = computed<Line[]>(() => [
+  ...loads.value.map((load): Line => ({ kind: 'load', load })),
+  ...kinds.flatMap((kind): Line[] => {
     const of = rows.value.filter(({ place }) => place.place.kind === kind);
     const over = of.filter((row) => row.over.length).length;
     return of.length
@@ -45,7 +100,8 @@ const lines = computed<Line[]>(() =>
         ]
       : [];
   }),
-);
+]);
+const loadWords = ({ weeks: of }: Load) => of.map(({ week, words }) => `${day(week)}: ${words}`).join(', ');
 const scroller = useTemplateRef('scroller');
 const board = useTemplateRef('board');
 const virtual = useVirtualizer(
@@ -82,9 +138,24 @@ function overWords({ row, span }: { row: BoardPlace; span: BoardSpan }): string 
     row.place.place.kind === 'bed'
       ? show(span.over, 'area', 1)
       : `${show(span.over / 1000, 'site', 1)} of its length`;
-  return `${when}: ${by} more than it has`;
+  return `${when}: ${by} more than it has, at most`;
 }
 const nameOf = (id: string) => nursery.lots.get(id)?.code ?? 'a planned sowing';
+const plannedName = (id: string) => {
+  const sowing = plan.sowings.find((one) => one.id === id);
+  return sowing ? `${speciesName(sowing.speciesId)}, ${sowing.route}` : nameOf(id);
+};
+const table = () => offerFile('board.csv', boardTable(rows.value, { nameOf: plannedName }), 'text/csv');
+async function paper() {
+  try {
+    const title = `What the yard carries, ${nursery.catalogue!.nursery.name}, from ${isoOf(from.value)}`;
+    const weeks = [from.value, until.value] as const;
+    const sheet = boardSheets(rows.value, months.value, weeks, { title, speciesName });
+    offerFile('board.pdf', await makePdf(sheet), 'application/pdf');
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+}
 const gives = (span: BoardSpan) => couldGive(span).slice(0, 3);
 
 const query = useRoute().query.sowing;
@@ -148,6 +219,10 @@ const rowWords = (row: BoardPlace) =>
         <p class="text-muted">
           {{ several(rows.length, 'place') }}, {{ several(plan.sowings.length, 'sowing') }} planned
         </p>
+        <span v-if="ready && rows.length" class="ml-auto flex gap-2">
+          <button class="act" type="button" @click="paper">On paper, A3</button>
+          <button class="act" type="button" @click="table">As a table</button>
+        </span>
       </header>
       <p class="text-muted flex flex-wrap gap-x-5 text-sm">
         <span><i class="bg-leaf-mid inline-block h-3 w-5 align-middle" aria-hidden="true" /> stands</span>
@@ -238,6 +313,31 @@ const rowWords = (row: BoardPlace) =>
             <h2 v-if="line.kind === 'head'" class="bg-paper sticky left-0 z-10 self-end pl-4 text-base">
               {{ line.words }}
             </h2>
+            <template v-else-if="line.kind === 'load'">
+              <span
+                class="bg-paper border-rule sticky left-0 z-10 flex shrink-0 flex-col justify-center border-b pl-4 text-sm leading-tight"
+                :style="{ width: `${NAME_PX}px` }"
+                >{{ line.load.name }}<span class="text-muted">at most {{ line.load.most }}</span></span
+              >
+              <div
+                class="border-rule relative flex-1 border-b"
+                role="img"
+                :aria-label="loadWords(line.load)"
+                data-testid="load"
+              >
+                <span
+                  v-for="{ week, amount, words } in line.load.weeks"
+                  :key="week"
+                  class="bg-muted absolute bottom-0"
+                  :title="`${day(week)}: ${words}`"
+                  :style="{
+                    left: `${x(week) + 1}px`,
+                    width: `${WEEK_PX - 2}px`,
+                    height: `${(92 * amount) / line.load.top}%`,
+                  }"
+                />
+              </div>
+            </template>
             <template v-else>
               <RouterLink
                 class="bg-paper border-rule sticky left-0 z-10 flex shrink-0 items-center truncate border-b pl-4 font-bold"
