@@ -37,6 +37,16 @@ test('orders are written, refused with a sentence, met or not, promised, and tak
   await expect(page.getByTestId('met')).toContainText(
     'Can be met, size and plugs each nine chances in ten: 26-ACA-01',
   );
+  // Set against one lot, that one alone serves it; taken back, any may.
+  const against = page.getByTestId('line-lots');
+  const served = against.getByLabel('Served by');
+  await served.selectOption(await served.locator('option', { hasText: '26-ACA-01' }).getAttribute('value'));
+  await expect(against.getByText('26-ACA-01', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(against.getByText('26-ACA-01', { exact: true })).toBeVisible();
+  await expect(page.getByTestId('met')).toContainText('Can be met');
+  await against.getByRole('button', { name: '26-ACA-01 set against it no more' }).click();
+  await expect(against.getByText('26-ACA-01', { exact: true })).toHaveCount(0);
   await page.getByRole('link', { name: 'What else could be promised of these' }).click();
   const tag = page.getByTestId('decision');
   await expect(tag).toContainText(/\d+ trees can still be promised/);

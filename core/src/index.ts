@@ -770,6 +770,7 @@ export { benchLoad, yardCapacity, type YardCapacity } from './capacity/yardCapac
 export {
   boardRow,
   couldGive,
+  fillTogether,
   overFull,
   planSowing,
   roomFor,
@@ -790,6 +791,7 @@ export {
   type SeasonNursery,
   type SeasonTerms,
 } from './reading/seasonNursery';
+export { roomOfPlace } from './reading/placeKinds';
 export {
   costParts,
   costPerTree,

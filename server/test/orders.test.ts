@@ -72,7 +72,19 @@ describe('orders', () => {
     await yard.owner.ok('editOrder', { params: at(id), body: { ...values, version: 1 } });
     await yard.owner.ok('removeOrder', { params: at(id), body: { version: 2 } });
     const { orders } = await yard.owner.ok('addOrders', add(overdue));
-    expect(orders.find((kept) => kept.id === id)?.lines).toEqual(overdue.lines);
+    expect(orders.find((kept) => kept.id === id)?.lines).toEqual([{ ...overdue.lines[0], lots: [] }]);
+  });
+  it('have lots set against their lines, of their own species and nursery only', async () => {
+    const mine = { id: yard.inBed.lot };
+    const one = order({ lines: [line({ lots: [mine.id] })] });
+    const { orders } = await yard.owner.ok('addOrders', add(one));
+    expect(orders.find(({ id }) => id === one.id)!.lines[0].lots).toEqual([mine.id]);
+    for (const lots of [[newId()], [mine.id, newId()]])
+      expect((await yard.owner.refused('addOrders', add(order({ lines: [line({ lots })] })))).detail).toMatch(
+        /of another species, or not in this nursery/,
+      );
+    const other = order({ lines: [line({ speciesId: yard.speciesId('BPE'), lots: [mine.id] })] });
+    expect((await yard.owner.send('addOrders', add(other))).status).toBe(422);
   });
   it('may be read by a visitor and written by a grower alone', async () => {
     expect((await visitor.send('addOrders', add(order()))).status).toBe(403);

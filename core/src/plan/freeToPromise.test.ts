@@ -5,11 +5,13 @@ import { freeToPromise, servePromises, type Promised, type StandingStock } from 
 /** Tree by tree: how many of the promises can be met at once, by growing a matching. */
 function matched(lots: readonly StandingStock[], promised: readonly Promised[]): number {
   const trees = lots.flatMap((lot) => new Array<StandingStock>(lot.count).fill(lot));
-  const wants = promised.flatMap(({ on, count }) => new Array<number>(count).fill(on));
+  const wants = promised.flatMap((promise) => new Array<Promised>(promise.count).fill(promise));
   const of = new Array<number>(trees.length).fill(-1);
   const find = (want: number, seen: Set<number>): boolean =>
     trees.some((tree, i) => {
-      if (seen.has(i) || !(tree.from <= wants[want] && wants[want] <= tree.until)) return false;
+      const { on, lots: only } = wants[want];
+      if (seen.has(i) || !(tree.from <= on && on <= tree.until)) return false;
+      if (only?.length && !only.includes(tree.id)) return false;
       seen.add(i);
       if (of[i] >= 0 && !find(of[i], seen)) return false;
       of[i] = want;
@@ -36,7 +38,12 @@ const lots = fc
     })),
   );
 const promises = fc.array(
-  fc.record({ on: fc.integer({ min: 0, max: 20 }), count: fc.integer({ min: 0, max: 4 }) }),
+  fc.record({
+    on: fc.integer({ min: 0, max: 20 }),
+    count: fc.integer({ min: 0, max: 4 }),
+    // Some are set against lots of their own.
+    lots: fc.constantFrom([], [], ['lot 0'], ['lot 1', 'lot 2']),
+  }),
   { maxLength: 5 },
 );
 
@@ -61,11 +68,12 @@ describe('what can still be promised', () => {
       fc.property(lots, promises, (stock, promised) => {
         const { short, from } = servePromises(stock, promised);
         const used = new Map<string, number>();
-        promised.forEach(({ on, count }, i) => {
+        promised.forEach(({ on, count, lots: only }, i) => {
           let got = 0;
           for (const [id, n] of from[i]) {
             const lot = stock.find((l) => l.id === id)!;
             expect(lot.from <= on && on <= lot.until).toBe(true);
+            if (only?.length) expect(only).toContain(id);
             used.set(id, (used.get(id) ?? 0) + n);
             got += n;
           }

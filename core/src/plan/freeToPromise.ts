@@ -1,5 +1,6 @@
 import type { EpochDay } from '../calendar/day';
 import { Unfit } from '../working/unfit';
+import { mayServe } from './orderLine';
 import { serveInTurn } from './serving';
 
 /** Trees that can be handed over on any day of a window; its first and last day count. */
@@ -15,6 +16,8 @@ export interface Promised {
   on: EpochDay;
   until?: EpochDay;
   count: number;
+  /** Lots that alone may serve it; none, or left out: any may. */
+  lots?: readonly string[];
 }
 
 /** Where promised trees come from: how many of which lot, for each promise in turn. */
@@ -31,15 +34,18 @@ export function freeToPromise({
   promised,
   on,
   until,
+  only,
 }: {
   lots: readonly StandingStock[];
   promised: readonly Promised[];
   on: EpochDay;
   until?: EpochDay;
+  /** Lots that alone may serve the further promise. */
+  only?: readonly string[];
 }): number | null {
   const flow = serve(lots, promised);
   if (flow.short.some((count) => count > 0)) return null;
-  return flow.more({ on, until });
+  return flow.more({ on, until, lots: only });
 }
 
 /**
@@ -62,8 +68,8 @@ function serve(lots: readonly StandingStock[], promised: readonly Promised[]) {
   const { short, from, more } = serveInTurn(
     lots.map(({ count }) => count),
     promised,
-    (lot, { on, until = on }: Pick<Promised, 'on' | 'until'>) =>
-      lots[lot].from <= until && on <= lots[lot].until,
+    (lot, { on, until = on, lots: only }: Omit<Promised, 'count'>) =>
+      lots[lot].from <= until && on <= lots[lot].until && mayServe(lots[lot].id, only),
   );
   return {
     short,

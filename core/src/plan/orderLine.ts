@@ -34,7 +34,13 @@ export interface WantedLine extends SizeWanted {
   on: EpochDay;
   until: EpochDay;
   state: LineState;
+  /** Lots set against it, which alone serve it; none, or left out: any lot may. */
+  lots?: readonly string[];
 }
+
+/** Whether a lot may serve something that lots are set against, or none. */
+export const mayServe = (lotId: string, lots: readonly string[] | undefined): boolean =>
+  !lots?.length || lots.includes(lotId);
 
 /** Trees a line still holds: promised and not sent. */
 export function heldBy({ state, count, sent }: Pick<WantedLine, 'state' | 'count' | 'sent'>): number {

@@ -18,6 +18,7 @@ export const orderColumns = [
   'goes_to',
   'price',
   'state',
+  'lots',
 ] as const;
 
 /** One line of the table, read; the species as it was written. */
@@ -36,6 +37,8 @@ export interface TableLine {
   goesTo: string;
   price: number | null;
   state: LineState;
+  /** Codes of lots set against it. */
+  lots: string[];
 }
 
 /** A line as the table writes it. */
@@ -55,6 +58,7 @@ export function orderTableLine(line: TableLine): Record<(typeof orderColumns)[nu
     goes_to: line.goesTo,
     price: line.price ?? '',
     state: line.state,
+    lots: line.lots.join('; '),
   };
 }
 
@@ -92,5 +96,9 @@ export function readOrderLine(line: Readonly<Record<string, string | undefined>>
     goesTo: of('goes_to'),
     price: readNumber(of('price'), 'price'),
     state: oneOf('state', lineStates, 'asked'),
+    lots: of('lots')
+      .split(';')
+      .map((code) => code.trim())
+      .filter(Boolean),
   };
 }

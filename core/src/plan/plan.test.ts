@@ -51,6 +51,16 @@ describe('an ask', () => {
     sure: true,
     holds: 1,
   });
+  it('set against lots is served by them alone, and what is set against a lot holds no other', () => {
+    const both = [lot('a', 100, 130, 500), lot('b', 100, 200, 300)];
+    expect(answerAsk(both, [], { ...ask, lots: ['b'] })).toMatchObject({ free: 300 });
+    expect(answerAsk(both, [], { ...ask, lots: ['gone'] })).toMatchObject({ free: 0 });
+    // Promised of b only: of a all is free still.
+    const promised = [line({ count: 250, lots: ['b'] })];
+    expect(answerAsk(both, promised, { ...ask, lots: ['a'] }).free).toBe(500);
+    expect(answerAsk(both, promised, ask).free).toBe(550);
+    expect(answerAsk(both, [line({ count: 301, lots: ['b'] })], ask)).toMatchObject({ free: null, short: 1 });
+  });
   it('is answered with what is left, from which lots, and what stands on other days', () => {
     const answer = answerAsk(
       [lot('a', 100, 130, 500), lot('b', 121, 200, 300)],
@@ -134,6 +144,7 @@ describe('a table of lines', () => {
     reach: fc.constantFrom('', 'by post'),
     species: fc.constantFrom('Alnus glutinosa', 'Common alder'),
     provenance: fc.constantFrom('', 'local'),
+    lots: fc.constantFrom([], ['26-ALN-01'], ['A', 'B 2']),
     form: fc.constantFrom(...treeForms),
     fromCm: fc.option(fc.integer({ min: 1, max: 200 })),
     toCm: fc.option(fc.integer({ min: 1, max: 200 })),

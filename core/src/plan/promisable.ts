@@ -14,6 +14,8 @@ export interface PromiseAsk extends SizeWanted {
   on: EpochDay;
   /** Last day that will do; the same day where left out. */
   until?: EpochDay;
+  /** Lots that alone may serve it; none, or left out: any may. */
+  lots?: readonly string[];
 }
 
 /** A lot that could serve an ask, nine chances in ten. */
@@ -96,12 +98,21 @@ export function answerAsk(
     on: line.on,
     until: line.until,
     count: heldBy(line),
+    lots: line.lots,
   }));
   const stock: readonly StandingStock[] = lots.filter((lot) => lot.sure);
-  const free = freeToPromise({ lots: stock, promised: promises, on: ask.on, until: ask.until });
+  const free = freeToPromise({
+    lots: stock,
+    promised: promises,
+    on: ask.on,
+    until: ask.until,
+    only: ask.lots,
+  });
   const kept = servePromises(stock, promises);
   const all =
-    free === null ? kept : servePromises(stock, [...promises, { on: ask.on, until: ask.until, count: free }]);
+    free === null
+      ? kept
+      : servePromises(stock, [...promises, { on: ask.on, until: ask.until, count: free, lots: ask.lots }]);
   const last = free === null ? new Map<string, number>() : all.from[promises.length];
   const byId = new Map(lots.map((lot) => [lot.id, lot]));
   return {

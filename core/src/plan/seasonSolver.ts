@@ -42,10 +42,11 @@ export async function solveSeason(
   start: SeasonChoice,
   {
     seconds,
-    near = 0.002,
+    near = 0.005,
     told = () => true,
   }: {
     seconds: number;
+    /** Near enough, as a share of what the start saves against serving nobody: what nothing can serve would hide all else. */
     near?: number;
     /** Is told of the best so far and its bound; false stops. */
     told?: (best: SeasonBest) => boolean;
@@ -66,7 +67,13 @@ export async function solveSeason(
   };
   const { callbackType, modelStatus } = highs.constants;
   highs.withModel(model, (one) => {
-    one.options.set({ output_flag: false, time_limit: seconds, mip_rel_gap: near });
+    const saves = problem.lines.reduce((sum, { trees, loss }) => sum + trees * loss, 0) - start.cost;
+    one.options.set({
+      output_flag: false,
+      time_limit: seconds,
+      mip_rel_gap: 0,
+      mip_abs_gap: Math.max(1e-6, near * saves),
+    });
     one.setSolution({ colValue: valuesOf(problem, start) });
     const look = (dual: number | undefined): boolean => {
       if (dual !== undefined && Number.isFinite(dual)) bound = Math.max(bound, dual);

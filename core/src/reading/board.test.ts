@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf } from '../calendar/day';
 import { startingContainers } from '../container/startingContainers';
 import type { ContainerType, PlannedSowing, RaisingRoute } from '../contract';
-import { boardRow, couldGive, overFull, planSowing, roomFor, staysOf, type Stay } from './board';
+import {
+  boardRow,
+  couldGive,
+  fillTogether,
+  overFull,
+  planSowing,
+  roomFor,
+  staysOf,
+  type Stay,
+} from './board';
 import { findPlaces } from './findPlaces';
 import { lookupFrom } from './lookupFrom';
 import { testBed, testBench } from './places.fixture';
@@ -89,6 +98,45 @@ describe('a row of the board', () => {
     expect(worst).toMatchObject({ from: 10, until: 30 });
     expect(worst.over).toBeCloseTo(3.7 - 2.88, 6);
     expect(couldGive(worst).map(({ id }) => id)).toEqual(['b', 'a']);
+  });
+  it('is as full together as its places are on the first day of each week', () => {
+    const arb = fc.array(
+      fc.record({
+        m2: fc.double({ min: 0.5, max: 20, noNaN: true }),
+        stays: fc.array(
+          fc.tuple(
+            fc.integer({ min: -20, max: 80 }),
+            fc.integer({ min: 1, max: 60 }),
+            fc.double({ min: 0.1, max: 2, noNaN: true }),
+          ),
+          { maxLength: 4 },
+        ),
+      }),
+      { minLength: 1, maxLength: 4 },
+    );
+    fc.assert(
+      fc.property(arb, (places) => {
+        const rows = places.map(({ m2, stays }) => ({
+          m2,
+          spans: boardRow(
+            testBed,
+            stays.map(([from, days, areaM2], i) => onBed(String(i), from, from + days, areaM2)),
+            lookup,
+            0,
+            91,
+          ),
+        }));
+        const fill = fillTogether(rows, 0, 13);
+        const all = rows.reduce((sum, { m2 }) => sum + m2, 0);
+        fill.forEach((share, week) => {
+          const used = rows.reduce((sum, { m2, spans }) => {
+            const span = spans.find(({ from, until }) => from <= 7 * week && 7 * week < until)!;
+            return sum + m2 * Math.min(1, span.share);
+          }, 0);
+          expect(share).toBeCloseTo(used / all, 9);
+        });
+      }),
+    );
   });
   it('tells of stretches that follow one another as one, with what stands when it is worst', () => {
     const span = (from: number, until: number, share: number, id: string) => ({

@@ -82,6 +82,28 @@ function filled(
   }
 }
 
+/**
+ * How full some places are together, week by week on its first day: share of all their room. What is over-full in one of them is
+ * full, and fills no other.
+ * @param places rows of the board from the same day, with the room of each, m²
+ */
+export function fillTogether(
+  places: readonly { m2: number; spans: readonly BoardSpan[] }[],
+  from: EpochDay,
+  weeks: number,
+): Float64Array {
+  const used = new Float64Array(weeks);
+  for (const { m2, spans } of places)
+    for (const { from: begins, until, share } of spans) {
+      if (share === 0) continue;
+      const end = Math.min(weeks, Math.ceil((until - from) / 7));
+      for (let week = Math.max(0, Math.ceil((begins - from) / 7)); week < end; week++)
+        used[week] += Math.min(1, share) * m2;
+    }
+  const all = places.reduce((sum, { m2 }) => sum + m2, 0);
+  return all > 0 ? used.map((m2) => m2 / all) : used;
+}
+
 /** Stretches in which a place holds more than it can, each with what stands there when it is worst; the worst first. */
 export function overFull(spans: readonly BoardSpan[]): BoardSpan[] {
   const stretches: BoardSpan[] = [];

@@ -41,12 +41,13 @@ export function placeKinds(lookup: Lookup): { kinds: PlaceKind[]; kindOf: Readon
     byName.set(name, kind);
     kindOf.set(place.id, kind);
     kinds[kind].places.push(place);
-    kinds[kind].m2 += roomOf(place);
+    kinds[kind].m2 += roomOfPlace(place);
   }
   return { kinds, kindOf };
 }
 
-const roomOf = ({ place }: Place): number =>
+/** All the room of a place: a bed's inside, a bench's top, m². */
+export const roomOfPlace = ({ place }: Place): number =>
   place.kind === 'bed'
     ? bedGeometry(place.design).value.insideAreaM2
     : (place.design.lengthMm * place.design.widthMm) / 1e6;
@@ -61,7 +62,7 @@ export function freeOfKind(
 ): Float64Array {
   const free = new Float64Array(days).fill(m2);
   for (const place of places) {
-    const room = roomOf(place);
+    const room = roomOfPlace(place);
     for (const span of boardRow(place, stays, lookup, from, from + days)) {
       if (span.share === 0) continue;
       const used = Math.min(1, span.share) * room;

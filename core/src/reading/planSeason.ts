@@ -56,6 +56,10 @@ interface BuiltWay {
 /** Weeks of a route that are weighed against each other, and parts of a line that one lot may serve. */
 const WEEKS_EACH = 6;
 const SHARES = [1, 0.5, 0.25];
+/** Of a line larger than its room, more finely: what others leave is then filled. */
+const ROOM_SHARES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1];
+/** A line that no lot has room to serve whole weighs so much: rather one met whole than another a little less short. */
+const PART_WEIGHT = 0.75;
 /** More weeks than these are looked at every other one. */
 const MANY_WEEKS = 60;
 /** Lines of fewer trees are not parted. */
@@ -101,6 +105,8 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   const columns: SeasonWay[] = [];
   const noWay: BuiltSeason['noWay'] = [];
   const best = lines.map(() => 0);
+  /** Whether a lot has room to serve the line whole beside what stands and stays. */
+  const isWhole = lines.map(() => false);
   const keptWork = workByWeek(kept.flatMap(workOf));
   for (const [at, line] of lines.entries()) {
     const trees = Math.max(0, line.trees - keptTrees[at]);
@@ -140,8 +146,10 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
             today,
           );
         };
-        const most = Math.min(limits.shareOf(planned(trees)), shareWithRoom(roomsFor(planned(trees))));
-        for (const of of partsOf(trees, most)) {
+        const whole = planned(trees);
+        const fits = shareWithRoom(roomsFor(whole));
+        isWhole[at] ||= fits >= 1;
+        for (const of of partsOf(trees, Math.min(fits, limits.shareOf(whole)))) {
           const sowing = planned(of);
           const rooms = roomsFor(sowing);
           if (rooms.some(({ m2 }) => !Number.isFinite(m2))) continue;
@@ -177,7 +185,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       terms.hoursAWeek === null ? null : (week) => Math.max(0, terms.hoursAWeek! - (keptWork.get(week) ?? 0)),
     lines: lines.map(({ trees, worth, weight }, at) => ({
       trees: Math.max(0, trees - keptTrees[at]),
-      loss: worth * weight,
+      loss: worth * weight * (isWhole[at] ? 1 : PART_WEIGHT),
       buy: terms.buyTimes === null ? null : worth * terms.buyTimes,
     })),
     ways: columns,
@@ -194,10 +202,10 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
  * less than the line.
  */
 function partsOf(trees: number, most: number): Set<number> {
-  const shares = trees >= PARTED_FROM ? SHARES : [1];
-  const parts = new Set(shares.map((share) => Math.ceil(trees * share)));
+  const isParted = trees >= PARTED_FROM;
+  const parts = new Set((isParted ? SHARES : [1]).map((share) => Math.ceil(trees * share)));
   if (most < 1)
-    for (const share of shares) {
+    for (const share of isParted ? ROOM_SHARES : [1]) {
       // A little less than all of it: plants come whole.
       const some = Math.floor(0.98 * trees * most * share);
       if (some >= 1) parts.add(some);

@@ -255,8 +255,8 @@ describe('a season planned', () => {
     expect(of.lines[0].short).toBe(0);
     for (const { sowing } of of.sowings) {
       const month = Number(sowing.stages[0].from.slice(5, 7));
-      // Ready seed goes out in the southern spring, fresh seed in its autumn.
-      expect(sowing.start === 'fresh seed' ? [2, 3, 4, 5, 6, 7] : [8, 9, 10, 11, 12, 1]).toContain(month);
+      // Ready seed goes out from the end of the southern winter on, fresh seed in its autumn.
+      expect(sowing.start === 'fresh seed' ? [2, 3, 4, 5, 6, 7] : [7, 8, 9, 10, 11, 12, 1]).toContain(month);
     }
   });
   it('sows treated seed no sooner than its treatment is done', async () => {

@@ -13,6 +13,8 @@ export interface SeasonLine extends SizeWanted {
   form: TreeForm;
   on: EpochDay;
   until: EpochDay;
+  /** Lots set against it, which alone of what stands serve it; none: any may. */
+  lots?: readonly string[];
   /** Still to be had. */
   trees: number;
   /** What one tree fetches, money, and how many times over one that is not had is felt: a promise broken weighs more. */
@@ -82,13 +84,15 @@ export function openLines(
 ): SeasonLine[] {
   return orders.flatMap(({ buyer, lines }) =>
     lines.flatMap((line): SeasonLine[] => {
-      const { id, speciesId, form, fromCm, toCm, state, count, sent, price } = line;
+      const { id, speciesId, form, fromCm, toCm, state, count, sent, price, lots } = line;
       const [on, until] = [dayOf(line.on), dayOf(line.until)];
       const isOpen = state === 'asked' || state === 'promised' || state === 'part sent';
       if (!isOpen || until <= today || on > addYears(today, SEASON_YEARS) || count <= sent) return [];
       const weight = state !== 'asked' ? WEIGHTS.promised : buyer ? WEIGHTS.asked : WEIGHTS.hope;
       const trees = count - sent;
-      return [{ id, speciesId, form, fromCm, toCm, on, until, trees, worth: price ?? treeWorth, weight }];
+      return [
+        { id, speciesId, form, fromCm, toCm, on, until, lots, trees, worth: price ?? treeWorth, weight },
+      ];
     }),
   );
 }

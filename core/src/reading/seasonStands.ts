@@ -4,6 +4,7 @@ import type { LotFacts } from '../forecast/lotFacts';
 import { factsAt } from '../forecast/lotHomes';
 import { standingOf } from '../forecast/standing';
 import { feltWeather, type FeltWeather } from '../forecast/underCover';
+import { mayServe } from '../plan/orderLine';
 import { promisable } from '../plan/promisable';
 import type { SeasonStock } from '../plan/season';
 import type { Stay } from './board';
@@ -77,7 +78,9 @@ function stockOf(
   { felt }: FeltWeather,
   { lines, today }: SeasonNursery,
 ): SeasonStock | null {
-  const asked = lines.flatMap((line, at) => (line.speciesId === row.speciesId ? [{ line, at }] : []));
+  const asked = lines.flatMap((line, at) =>
+    line.speciesId === row.speciesId && mayServe(row.id, line.lots) ? [{ line, at }] : [],
+  );
   if (!asked.length) return null;
   const known = factsAt(facts, today);
   const { outlook, warmth } = felt(known);

@@ -98,6 +98,7 @@ export async function makeOrders(
         goesTo,
         price: price ?? null,
         state,
+        lots: [],
       })),
     })),
   );

@@ -30,6 +30,8 @@ export const OrderLine = z
     /** For one tree, in the nursery's money; null where none is agreed. */
     price: numberBetween('Price', 0, 1_000_000).nullable(),
     state: z.enum(lineStates),
+    /** Lots set against it: they alone serve it. None: any lot may. */
+    lots: z.array(Id).max(50, 'At most 50 lots.').default([]),
   })
   .refine((line) => line.until >= line.on, {
     message: 'The last day that will do lies before the day they are wanted.',

@@ -1,3 +1,9 @@
+-- Lines of orders that no lot was set against yet.
+alter table tree_order no force row level security;--> statement-breakpoint
+update tree_order set lines = coalesce((
+  select jsonb_agg('{"lots": []}'::jsonb || line order by at)
+  from jsonb_array_elements(lines) with ordinality as l(line, at)), '[]');--> statement-breakpoint
+alter table tree_order force row level security;--> statement-breakpoint
 -- Plans made before money was counted: nothing was bought in, what they cost is not known.
 alter table season_proposal no force row level security;--> statement-breakpoint
 update season_proposal set

@@ -2,7 +2,7 @@ import { Unfit } from '@kauri/core';
 import type { BodyOf, KeptOrder, OrderLine } from '@kauri/core/contract';
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
-import { journal, species, treeOrder } from '../../db/schema/index';
+import { journal, lot, species, treeOrder } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal, staleEdit } from '../../http/problems';
 
@@ -46,6 +46,21 @@ async function mustBeTakeable(
       'invalid',
       'A line names a species that is not in this nursery’s list: add it first.',
     );
+  const set = [...new Set(lines.flatMap((line) => line.lots))];
+  const lots = set.length
+    ? await tx
+        .select({ id: lot.id, speciesId: lot.speciesId })
+        .from(lot)
+        .where(and(eq(lot.nurseryId, nurseryId), inArray(lot.id, set)))
+    : [];
+  const speciesOf = new Map(lots.map(({ id, speciesId }) => [id, speciesId]));
+  for (const { lots: against, speciesId } of lines)
+    if (against.some((id) => speciesOf.get(id) !== speciesId))
+      throw new Refusal(
+        422,
+        'invalid',
+        'A lot set against a line is of another species, or not in this nursery.',
+      );
   const old = new Set(before.map((line) => line.id));
   for (const line of lines)
     if (!old.has(line.id) && line.until < today && (line.state === 'asked' || line.state === 'promised'))

@@ -3,23 +3,19 @@ import {
   couldGive,
   firstsOfMonths,
   isoOf,
-  needsOf,
   partsOf,
-  waterInWeek,
   type BoardSpan,
   type EpochDay,
-  type EvaporationAhead,
   type Stay,
 } from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
-import { AlertTriangle } from 'lucide-vue-next';
-import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
+import { AlertTriangle, ChevronDown } from 'lucide-vue-next';
+import { computed, ref, useTemplateRef } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { makePdf, offerFile } from '../../print/pdf';
-import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
@@ -30,6 +26,7 @@ import { percent, several } from '../../words/numbers';
 import { boardSheets, boardTable } from './boardFiles';
 import BoardSowing from './BoardSowing.vue';
 import { useBoard, WEEKS, type BoardPlace } from './useBoard';
+import { useBoardLines, type BoardLoad } from './useBoardLines';
 import { putInto, stageOf, useDrag, whyNotIn } from './useDrag';
 import { useShift } from './useShift';
 
@@ -45,63 +42,9 @@ const WEEK_PX = 11;
 const NAME_PX = 168;
 const ROW_PX = 44;
 const HEAD_PX = 30;
-const kindWords = { bed: 'Beds', bench: 'Benches', ground: 'Standing ground', bay: 'Bays' } as const;
-const kinds = Object.keys(kindWords) as (keyof typeof kindWords)[];
-
-/** What the plan asks for week by week besides room. */
-interface Load {
-  name: string;
-  most: string;
-  weeks: readonly { week: EpochDay; amount: number; words: string }[];
-  top: number;
-}
-type Line =
-  { kind: 'head'; words: string } | { kind: 'place'; row: BoardPlace } | { kind: 'load'; load: Load };
-const forecasts = useForecasts();
-const evaporation = shallowRef<EvaporationAhead | null>(null);
-onMounted(() => forecasts.evaporation().then((ahead) => (evaporation.value = ahead)));
-const weeks = computed(() => Array.from({ length: WEEKS }, (_, i) => from.value + 7 * i));
-const loadOf = (name: string, amountOf: (week: EpochDay) => number, wordsOf: (amount: number) => string) => {
-  const all = weeks.value.map((week) => ({ week, amount: amountOf(week) }));
-  const top = Math.max(...all.map(({ amount }) => amount));
-  const shown = all.filter(({ amount }) => amount > 0);
-  return { name, most: wordsOf(top), weeks: shown.map((of) => ({ ...of, words: wordsOf(of.amount) })), top };
-};
-const loads = computed<Load[]>(() => {
-  if (!plan.sowings.length) return [];
-  const hours = new Map(needsOf(plan.sowings, nursery.lookup).hours.map((of) => [of.week, of.hours]));
-  const water = evaporation.value;
-  return [
-    loadOf(
-      'Hours of work',
-      (week) => hours.get(week) ?? 0,
-      (amount) => `${Number(amount.toFixed(1))} h`,
-    ),
-    ...(water
-      ? [
-          loadOf(
-            'Water, planned',
-            (week) => waterInWeek(plan.sowings, week, nursery.lookup, water),
-            (amount) => show(amount, 'volume', 0),
-          ),
-        ]
-      : []),
-  ].filter(({ top }) => top > 0);
-});
-const lines = computed<Line[]>(() => [
-  ...loads.value.map((load): Line => ({ kind: 'load', load })),
-  ...kinds.flatMap((kind): Line[] => {
-    const of = rows.value.filter(({ place }) => place.place.kind === kind);
-    const over = of.filter((row) => row.over.length).length;
-    return of.length
-      ? [
-          { kind: 'head', words: `${kindWords[kind]}${over ? ` · ${over} over-full` : ''}` },
-          ...of.map((row): Line => ({ kind: 'place', row })),
-        ]
-      : [];
-  }),
-]);
-const loadWords = ({ weeks: of }: Load) => of.map(({ week, words }) => `${day(week)}: ${words}`).join(', ');
+const { lines, toggle } = useBoardLines({ rows, from });
+const loadWords = ({ weeks }: BoardLoad) =>
+  weeks.map(({ week, words }) => `${day(week)}: ${words}`).join(', ');
 const scroller = useTemplateRef('scroller');
 const board = useTemplateRef('board');
 const virtual = useVirtualizer(
@@ -310,8 +253,20 @@ const rowWords = (row: BoardPlace) =>
             class="absolute inset-x-0 flex"
             :style="{ transform: `translateY(${start}px)`, height: `${size}px` }"
           >
-            <h2 v-if="line.kind === 'head'" class="bg-paper sticky left-0 z-10 self-end pl-4 text-base">
-              {{ line.words }}
+            <h2 v-if="line.kind === 'head'" class="bg-paper sticky left-0 z-10 self-end pl-3 text-base">
+              <button
+                class="flex items-center gap-1"
+                type="button"
+                :aria-expanded="!line.group.isShut"
+                @click="toggle(line.group)"
+              >
+                <ChevronDown
+                  :class="line.group.isShut ? '-rotate-90' : ''"
+                  class="transition-transform"
+                  :size="16"
+                  aria-hidden="true"
+                />{{ line.group.words }}
+              </button>
             </h2>
             <template v-else-if="line.kind === 'load'">
               <span
@@ -326,14 +281,14 @@ const rowWords = (row: BoardPlace) =>
                 data-testid="load"
               >
                 <span
-                  v-for="{ week, amount, words } in line.load.weeks"
+                  v-for="{ week, share, words } in line.load.weeks"
                   :key="week"
                   class="bg-muted absolute bottom-0"
                   :title="`${day(week)}: ${words}`"
                   :style="{
                     left: `${x(week) + 1}px`,
                     width: `${WEEK_PX - 2}px`,
-                    height: `${(92 * amount) / line.load.top}%`,
+                    height: `${92 * share}%`,
                   }"
                 />
               </div>

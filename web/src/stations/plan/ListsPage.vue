@@ -67,13 +67,25 @@ const into = ({ containerTypeId, trays, areaM2 }: PlanStep) =>
 const buyerOf = ({ sowing }: PlanStep) =>
   orders.all.find(({ lines }) => lines.some(({ id }) => id === sowing.lineId))?.buyer ?? '';
 
+const treatments = computed(() => treatmentsOf(plan.sowings, nursery.lookup.species));
+
 /** Seed of each species, with what is in store; null until it is reckoned. */
 interface SeedNeed {
   speciesId: string;
   seeds: number;
   grams: number;
   inStore: number;
+  /** The day it is wanted first: to be treated, or sown. */
+  by: number;
 }
+/** First day on which seed of a species is wanted: its treatment begins, or it is sown. */
+const seedWantedOn = (speciesId: string): number =>
+  Math.min(
+    ...treatments.value.filter((of) => of.speciesId === speciesId).map(({ on }) => on),
+    ...plan.sowings
+      .filter((of) => of.speciesId === speciesId && of.start !== 'cuttings')
+      .map(({ stages }) => dayOf(stages[0].from)),
+  );
 const seeds = shallowRef<SeedNeed[] | null>(null);
 let asking = 0;
 watch(
@@ -102,6 +114,7 @@ watch(
         speciesId,
         seeds: n,
         grams: (n / (nursery.lookup.species.get(speciesId)?.values.seedsPerKg ?? Infinity)) * 1000,
+        by: seedWantedOn(speciesId),
         inStore: seed.known.lots
           .filter((bag) => bag.speciesId === speciesId)
           .reduce((sum, bag) => sum + (seed.held.get(bag.id)?.seeds ?? 0), 0),
@@ -123,7 +136,6 @@ const buying = computed(() => {
       : [];
   });
 });
-const treatments = computed(() => treatmentsOf(plan.sowings, nursery.lookup.species));
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 /** Money paid out month by month; null until the seed room is there to price seed by. */
 const cash = computed(() => {
@@ -163,10 +175,10 @@ const massWords = (grams: number) => show(grams, 'seedMass', shown(grams, 'seedM
 const heads = ['Week of', 'What', 'Plants', 'In', 'Place', 'Route', 'For'];
 const totals = computed(() => {
   const list: { what: string; much: string }[] = [];
-  for (const { speciesId, seeds: n, grams, inStore } of seeds.value ?? [])
+  for (const { speciesId, seeds: n, grams, inStore, by } of seeds.value ?? [])
     list.push({
       what: `Seed of ${speciesName(speciesId)}`,
-      much: `${count(n)}, ${massWords(grams)}; ${
+      much: `${count(n)}, ${massWords(grams)}, by ${day(by)}; ${
         inStore >= n
           ? 'in store'
           : inStore >= 1

@@ -16,6 +16,7 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { count, odds, several } from '../../words/numbers';
 import { money } from '../yard/money';
+import LineLots from './LineLots.vue';
 import OrderDialog from './OrderDialog.vue';
 import { buyerOf, formWords, isOpen, lineStateWords, sizeWords } from './orderWords';
 
@@ -53,10 +54,10 @@ watch(
         // Wanted since before today: asked as of today.
         const on = Math.max(season.today, dayOf(line.on));
         const until = Math.max(on, dayOf(line.until));
-        const { speciesId, form, fromCm, toCm } = line;
+        const { speciesId, form, fromCm, toCm, lots: only } = line;
         const [lots] = await forecasts.promisable({ speciesId, form, fromCm, toCm }, [on]);
         const others = orders.wanted(line.id);
-        found.set(line.id, answerAsk(lots, others, { speciesId, form, fromCm, toCm, on, until }));
+        found.set(line.id, answerAsk(lots, others, { speciesId, form, fromCm, toCm, on, until, lots: only }));
         if (mine !== asking) return;
       }
       answers.value = found;
@@ -157,6 +158,7 @@ const today = computed(() => isoOf(season.today));
           <span>{{ met(line)!.words }}</span>
         </p>
         <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">Asking the lots …</p>
+        <LineLots v-if="isOpen(line)" :order="order" :line="line" />
         <RouterLink
           v-if="isOpen(line)"
           class="quiet"

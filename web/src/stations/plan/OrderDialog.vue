@@ -106,6 +106,7 @@ const lineOf = (line: TypedLine): OrderLine => ({
   goesTo: line.goesTo,
   price: optional(line.price),
   state: line.state,
+  lots: linesBefore.get(line.id)?.lots ?? [],
 });
 async function keep() {
   const { buyer, reach, note, lines } = draft.value;

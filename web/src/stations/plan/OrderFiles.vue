@@ -31,6 +31,7 @@ function download() {
         buyer,
         reach,
         species: nursery.lookup.species.get(line.speciesId)?.latin ?? '',
+        lots: line.lots.flatMap((id) => nursery.lots.get(id)?.code ?? []),
       }),
     ),
   );
@@ -49,6 +50,7 @@ const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() =>
       [s.common.toLowerCase(), s.id] as const,
     ]),
   );
+  const lotIds = new Map([...nursery.lots.values()].map(({ id, code }) => [code.toLowerCase(), id]));
   const faults: string[] = [];
   const lines = data.flatMap((row, i) => {
     try {
@@ -56,7 +58,12 @@ const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() =>
       const speciesId = byName.get(line.species.toLowerCase());
       if (!speciesId)
         throw new Unfit(`${line.species} is not in your species list: add it under Seed, Species.`);
-      return [{ ...line, speciesId }];
+      const lots = line.lots.map((code) => {
+        const id = lotIds.get(code.toLowerCase());
+        if (!id) throw new Unfit(`${code} is no lot of this nursery.`);
+        return id;
+      });
+      return [{ ...line, speciesId, lots }];
     } catch (error) {
       // The header is line 1.
       faults.push(`Line ${i + 2}: ${(error as Error).message}`);
