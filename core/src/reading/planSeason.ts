@@ -58,8 +58,8 @@ const WEEKS_EACH = 6;
 const SHARES = [1, 0.5, 0.25];
 /** Of a line larger than its room, more finely: what others leave is then filled. */
 const ROOM_SHARES = [1, 0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3, 0.2, 0.1];
-/** A line that no lot has room to serve whole weighs so much: rather one met whole than another a little less short. */
-const PART_WEIGHT = 0.75;
+/** Serving a part of a line that has no room to be whole saves so much less: rather one met whole than another a little less short. */
+const PART_LOSS = 0.15;
 /** More weeks than these are looked at every other one. */
 const MANY_WEEKS = 60;
 /** Lines of fewer trees are not parted. */
@@ -105,8 +105,6 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   const columns: SeasonWay[] = [];
   const noWay: BuiltSeason['noWay'] = [];
   const best = lines.map(() => 0);
-  /** Whether a lot has room to serve the line whole beside what stands and stays. */
-  const isWhole = lines.map(() => false);
   const keptWork = workByWeek(kept.flatMap(workOf));
   for (const [at, line] of lines.entries()) {
     const trees = Math.max(0, line.trees - keptTrees[at]);
@@ -148,7 +146,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
         };
         const whole = planned(trees);
         const fits = shareWithRoom(roomsFor(whole));
-        isWhole[at] ||= fits >= 1;
+        const partial = fits >= 1 ? 0 : PART_LOSS;
         for (const of of partsOf(trees, Math.min(fits, limits.shareOf(whole)))) {
           const sowing = planned(of);
           const rooms = roomsFor(sowing);
@@ -166,7 +164,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
             trees: of,
             cost:
               Math.max(0, cost.total + (LOT_HOURS - (same ? KEEP_HOURS : 0)) * terms.hourCost) +
-              late * of * line.worth * line.weight,
+              (late + partial) * of * line.worth * line.weight,
             rooms,
             work: workOf(sowing),
             takes: limits.takes(sowing, cost.paid),
@@ -185,7 +183,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       terms.hoursAWeek === null ? null : (week) => Math.max(0, terms.hoursAWeek! - (keptWork.get(week) ?? 0)),
     lines: lines.map(({ trees, worth, weight }, at) => ({
       trees: Math.max(0, trees - keptTrees[at]),
-      loss: worth * weight * (isWhole[at] ? 1 : PART_WEIGHT),
+      loss: worth * weight,
       buy: terms.buyTimes === null ? null : worth * terms.buyTimes,
     })),
     ways: columns,
