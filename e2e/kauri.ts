@@ -152,6 +152,38 @@ export async function write<N extends RouteName>(
   expect(answer.ok(), await answer.text()).toBe(true);
 }
 
+type PlaceWritten = BodyInputOf<'addPlace'>['place'];
+const spot = { northM: 0, angleDeg: 0, mediumId: null };
+
+/** A bed of two boards, 2.4 × 1.2 m, as it is written down. */
+export const bedAt = (name: string, eastM: number, lidAboveRimMm: number | null): PlaceWritten => ({
+  ...spot,
+  kind: 'bed',
+  name,
+  eastM,
+  design: {
+    schema: 1,
+    measured: 'outside',
+    lengthMm: 2400,
+    widthMm: 1200,
+    tiers: ['2x8', '2x8'],
+    layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
+    fillBelowRimMm: 30,
+    ground: 'paving',
+    airGapMm: 90,
+    lidAboveRimMm,
+  },
+});
+
+/** A bench 1.5 m wide, as it is written down. */
+export const benchAt = (name: string, eastM: number, lengthMm: number): PlaceWritten => ({
+  ...spot,
+  kind: 'bench',
+  name,
+  eastM,
+  design: { schema: 1, lengthMm, widthMm: 1500 },
+});
+
 /** Opens a station by its name in the rail. */
 export async function station(page: Page, name: string): Promise<void> {
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click();

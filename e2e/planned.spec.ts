@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { dayOf, isoOf } from '@kauri/core';
 import type { Locator, Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { expect, planPart, sheet, signIn, station, test, write, type Kauri } from './kauri';
+import { bedAt, benchAt, expect, planPart, sheet, signIn, station, test, write, type Kauri } from './kauri';
 
 /*
  * The January desk from an empty nursery, north and south: a yard, six orders, when to sow, a season planned with what does not fit and
@@ -30,51 +30,8 @@ async function openYard(page: Page, kauri: Kauri, south: boolean) {
       person,
     },
   );
-  const spot = { northM: 0, angleDeg: 0, mediumId: null };
-  for (const [at, name] of ['Bed A', 'Bed B'].entries())
-    await write(
-      page,
-      kauri,
-      'addPlace',
-      { nursery },
-      {
-        id: newId(),
-        place: {
-          ...spot,
-          kind: 'bed',
-          name,
-          eastM: 4 * at,
-          design: {
-            schema: 1,
-            measured: 'outside',
-            lengthMm: 2400,
-            widthMm: 1200,
-            tiers: ['2x8', '2x8'],
-            layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
-            fillBelowRimMm: 30,
-            ground: 'paving',
-            airGapMm: 90,
-            lidAboveRimMm: null,
-          },
-        },
-      },
-    );
-  await write(
-    page,
-    kauri,
-    'addPlace',
-    { nursery },
-    {
-      id: newId(),
-      place: {
-        ...spot,
-        kind: 'bench',
-        name: 'Bench A',
-        eastM: 9,
-        design: { schema: 1, lengthMm: 3000, widthMm: 1500 },
-      },
-    },
-  );
+  for (const place of [bedAt('Bed A', 0, null), bedAt('Bed B', 4, null), benchAt('Bench A', 9, 3000)])
+    await write(page, kauri, 'addPlace', { nursery }, { id: newId(), place });
   const catalogue = await (await page.request.get(`${kauri.url}/api/nurseries/${nursery}/catalogue`)).json();
   const id = (list: { id: string }[], is: (one: never) => boolean) => list.find(is as never)!.id;
   return {

@@ -4,6 +4,8 @@ import type { Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
 import {
   act,
+  bedAt,
+  benchAt,
   expect,
   fill,
   openLot,
@@ -48,38 +50,8 @@ async function setUp(page: Page, kauri: Kauri): Promise<string> {
   const at = { nursery };
   const bed = newId();
   const bench = newId();
-  const spot = { northM: 0, angleDeg: 0, mediumId: null };
-  await write(page, kauri, 'addPlace', at, {
-    id: bed,
-    place: {
-      ...spot,
-      kind: 'bed',
-      name: 'Bed',
-      eastM: 0,
-      design: {
-        schema: 1,
-        measured: 'outside',
-        lengthMm: 2400,
-        widthMm: 1200,
-        tiers: ['2x8', '2x8'],
-        layers: [{ kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 }],
-        fillBelowRimMm: 30,
-        ground: 'paving',
-        airGapMm: 90,
-        lidAboveRimMm: 300,
-      },
-    },
-  });
-  await write(page, kauri, 'addPlace', at, {
-    id: bench,
-    place: {
-      ...spot,
-      kind: 'bench',
-      name: 'Bench',
-      eastM: 5,
-      design: { schema: 1, lengthMm: 4000, widthMm: 1500 },
-    },
-  });
+  await write(page, kauri, 'addPlace', at, { id: bed, place: bedAt('Bed', 0, 300) });
+  await write(page, kauri, 'addPlace', at, { id: bench, place: benchAt('Bench', 5, 4000) });
   const speciesId = catalogue.species.find((s: { code: string }) => s.code === 'ALN').id;
   const container = (name: string) =>
     catalogue.containers.find((c: { values: { name: string } }) => c.values.name === name).id;

@@ -87,6 +87,12 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
   const stays = [...stands.stays, ...kept.flatMap(staysOf)];
   const limits = seasonLimits(nursery);
   const costing = costTerms(nursery, terms.hourCost);
+  // What stays takes its share of what there is only so much of.
+  for (const sowing of kept) {
+    if (!lookup.species.has(sowing.speciesId)) continue;
+    const { paid } = sowingCost(sowing, lookup, costing).value;
+    for (const { limit, amount } of limits.takes(sowing, paid)) limits.most[limit] -= amount;
+  }
   const free = kinds.map((kind) => freeOfKind(kind, stays, lookup, today, end - today));
   const keptTrees = lines.map(({ id }) =>
     kept.reduce((sum, { lineId, wanted }) => sum + (lineId === id ? wanted.trees : 0), 0),

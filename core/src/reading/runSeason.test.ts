@@ -357,6 +357,32 @@ describe('a season planned', () => {
     expect(none.frees!.things).toMatchObject([{ of: 'seed' }]);
     expect(none.frees!.things[0].more).toBeGreaterThan(0);
   });
+  it('leaves to what is pinned the seed that it takes', async () => {
+    const kilo = 150 / 0.001;
+    const bag = {
+      id: uuid(80),
+      speciesId: species[0].id,
+      receivedOn: '2026-10-01',
+      collectedOn: '2026-09-20',
+      moisturePct: null,
+      store: 'fridge',
+      price: null,
+      seedsPerKg: kilo,
+    };
+    const stocked = {
+      ...room,
+      lots: [bag],
+      moves: [{ id: uuid(81), seedLotId: bag.id, on: '2026-10-01', grams: 1, seeds: 400 }],
+    } as unknown as SeedRoom;
+    const of = (planned: PlannedSowing[]) =>
+      run(nurseryOf([line(0)], { room: stocked, planned, terms: { ...terms, seedInStore: true } }));
+    const alone = await of([]);
+    const [{ sowing }] = alone.sowings;
+    // The same seed is wanted by what is pinned for somebody else.
+    const pinned = { ...sowing, id: uuid(82), lineId: null, pinned: true };
+    const beside = await of([pinned]);
+    expect(beside.lines[0].sown).toBeLessThan(alone.lines[0].sown);
+  });
   it('sticks no more cuttings in a season than stock beds give', async () => {
     const willow = {
       id: uuid(8),

@@ -75,7 +75,10 @@ export function seasonLimits({ terms, room, lookup, today, weather }: SeasonNurs
       ...propagules(sowing),
     ],
     shareOf: (sowing) =>
-      Math.min(Infinity, ...propagules(sowing).map(({ limit: at, amount }) => most[at] / amount)),
+      Math.min(
+        Infinity,
+        ...propagules(sowing).map(({ limit: at, amount }) => Math.max(0, most[at]) / amount),
+      ),
     readyFrom: (species) => {
       const anew = today + treatmentDays(species);
       return Math.min(anew, treatedOf(species)?.readyOn ?? Infinity);
