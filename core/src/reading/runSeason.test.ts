@@ -63,6 +63,23 @@ const line = (n: number, more: Partial<SeasonLine> = {}): SeasonLine => ({
   ...more,
 });
 const room: SeedRoom = { lots: [], moves: [], treatments: [], stockBeds: [], layers: [], records: [] };
+const bagOf = (speciesId: string, more: object = {}) =>
+  ({
+    id: uuid(80),
+    speciesId,
+    receivedOn: '2026-10-01',
+    collectedOn: '2026-09-20',
+    moisturePct: null,
+    store: 'fridge',
+    price: null,
+    ...more,
+  }) as unknown as SeedRoom['lots'][number];
+/** A seed room with one bag of the first species. */
+const storeOf = (seeds: number): SeedRoom => {
+  const bag = bagOf(species[0].id);
+  const moves = [{ id: uuid(81), seedLotId: bag.id, on: '2026-10-01', grams: 1, seeds }];
+  return { ...room, lots: [bag], moves: moves as unknown as SeedRoom['moves'] };
+};
 const terms: SeasonTerms = {
   chance: 0.9,
   hoursAWeek: null,
@@ -281,15 +298,7 @@ describe('a season planned', () => {
     expect(of.sowings.length).toBeGreaterThan(0);
     expect(earliest(of)).toBeGreaterThanOrEqual(today + days);
     // What lies under treatment since long is ready sooner, as much as there is of it.
-    const bag = {
-      id: uuid(85),
-      speciesId: hornbeam.id,
-      receivedOn: '2026-06-01',
-      collectedOn: '2026-05-20',
-      moisturePct: null,
-      store: 'fridge',
-      price: null,
-    };
+    const bag = bagOf(hornbeam.id, { receivedOn: '2026-06-01', collectedOn: '2026-05-20' });
     const batch = { id: uuid(86), seedLotId: bag.id, state: 'under way', startedOn: '2026-07-01', seeds: 60 };
     const underWay = { ...room, lots: [bag], treatments: [batch] } as unknown as SeedRoom;
     const species = hornbeam;
@@ -337,17 +346,7 @@ describe('a season planned', () => {
     expect(few.lines[0].short).toBeGreaterThan(0);
   });
   it('sows no more than the seed in store gives, and says how much more would do', async () => {
-    const bag = {
-      id: uuid(80),
-      speciesId: species[0].id,
-      receivedOn: '2026-10-01',
-      collectedOn: '2026-09-20',
-      moisturePct: null,
-      store: 'fridge',
-      price: 300,
-    } as unknown as SeedRoom['lots'][number];
-    const moves = [{ id: uuid(81), seedLotId: bag.id, on: '2026-10-01', grams: 1, seeds: 150 }];
-    const stocked = { ...room, lots: [bag], moves: moves as unknown as SeedRoom['moves'] };
+    const stocked = storeOf(150);
     const lines = [line(0), line(1)];
     const of = await run(nurseryOf(lines, { room: stocked, terms: { ...terms, seedInStore: true } }));
     const [some, none] = of.lines;
@@ -358,22 +357,7 @@ describe('a season planned', () => {
     expect(none.frees!.things[0].more).toBeGreaterThan(0);
   });
   it('leaves to what is pinned the seed that it takes', async () => {
-    const kilo = 150 / 0.001;
-    const bag = {
-      id: uuid(80),
-      speciesId: species[0].id,
-      receivedOn: '2026-10-01',
-      collectedOn: '2026-09-20',
-      moisturePct: null,
-      store: 'fridge',
-      price: null,
-      seedsPerKg: kilo,
-    };
-    const stocked = {
-      ...room,
-      lots: [bag],
-      moves: [{ id: uuid(81), seedLotId: bag.id, on: '2026-10-01', grams: 1, seeds: 400 }],
-    } as unknown as SeedRoom;
+    const stocked = storeOf(400);
     const of = (planned: PlannedSowing[]) =>
       run(nurseryOf([line(0)], { room: stocked, planned, terms: { ...terms, seedInStore: true } }));
     const alone = await of([]);
