@@ -19,7 +19,7 @@ import { isThere, routeLot, routesOf, seedSleeps } from './routeLot';
 import { seasonLimits, type SeasonLimits } from './seasonLimits';
 import { SEASON_YEARS, staysPut, type SeasonLine, type SeasonNursery } from './seasonNursery';
 import { seasonStands } from './seasonStands';
-import { costTerms, sowingCost, type SowingCost } from './sowingCost';
+import { costTerms, sowingCost } from './sowingCost';
 
 /** Why no new lot can serve a line. */
 type NoWay = 'no route' | 'no week';
@@ -44,13 +44,12 @@ export interface BuiltSeason {
   failed: string[];
 }
 
-/** What a way is: the sowing as it would be planned, before it has its places, and what it costs. */
+/** What a way is: the sowing as it would be planned, before it has its places. */
 interface BuiltWay {
   sowing: PlannedSowing;
   lot: RouteLot;
   wanted: TreesWanted;
   point: RoutePoint;
-  cost: SowingCost;
 }
 
 /** Weeks of a route that are weighed against each other, and parts of a line that one lot may serve. */
@@ -175,7 +174,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
             work: workOf(sowing),
             takes: limits.takes(sowing, cost.paid),
           });
-          ways.push({ sowing, lot, wanted, point, cost });
+          ways.push({ sowing, lot, wanted, point });
         }
       }
     }

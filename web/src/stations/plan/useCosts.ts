@@ -9,6 +9,7 @@ import {
   type Worked,
 } from '@kauri/core';
 import { computed, onMounted, shallowRef, watch, type Ref } from 'vue';
+import { sentenceOf } from '../../api/problem';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
@@ -29,10 +30,11 @@ export function useCosts(
   const seed = useSeed();
   const forecasts = useForecasts();
   const evaporation = shallowRef<EvaporationAhead | null>(null);
-  onMounted(() => seed.load().catch((error: unknown) => (fault.value = String(error))));
+  const told = (error: unknown) => void (fault.value = sentenceOf(error));
+  onMounted(() => seed.load().catch(told));
   watch(
     () => nursery.weatherVersion,
-    () => forecasts.evaporation().then((ahead) => (evaporation.value = ahead)),
+    () => forecasts.evaporation().then((ahead) => (evaporation.value = ahead), told),
     { immediate: true },
   );
   const terms = computed(() =>
