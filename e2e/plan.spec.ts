@@ -260,10 +260,12 @@ test('a season is planned, compared, explained, chosen and undone, and what is p
   await expect(all.getByText('the plan now')).toBeVisible();
   await planPart(page, 'The board');
   await expect(page.getByTestId('board')).toBeVisible();
-  const blocks = async () => {
-    const all = await page.getByTestId('board').getByRole('button').all();
-    return (await Promise.all(all.map((block) => block.getAttribute('aria-label')))).join();
-  };
+  // Read at once: while the plan changes, blocks come and go between two questions.
+  const blocks = () =>
+    page
+      .getByTestId('board')
+      .getByRole('button')
+      .evaluateAll((all) => all.map((block) => block.getAttribute('aria-label')).join());
   await expect.poll(blocks).toMatch(/planned/);
   const chosen = await blocks();
   await page.getByRole('button', { name: 'Undo' }).click();

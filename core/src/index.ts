@@ -805,7 +805,7 @@ export { stockPlants, takenThisSeason } from './reading/propagules';
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
-export { routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
+export { ownShareOf, routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
 export { todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
 export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';
@@ -845,6 +845,15 @@ export {
   type StageEnd,
   type StagePlan,
 } from './plan/route';
+export {
+  learntShares,
+  nothingLearnt,
+  stageKindOf,
+  stageWorks,
+  workOfStage,
+  type RaisedLot,
+  type RaisingLearnt,
+} from './plan/raisingLearnt';
 export {
   pointOf,
   sowRoute,

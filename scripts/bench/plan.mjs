@@ -35,7 +35,7 @@ export async function benchPlan(core) {
       pulls: [],
       movements: [],
     },
-    stages: chains[i % chains.length].map((stage) => ({ goesOn: 0.9, ...stage })),
+    stages: chains[i % chains.length].map((stage) => ({ goesOn: 0.9, counted: 13, ...stage })),
   });
   const wanted = { on: asOf + 390, until: asOf + 430, fromCm: 20, toCm: 60, chance: 0.9 };
   const weeks = (one, count) => {

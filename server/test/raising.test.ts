@@ -44,7 +44,7 @@ const routes = (version: number, ...list: RaisingRoute[]) => ({
 describe('routes', () => {
   it('are none until the nursery writes some, are kept by version, and are for all to read', async () => {
     const before = await visitor.ok('routes', { params: yard.nursery });
-    expect(before).toEqual({ version: 0, routes: { schema: 1, routes: [] } });
+    expect(before).toMatchObject({ version: 0, routes: { schema: 1, routes: [] } });
     const kept = await yard.owner.ok('setRoutes', routes(0, route()));
     expect(kept.version).toBe(1);
     expect((await yard.owner.send('setRoutes', routes(0, route()))).status).toBe(409);
@@ -81,7 +81,41 @@ describe('routes', () => {
     const refused = await yard.owner.send('setRoutes', routes(version, bad()));
     expect(refused.status).toBe(422);
     expect(await refused.text()).toMatch(sentence);
-    expect(await yard.owner.ok('routes', { params: yard.nursery })).toEqual({ version, routes: before });
+    expect(await yard.owner.ok('routes', { params: yard.nursery })).toMatchObject({ version, routes: before });
+  });
+});
+
+describe('what own lots and hours say of stages', () => {
+  const learnt = async () => (await visitor.ok('routes', { params: yard.nursery })).learnt;
+  it('is nothing while lots stand, a share once one is empty, and a pace once hours were written', async () => {
+    const before = await learnt();
+    expect(before.shares).toEqual([]);
+    expect(before.paces.sow).toEqual({ factor: 1, times: 0 });
+    await yard.owner.ok('liftLot', {
+      params: yard.inBed,
+      body: { id: newId(), on: '2026-11-20', lifted: 60, culled: 20 },
+    });
+    await yard.owner.ok('markAct', {
+      params: yard.nursery,
+      body: {
+        id: newId(),
+        rule: 'sow-batch',
+        subjectId: newId(),
+        mark: 'done',
+        on: '2026-11-20',
+        until: '2026-11-21',
+        minutes: 240,
+        trees: 100,
+      },
+    });
+    const { shares, paces } = await learnt();
+    const [share] = shares;
+    expect(shares).toHaveLength(1);
+    expect(share).toMatchObject({ speciesId: yard.speciesId('ALN'), kind: 'bed', lots: 1 });
+    expect(share.kept / (share.kept + share.gone)).toBeCloseTo(60 / 80, 9);
+    expect(paces.sow.times).toBe(1);
+    expect(paces.sow.factor).toBeGreaterThan(1);
+    expect(paces.move).toEqual({ factor: 1, times: 0 });
   });
 });
 

@@ -62,23 +62,33 @@ export interface PooledShare {
 }
 
 /**
- * A share learnt from the nursery's own lots: the starting value as a Beta, then each lot as n ÷ (1 + (n − 1)ρ)
- * independent seeds (the design effect of clusters), so that one big lot does not speak for all.
+ * Weights that own lots add to a share: each as n ÷ (1 + (n − 1)ρ) independent seeds (the design effect of clusters), so that
+ * one big lot does not speak for all.
  * @throws Unfit for more that succeeded than there were
  * @see Kish 1965, Survey Sampling, ch. 5
  */
-export function pooledShare(start: Beta, outcomes: readonly Outcome[]): PooledShare {
-  let { alpha, beta } = start;
+export function pooledWeights(outcomes: readonly Outcome[]): Beta {
   const between = betweenLots(outcomes);
-  let lots = 0;
+  let [alpha, beta] = [0, 0];
   for (const { k, n } of outcomes) {
     if (!(n >= 0 && k >= 0 && k <= n)) throw new Unfit(`${k} of ${n}: check the counts.`);
     if (n === 0) continue;
     const effective = n / (1 + (n - 1) * between);
     alpha += (k / n) * effective;
     beta += (1 - k / n) * effective;
-    lots++;
   }
+  return { alpha, beta };
+}
+
+/**
+ * A share learnt from the nursery's own lots: the starting value as a Beta with what they add.
+ * @throws Unfit for more that succeeded than there were
+ */
+export function pooledShare(start: Beta, outcomes: readonly Outcome[]): PooledShare {
+  const between = betweenLots(outcomes);
+  const own = pooledWeights(outcomes);
+  const [alpha, beta] = [start.alpha + own.alpha, start.beta + own.beta];
+  const lots = outcomes.filter(({ n }) => n > 0).length;
   return {
     beta: { alpha, beta },
     next: predictiveShare({ alpha, beta }, between),

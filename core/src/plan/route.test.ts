@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import type { Home } from '../home/home';
+import { stageShare } from './raisingLearnt';
 import { startingSpecies } from '../species/startingSpecies';
 import { feltWeather } from '../forecast/underCover';
 import { generateWeather } from '../weather/generator';
@@ -34,7 +35,7 @@ const bed: Home = {
   headroomCm: null,
 };
 type Stage = RouteLot['stages'][number];
-const routeOf = (stages: (Omit<Stage, 'goesOn'> & Partial<Stage>)[], code = 'ALN'): RouteLot => ({
+const routeOf = (stages: (Pick<Stage, 'home' | 'ends'> & Partial<Stage>)[], code = 'ALN'): RouteLot => ({
   facts: {
     id: 'route',
     code: 'route',
@@ -47,7 +48,7 @@ const routeOf = (stages: (Omit<Stage, 'goesOn'> & Partial<Stage>)[], code = 'ALN
     pulls: [],
     movements: [],
   },
-  stages: stages.map((stage) => ({ goesOn: 1, ...stage })),
+  stages: stages.map((stage) => ({ goesOn: 1, counted: stageShare(0.9).counted, ...stage })),
 });
 const inTubes = routeOf([{ home: tube, ends: null }]);
 const want = (iso: string, more: Partial<TreesWanted> = {}): TreesWanted => ({

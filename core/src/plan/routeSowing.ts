@@ -16,6 +16,7 @@ import type { Home, HomeSpell } from '../home/home';
 import { liftingWindow } from '../lifting/liftingWindow';
 import { STILL_FIRST_DAYS } from '../weather/growingPeriods';
 import { formOf, type SizeWanted } from './orderLine';
+import type { StageShare } from './raisingLearnt';
 import type { RouteStart, StageEnd } from './route';
 import { shareBy, type SowingPoint, type SowingRuns } from './sowingWindow';
 
@@ -23,7 +24,7 @@ import { shareBy, type SowingPoint, type SowingRuns } from './sowingWindow';
 export interface RouteLot {
   /** The lot as it would be, but for its day and homes. */
   facts: Omit<LotFacts, 'sownOn' | 'home' | 'homes'>;
-  stages: readonly { home: Home; ends: StageEnd | null; goesOn: number }[];
+  stages: readonly ({ home: Home; ends: StageEnd | null } & Pick<StageShare, 'goesOn' | 'counted'>)[];
 }
 
 /** Trees wanted of a size, from a day until another. */
@@ -128,16 +129,13 @@ export function sowRoute(
   };
 }
 
-/** How well shares that go on are known, in plants counted; a rule of thumb. */
-const SHARE_COUNTED = 40;
-
 /** Trees that go through all stages, for each that the shares let expect. */
 function lossesOf(stages: RouteLot['stages'], random: Random): number {
   let left = 1;
-  for (const { goesOn } of stages) {
+  for (const { goesOn, counted } of stages) {
     if (goesOn >= 1) continue;
-    const kept = gammaDraw(random, SHARE_COUNTED * goesOn, 1);
-    left *= kept / (kept + gammaDraw(random, SHARE_COUNTED * (1 - goesOn), 1)) / goesOn;
+    const kept = gammaDraw(random, counted * goesOn, 1);
+    left *= kept / (kept + gammaDraw(random, counted * (1 - goesOn), 1)) / goesOn;
   }
   return left;
 }

@@ -228,23 +228,20 @@ interface AbleRoute {
  */
 function routesFor(
   line: SeasonLine,
-  { lookup, routes: written }: SeasonNursery,
+  { lookup, routes: written, learnt }: SeasonNursery,
   kinds: readonly PlaceKind[],
 ): (AbleRoute & { also: AbleRoute[] })[] {
   const species = lookup.species.get(line.speciesId);
   if (!species) return [];
-  const { routes, own } = routesOf(
-    species,
-    written,
-    [...lookup.places.values()],
-    [...lookup.containers.values()],
-  );
+  const { routes, own } = routesOf(species, written, lookup, learnt);
   return routes.flatMap((route) => {
     if (!isThere(route.stages, lookup)) return [];
-    const lot = routeLot(route, lookup);
+    const lot = routeLot(route, lookup, learnt);
     if (formOf(lot.stages[lot.stages.length - 1].home) !== line.form) return [];
     const also = own ? [] : elsewhere(route, kinds, lookup);
-    return [{ route, lot, also: also.map((other) => ({ route: other, lot: routeLot(other, lookup) })) }];
+    return [
+      { route, lot, also: also.map((other) => ({ route: other, lot: routeLot(other, lookup, learnt) })) },
+    ];
   });
 }
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { startingContainers } from '../container/startingContainers';
 import { RaisingRoute, type ContainerType, type Place, type Species } from '../contract';
+import { nothingLearnt } from '../plan/raisingLearnt';
 import { speciesLibrary } from '../species/speciesLibrary';
 import { lookupFrom } from './lookupFrom';
 import { testBed, testBench } from './places.fixture';
@@ -25,7 +26,7 @@ describe('routes that a habit suggests', () => {
     routes.forEach((route, i) => {
       const read = RaisingRoute.safeParse({ ...route, id: uuid(200 + i) });
       expect(read.success ? null : read.error.issues, route.name).toBeNull();
-      const lot = routeLot(route, lookupFor(species));
+      const lot = routeLot(route, lookupFor(species), nothingLearnt);
       expect(lot.stages).toHaveLength(route.stages.length);
       expect(lot.facts.cuttings ?? false).toBe(route.start === 'cuttings');
       expect(lot.facts.seedState).toBe(route.start === 'fresh seed' ? 'fresh' : 'ready');
@@ -52,13 +53,15 @@ describe('routes that a habit suggests', () => {
   it('give way to those that the nursery wrote', () => {
     const alder = speciesOf('ALN');
     const [mine] = startingRoutes(alder, [bench, bed], containers);
-    expect(routesOf(alder, [mine], [bench, bed], containers)).toEqual({ routes: [mine], own: true });
-    expect(routesOf(alder, [{ ...mine, speciesId: uuid(9) }], [bench, bed], containers).own).toBe(false);
+    expect(routesOf(alder, [mine], lookupFor(alder), nothingLearnt)).toEqual({ routes: [mine], own: true });
+    expect(routesOf(alder, [{ ...mine, speciesId: uuid(9) }], lookupFor(alder), nothingLearnt).own).toBe(
+      false,
+    );
   });
   it('that name a container no longer there say so', () => {
     const alder = speciesOf('ALN');
     const route = startingRoutes(alder, [bench], containers)[0];
     const gone = lookupFrom({ species: [alder], places: [bench], containers: [], media: [] });
-    expect(() => routeLot(route, gone)).toThrow(/names a container that is not in the list/);
+    expect(() => routeLot(route, gone, nothingLearnt)).toThrow(/names a container that is not in the list/);
   });
 });

@@ -1,5 +1,14 @@
 import type { ContainerType, Place, RaisingRoute, RouteStage, Species } from '../contract';
 import { containerVolume } from '../container/container';
+import {
+  nothingLearnt,
+  shareLearnt,
+  stageKindOf,
+  stageShare,
+  workOfStage,
+  type RaisingLearnt,
+  type StageShare,
+} from '../plan/raisingLearnt';
 import type { RouteLot } from '../plan/routeSowing';
 import { startOf } from '../species/startOf';
 import { factsFrom, homeOf, type Lookup, type SeenOfLot, type SownRow } from './factsFrom';
@@ -27,10 +36,11 @@ const nothingSeen: SeenOfLot = {
 };
 
 /**
- * A route as a lot would follow it, with what the nursery learnt of its species in its last container.
+ * A route as a lot would follow it, with what the nursery learnt of its species in its last container, and how well it knows the
+ * shares that go on.
  * @throws Error where it names a place or a container that the yard no longer has, in a sentence
  */
-export function routeLot(route: RaisingRoute, lookup: Lookup): RouteLot {
+export function routeLot(route: RaisingRoute, lookup: Lookup, learnt: RaisingLearnt): RouteLot {
   const last = route.stages[route.stages.length - 1];
   const row: SownRow = {
     id: route.id,
@@ -52,8 +62,20 @@ export function routeLot(route: RaisingRoute, lookup: Lookup): RouteLot {
       home: homeOf(route.name, stage, lookup),
       ends: stage.ends,
       goesOn: stage.goesOn,
+      counted: ownShareOf(route.speciesId, stage, lookup, learnt).counted,
     })),
   };
+}
+
+/** A stage's share that goes on, as it would be with what own lots of the species say of homes like it. */
+export function ownShareOf(
+  speciesId: string,
+  { containerTypeId, goesOn }: Pick<RouteStage, 'containerTypeId' | 'goesOn'>,
+  { containers }: Pick<Lookup, 'containers'>,
+  learnt: RaisingLearnt,
+): StageShare {
+  const container = containerTypeId === null ? null : containers.get(containerTypeId)!.values;
+  return stageShare(goesOn, shareLearnt(learnt, speciesId, stageKindOf(container)));
 }
 
 /** Plants a square metre of a bed where nobody said. */
@@ -79,12 +101,14 @@ export const treatmentDays = (species: Species): number =>
 /**
  * Ways a species may be raised in a yard that wrote none down, by its habit: in a bed in spring, or in autumn where its
  * seed sleeps; in cells; from cells into pots; pricked out of a flat where seed is small; from cuttings where they root.
- * Only what the yard has places and containers for. Shares and hours are rules of thumb.
+ * Only what the yard has places and containers for. Shares and hours are rules of thumb, moved by what own lots and recorded
+ * work say.
  */
 export function startingRoutes(
   species: Species,
   places: readonly Place[],
   containers: readonly ContainerType[],
+  learnt: RaisingLearnt = nothingLearnt,
 ): RaisingRoute[] {
   const start = startOf(species);
   const sleeps = seedSleeps(species);
@@ -99,9 +123,10 @@ export function startingRoutes(
     CELL_ML,
   );
   const pot = nearest(
-    containers.filter(({ values }) => volumeOf(values) >= 1000 && values.kind !== 'flat'),
+    containers.filter(({ values }) => stageKindOf(values) === 'pots'),
     POT_ML,
   );
+  const byId = new Map(containers.map((container) => [container.id, container]));
   const routes: RaisingRoute[] = [];
   const add = (
     name: string,
@@ -113,7 +138,15 @@ export function startingRoutes(
       speciesId: species.id,
       name,
       ...begin,
-      stages: [...stages],
+      stages: stages.map((stage, i) => {
+        const work = workOfStage(begin.start, stages[i - 1]?.ends ?? null);
+        const pace = work === null ? 1 : learnt.paces[work].factor;
+        return {
+          ...stage,
+          goesOn: rounded(ownShareOf(species.id, stage, { containers: byId }, learnt).goesOn),
+          hoursPer100: rounded(stage.hoursPer100 * pace),
+        };
+      }),
     });
   const seed = { start: 'treated seed', cutting: null } as const;
   const inBed = (goesOn: number, hoursPer100: number): RouteStage => ({
@@ -167,15 +200,21 @@ export function startingRoutes(
 /** Routes of a species: the nursery's own where it wrote some, else what its habit suggests. */
 export function routesOf(
   species: Species,
-  own: readonly RaisingRoute[],
-  places: readonly Place[],
-  containers: readonly ContainerType[],
+  all: readonly RaisingRoute[],
+  { places, containers }: Pick<Lookup, 'places' | 'containers'>,
+  learnt: RaisingLearnt,
 ): { routes: RaisingRoute[]; own: boolean } {
-  const written = own.filter((route) => route.speciesId === species.id);
+  const written = all.filter((route) => route.speciesId === species.id);
   return written.length
     ? { routes: written, own: true }
-    : { routes: startingRoutes(species, places, containers), own: false };
+    : {
+        routes: startingRoutes(species, [...places.values()], [...containers.values()], learnt),
+        own: false,
+      };
 }
+
+/** To the hundredth, as a grower would write it. */
+const rounded = (value: number): number => Math.max(0.01, Math.round(value * 100) / 100);
 
 const volumeOf = (values: ContainerType['values']): number => containerVolume(values).value;
 

@@ -10,6 +10,7 @@ import {
   type SeedRoom,
   type Species,
 } from '../contract';
+import { nothingLearnt } from '../plan/raisingLearnt';
 import { speciesLibrary } from '../species/speciesLibrary';
 import { generateWeather } from '../weather/generator';
 import { knownWeather } from '../weather/known';
@@ -94,6 +95,7 @@ const nurseryOf = (lines: SeasonLine[], more: Partial<SeasonNursery> = {}): Seas
   weather: weatherAt(54.6, 185),
   lines,
   routes: [],
+  learnt: nothingLearnt,
   lots: [],
   planned: [],
   room,

@@ -3,6 +3,7 @@ import type { PriceList } from '../bed/prices';
 import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '../contract';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { SizeWanted, TreeForm } from '../plan/orderLine';
+import type { RaisingLearnt } from '../plan/raisingLearnt';
 import type { KnownWeather } from '../weather/known';
 import type { Lookup } from './factsFrom';
 
@@ -52,6 +53,8 @@ export interface SeasonNursery {
   lines: readonly SeasonLine[];
   /** Routes that the nursery wrote down. */
   routes: readonly RaisingRoute[];
+  /** What its lots and recorded hours say of stages of routes. */
+  learnt: RaisingLearnt;
   lots: readonly SeasonLot[];
   /** Seed in store, and stock beds. */
   room: SeedRoom;

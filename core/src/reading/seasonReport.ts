@@ -176,7 +176,7 @@ function replayed(
   placed: PlacedSeason,
   told: readonly Omit<ProposedLine, 'met'>[],
 ) {
-  const { weather, lookup, lines } = nursery;
+  const { weather, lookup, lines, learnt } = nursery;
   const felt = feltWeather(weather);
   const runs = (lot: RouteLot, sowing: PlannedSowing, wanted: TreesWanted): Omit<ReplayedSowing, 'line'> => {
     const on = dayOf(sowing.stages[0].from);
@@ -199,7 +199,7 @@ function replayed(
   const kept = built.kept.flatMap((sowing): ReplayedSowing[] => {
     const line = lines.findIndex(({ id }) => id === sowing.lineId);
     if (line < 0 || !isThere(sowing.stages, lookup)) return [];
-    const lot = routeLot({ ...sowing, name: sowing.route }, lookup);
+    const lot = routeLot({ ...sowing, name: sowing.route }, lookup, learnt);
     const { on, until } = sowing.wanted;
     return [{ line, ...runs(lot, sowing, { ...sowing.wanted, on: dayOf(on), until: dayOf(until) }) }];
   });

@@ -10,6 +10,7 @@ import {
   routeLot,
   runSeason,
   sowRoute,
+  nothingLearnt,
   startingRoutes,
   traysOnBench,
   type KnownWeather,
@@ -145,7 +146,7 @@ function crowdedBench(lookup: Lookup, weather: KnownWeather, today: number): Pla
     const { trayLengthMm, trayWidthMm, cellsPerTray } = lookup.containers.get(stage.containerTypeId!)!.values;
     const holds = traysOnBench(bench.place.design, { lengthMm: trayLengthMm, widthMm: trayWidthMm }).value;
     const wanted = { on: on + 130, until: on + 190, fromCm: null, toCm: null, chance: asked.chance };
-    const point = pointOf(sowRoute(routeLot(route, lookup), on, wanted, felt), wanted);
+    const point = pointOf(sowRoute(routeLot(route, lookup, nothingLearnt), on, wanted, felt), wanted);
     if (!point.serves) return [];
     const plants = Math.floor(TOO_MUCH * holds) * cellsPerTray;
     const trees = Math.floor(plants * stage.goesOn * point.serves);

@@ -18,6 +18,7 @@ import { nursery } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
+import { raisingLearnt } from '../features/plan/learnt';
 import { ordersOf } from '../features/plan/orders';
 import { seedRoom } from '../features/seed/room';
 import { seriesOf } from '../features/weather/weatherDays';
@@ -72,6 +73,7 @@ export async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob)
     weather: knownWeather(await seriesOf(tx, nurseryId), site, day),
     lines: openLines(await ordersOf(of), asked, day),
     routes: routes.routes,
+    learnt: await raisingLearnt(of, today),
     lots,
     room: await seedRoom({ tx, nurseryId }),
     prices,

@@ -1,4 +1,4 @@
-import { routesOf } from '@kauri/core';
+import { nothingLearnt, routesOf } from '@kauri/core';
 import type { KeptRoutes, RaisingRoute } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
@@ -33,14 +33,14 @@ export const useRoutes = defineStore('routes', () => {
       throw error;
     }
   }
-  const of = (speciesId: string) => {
-    const { places, containers, species } = nursery.lookup;
-    return routesOf(
-      species.get(speciesId)!,
+  /** What the nursery's own lots and recorded hours say of stages. */
+  const learnt = computed(() => kept.value?.learnt ?? nothingLearnt);
+  const of = (speciesId: string) =>
+    routesOf(
+      nursery.lookup.species.get(speciesId)!,
       kept.value?.routes.routes ?? [],
-      [...places.values()],
-      [...containers.values()],
+      nursery.lookup,
+      learnt.value,
     );
-  };
-  return { kept, loaded, load, write, of };
+  return { kept, loaded, learnt, load, write, of };
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { lineStates, treeForms } from '../../plan/orderLine';
+import { stageKinds, stageWorks } from '../../plan/raisingLearnt';
 import { routeStarts, stageEnds } from '../../plan/route';
 import { cuttingKinds } from '../../species/startValues';
 import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
@@ -116,7 +117,22 @@ export const RoutesSchema = z.object({
   routes: z.array(RaisingRoute).max(1000, 'At most 1000 routes.'),
 });
 export type RaisingRoutes = z.infer<typeof RoutesSchema>;
-export const KeptRoutes = z.object({ version: z.number(), routes: RoutesSchema });
+const Pace = z.object({ factor: z.number(), times: z.number() });
+/** What own lots and recorded hours say of stages of routes. */
+export const Learnt = z.object({
+  shares: z.array(
+    z.object({
+      speciesId: Id,
+      kind: z.enum(stageKinds),
+      kept: z.number(),
+      gone: z.number(),
+      between: z.number(),
+      lots: z.number(),
+    }),
+  ),
+  paces: z.record(z.enum(stageWorks), Pace),
+});
+export const KeptRoutes = z.object({ version: z.number(), routes: RoutesSchema, learnt: Learnt });
 export type KeptRoutes = z.infer<typeof KeptRoutes>;
 export const EditedRoutes = z.object({ version: wholeNumber('Version', 0, 1e9), routes: RoutesSchema });
 

@@ -2,6 +2,7 @@ import type { KeptPlan, KeptRoutes, planRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
 import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
+import { raisingLearnt } from './learnt';
 import { changedOf, mustBeHere } from './raising';
 import { addOrders, editOrder, ordersOf, removeOrder } from './orders';
 import {
@@ -31,8 +32,10 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
     return { orders: await ordersOf(work) };
   },
   async routes(call) {
-    const { version, value } = await readValue(call, 'routes');
-    return { version, routes: value } as KeptRoutes;
+    const work = await workOf(call);
+    const { version, value } = await readValue(work, 'routes');
+    const learnt = await raisingLearnt(work, work.today);
+    return { version, routes: value, learnt } as KeptRoutes;
   },
   async setRoutes(call) {
     const { version, routes } = call.body;
@@ -40,7 +43,8 @@ export const planHandlers: HandlersOf<typeof planRoutes> = {
     const { value: before } = await readValue(work, 'routes');
     await mustBeHere(work, changedOf(routes.routes, before.routes));
     const kept = await keepValue(work, 'routes', version, routes);
-    return { version: kept.version, routes: kept.value };
+    const learnt = await raisingLearnt(work, work.today);
+    return { version: kept.version, routes: kept.value, learnt };
   },
   async plan(call) {
     const { version, value } = await readValue(call, 'plan');

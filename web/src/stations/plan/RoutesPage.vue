@@ -11,13 +11,12 @@ import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { useRoutes } from '../../stores/routes';
 import { useSession } from '../../stores/session';
-import { percent } from '../../words/numbers';
 import RouteDialog from './RouteDialog.vue';
-import { endWords, startWords, useStageWords } from './routeWords';
+import RouteStageCard from './RouteStageCard.vue';
+import { startWords } from './routeWords';
 
 /** How each species is raised here: its routes, the best first. */
 const nursery = useNursery();
-const words = useStageWords();
 const routes = useRoutes();
 const orders = useOrders();
 const session = useSession();
@@ -82,6 +81,13 @@ function raise(at: number) {
   [list[at - 1], list[at]] = [list[at], list[at - 1]];
   void change(list, 'Moved up.');
 }
+/** Takes over what own lots say of a stage's share. */
+function take(at: number, stageAt: number, goesOn: number) {
+  const list = owned();
+  const stages = list[at].stages.map((stage, k) => (k === stageAt ? { ...stage, goesOn } : stage));
+  list[at] = { ...list[at], stages };
+  void change(list, 'Taken over from your lots.');
+}
 const remove = (at: number) =>
   change(
     owned().filter((_, i) => i !== at),
@@ -101,7 +107,7 @@ const remove = (at: number) =>
       ahead.
       <template v-if="!known.own">
         None was written yet: these are what its habit suggests with the places and containers of the yard,
-        losses and hours by rule of thumb.
+        losses and hours by rule of thumb, moved by what your own lots and recorded hours say.
       </template>
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
@@ -119,18 +125,17 @@ const remove = (at: number) =>
         </p>
         <ol class="mt-2 flex flex-wrap items-stretch gap-2">
           <li
-            v-for="(stage, k) in route.stages"
+            v-for="(_, k) in route.stages"
             :key="k"
             class="border-rule bg-paper max-w-72 rounded-md border px-3 py-2"
           >
-            <b>{{ words(stage) }}</b>
-            <span class="text-muted block text-sm">
-              {{ stage.ends ? endWords[stage.ends] : 'Until they leave' }};
-              <span :class="known.own ? '' : 'italic'">
-                {{ percent(stage.goesOn) }} {{ stage.ends ? 'go on' : 'leave' }}, {{ stage.hoursPer100 }} h a
-                hundred
-              </span>
-            </span>
+            <RouteStageCard
+              :route="route"
+              :at="k"
+              :own="known.own"
+              :may="may"
+              @take="(goesOn) => take(i, k, goesOn)"
+            />
           </li>
         </ol>
       </li>

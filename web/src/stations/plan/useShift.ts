@@ -6,6 +6,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
+import { useRoutes } from '../../stores/routes';
 import { useSeason } from '../../stores/season';
 
 /** Moves a planned sowing to another week, or place: its moves, its plants and its chance are worked out anew. */
@@ -13,6 +14,7 @@ export function useShift() {
   const nursery = useNursery();
   const season = useSeason();
   const plan = usePlan();
+  const routes = useRoutes();
   const forecasts = useForecasts();
   const messages = useMessages();
   const fault = ref<string | null>(null);
@@ -38,7 +40,7 @@ export function useShift() {
       const { wanted } = sowing;
       const trees = { ...wanted, on: dayOf(wanted.on), until: dayOf(wanted.until) };
       let point: RoutePoint | undefined;
-      await forecasts.sowings([routeLot(route, nursery.lookup)], [on], trees, (_, points) => {
+      await forecasts.sowings([routeLot(route, nursery.lookup, routes.learnt)], [on], trees, (_, points) => {
         [point] = points;
         return true;
       });

@@ -88,7 +88,7 @@ export function useWhen(anyForm = false) {
   const begun = (): RouteRun[] =>
     ofSpecies.value.routes.flatMap((route): RouteRun[] => {
       try {
-        const lot = routeLot(route, nursery.lookup);
+        const lot = routeLot(route, nursery.lookup, routes.learnt);
         const form = formOfRoute(lot.stages.map(({ home }) => home));
         return anyForm || form === asked.value.form ? [{ route, lot, fault: null, points: [] }] : [];
       } catch (error) {
