@@ -646,6 +646,7 @@ export {
 } from './propagation/cuttings';
 
 // lifting: when bare-root trees may be lifted
+export { readGrade } from './lifting/grades';
 export { BEFORE_BUDBURST_DAYS, liftingWindow, type LiftingWindow } from './lifting/liftingWindow';
 
 // growing: growing on: work done to a standing lot, and what befalls it
@@ -875,6 +876,7 @@ export {
   formOf,
   heldBy,
   lineStates,
+  POT_FROM_ML,
   rivalsOf,
   treeForms,
   type LineState,

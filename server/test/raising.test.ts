@@ -81,7 +81,10 @@ describe('routes', () => {
     const refused = await yard.owner.send('setRoutes', routes(version, bad()));
     expect(refused.status).toBe(422);
     expect(await refused.text()).toMatch(sentence);
-    expect(await yard.owner.ok('routes', { params: yard.nursery })).toMatchObject({ version, routes: before });
+    expect(await yard.owner.ok('routes', { params: yard.nursery })).toMatchObject({
+      version,
+      routes: before,
+    });
   });
 });
 

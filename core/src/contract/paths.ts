@@ -8,6 +8,7 @@ import { growingPaths } from './growing/paths';
 import { weatherPaths } from './weather/paths';
 import { todayPaths } from './today/paths';
 import { learntPaths } from './learnt/paths';
+import { parcelPaths } from './parcels/paths';
 import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
 
@@ -23,6 +24,7 @@ export const paths = {
   ...weatherPaths,
   ...todayPaths,
   ...learntPaths,
+  ...parcelPaths,
   ...planPaths,
   ...instrumentsPaths,
 } as const;

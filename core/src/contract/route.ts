@@ -42,6 +42,8 @@ export const atStation = z.object({ nursery: Id, station: Id });
 export const atPhoto = z.object({ nursery: Id, photo: Id });
 export const atOrder = z.object({ nursery: Id, order: Id });
 export const atProposal = z.object({ nursery: Id, proposal: Id });
+export const atParcel = z.object({ nursery: Id, parcel: Id });
+export const atSending = z.object({ nursery: Id, sending: Id });
 export const atLot = z.object({ nursery: Id, lot: Id });
 
 /** A route of the contract, from its method and path and what goes in and out. */

@@ -9,6 +9,7 @@ import { growingRoutes } from './growing/routes';
 import { weatherRoutes } from './weather/routes';
 import { todayRoutes } from './today/routes';
 import { learntRoutes } from './learnt/routes';
+import { parcelRoutes } from './parcels/routes';
 import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
 
@@ -24,6 +25,7 @@ export const routes = {
   ...weatherRoutes,
   ...todayRoutes,
   ...learntRoutes,
+  ...parcelRoutes,
   ...planRoutes,
   ...instrumentsRoutes,
 } as const;

@@ -47,6 +47,7 @@ export const accounts = [
   'sown',
   'standing',
   'lifted',
+  'sent',
   ...outCauses.map((c) => `out:${c}` as const),
 ] as const;
 export type Account = (typeof accounts)[number];
@@ -80,7 +81,9 @@ export interface Tally {
   seeds: number;
   sown: number;
   standing: number;
+  /** Lifted, and still in the nursery. */
   lifted: number;
+  sent: number;
   out: number;
   /** True when everything drawn from the supply is accounted for. */
   balances: boolean;
@@ -91,12 +94,13 @@ export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity
   const of = (account: Account) => held.get(account) ?? 0;
   const out = outCauses.reduce((total, cause) => total + of(`out:${cause}`), 0);
   const seeds = 0 - of('supply');
-  const inside = of('seed') + of('sown') + of('standing') + of('lifted') + out;
+  const inside = of('seed') + of('sown') + of('standing') + of('lifted') + of('sent') + out;
   return {
     seeds,
     sown: of('sown'),
     standing: of('standing'),
     lifted: of('lifted'),
+    sent: of('sent'),
     out,
     balances: inside === seeds,
   };

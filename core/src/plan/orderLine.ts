@@ -6,12 +6,12 @@ export const treeForms = ['bare-root', 'plug', 'pot'] as const;
 export type TreeForm = (typeof treeForms)[number];
 
 /** Cells from this volume on are pots, mL. */
-const POT_ML = 1000;
+export const POT_FROM_ML = 1000;
 
 /** The form in which trees leave a home. */
 export function formOf(home: Home): TreeForm {
   if (home.kind === 'bed') return 'bare-root';
-  return home.cellMl >= POT_ML ? 'pot' : 'plug';
+  return home.cellMl >= POT_FROM_ML ? 'pot' : 'plug';
 }
 
 /** How far a wanted line has come. Asked and fallen through hold no tree; promised and part sent hold what is not sent. */

@@ -4,14 +4,12 @@ import type { EpochDay } from '../calendar/day';
 import { containerVolume, type ContainerValues } from '../container/container';
 import { causeTerms, outCauses, type Account, type Movement } from '../ledger/ledger';
 import type { LearntRate, WorkKind } from '../today/work';
+import { POT_FROM_ML } from './orderLine';
 import type { RouteStart, StageEnd } from './route';
 
 /** Kinds of home whose losses are learnt apart. */
 export const stageKinds = ['bed', 'flat', 'cells', 'pots'] as const;
 export type StageKind = (typeof stageKinds)[number];
-
-/** Containers from this volume on are pots, mL. */
-const POT_FROM_ML = 1000;
 
 export function stageKindOf(container: ContainerValues | null): StageKind {
   if (container === null) return 'bed';

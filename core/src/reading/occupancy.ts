@@ -1,4 +1,5 @@
 import { bedGeometry } from '../bed/geometry';
+import type { Tally } from '../ledger/ledger';
 import type { Place, Stage } from '../contract';
 import type { Lookup } from './factsFrom';
 import { put, sum, type Step } from '../working/working';
@@ -19,13 +20,11 @@ export function shareLeft({
   sown,
   standing,
   lifted,
-}: {
-  sown: number;
-  standing: number;
-  lifted: number;
-}): number {
+  sent,
+}: Pick<Tally, 'sown' | 'standing' | 'lifted' | 'sent'>): number {
   const left = sown + standing;
-  return lifted > 0 ? left / (left + lifted) : 1;
+  const gone = lifted + sent;
+  return gone > 0 ? left / (left + gone) : 1;
 }
 
 /** A stretch of a bed one lot stands on, mm along its inside. */

@@ -18,7 +18,7 @@ const addTo = [
   'seed_move',
   'photo',
 ];
-const readOnly = ['balance', 'demo_person'];
+const readOnly = ['balance', 'parcel_held', 'demo_person'];
 const change = [
   'nursery',
   'person',
@@ -36,6 +36,8 @@ const change = [
   'seed_record',
   'lot',
   'observation',
+  'parcel',
+  'sending',
   'act_mark',
   'station',
   'station_reading',

@@ -41,6 +41,7 @@ import { DEMO_PASSWORD, demoNurseries, type DemoNursery } from './nurseries';
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
 import { planAhead } from './plan';
+import { liftAndSend, twoGrades } from './lifts';
 import { makeOrders } from './orders';
 import { makeYard } from './yard';
 import { demoPlants } from './roots';
@@ -121,6 +122,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
     const speciesIds = new Map([...lookup.species.values()].map((s) => [s.code, s.id]));
     await makeOrders(grower, demo.orders ?? [], speciesIds, dayOf(today));
+    await liftAndSend(grower, demo.latitudeDeg);
     await planAhead(grower, lookup, weather);
   });
 }
@@ -359,11 +361,18 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
       ...entry(lossDay, 'Dry spell.'),
       from: 'standing',
       cause: 'drought',
+      parcelId: null,
       count: died,
     });
     const never = lot.seeds - final;
     if (never > 0)
-      await writeOff(work, id, { ...entry(lossDay), from: 'sown', cause: 'not-emerged', count: never });
+      await writeOff(work, id, {
+        ...entry(lossDay),
+        from: 'sown',
+        cause: 'not-emerged',
+        count: never,
+        parcelId: null,
+      });
   }
   for (const after of [55, 90, 125]) {
     const day = truth.upOn + after;
@@ -405,7 +414,8 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
       const row = (await lotRow(work.tx, work.nurseryId, id))!;
       const culled = Math.round(row.held.standing * 0.06 * lot.lifted);
       const lifted = Math.round((row.held.standing - culled) * lot.lifted);
-      await liftLot(work, id, { ...entry(winter, 'Bundled in 25s, heeled in.'), lifted, culled });
+      const parcels = twoGrades(lifted, truth.heightAt(winter), 'Heel-in bay 1');
+      await liftLot(work, id, { ...entry(winter, 'Bundled in 25s, heeled in.'), lifted, culled, parcels });
     }
   }
 }

@@ -42,7 +42,7 @@ export const withybeckOrders: DemoOrder[] = [
   { ...hedges, lines: [['PSP', 500, 'bare-root', 40, 60, -275, 'sent', 500, 0.6]] },
   { ...school, lines: [['ACA', 30, 'plug', 20, 40, -250, 'sent', 30, 1.3]] },
   { ...trust, days: 60, lines: [['ALN', 150, 'plug', 20, 40, 14, 'promised', 0, 0.75], ['BPU', 100, 'plug', 20, 40, 14, 'promised', 0, 0.75]] },
-  { ...hedges, days: 90, lines: [['CBE', 300, 'bare-root', 30, 60, 20, 'part sent', 120, 0.6]] },
+  { ...hedges, days: 90, lines: [['CBE', 300, 'bare-root', 30, 60, -10, 'promised', 0, 0.6]] },
   { ...parish, days: 45, lines: [['QPE', 250, 'bare-root', 20, 40, 30, 'promised', 0, 1.1]] },
   { ...moor, days: 60, lines: [['SOR', 120, 'plug', 20, 40, 40, 'promised', 0, 0.95]] },
   { ...hill, days: 40, lines: [['PSY', 200, 'plug', 10, 30, 90, 'promised', 0, 0.6]] },

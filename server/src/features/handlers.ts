@@ -4,6 +4,7 @@ import { instrumentHandlers } from './instruments/routes';
 import { learntHandlers } from './learnt/routes';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
+import { parcelHandlers } from './parcels/routes';
 import { planHandlers } from './plan/routes';
 import { rootHandlers } from './roots/routes';
 import { seedHandlers } from './seed/routes';
@@ -26,6 +27,7 @@ export const handlers: Handlers = {
   ...growingHandlers,
   ...todayHandlers,
   ...learntHandlers,
+  ...parcelHandlers,
   ...planHandlers,
   ...instrumentHandlers,
 };

@@ -97,7 +97,13 @@ function fromDatabase(error: unknown): Refusal | null {
             'not-enough',
             'There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.',
           )
-        : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
+        : constraint === 'parcel_not_below_zero'
+          ? new Refusal(
+              409,
+              'not-enough',
+              'Fewer lie there than that: some were sent or taken out meanwhile. Look at what lies there now.',
+            )
+          : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
     case '23505':
       return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
     case '23503':

@@ -2,8 +2,10 @@ import { z } from 'zod';
 import { cuttingKinds } from '../../species/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
 import { accounts, outCauses } from '../../ledger/ledger';
+import { gradesOverlap } from '../../lifting/grades';
 import { CareRecord, EventRecord } from '../growing/schemas';
 import { RootRecord } from '../roots/schemas';
+import { NewParcel } from '../parcels/schemas';
 import { Id, Name, Note, numberBetween, PlainDate, Seen, wholeNumber } from '../basics';
 
 const lotWords = {
@@ -146,6 +148,7 @@ export const LotRow = z.object({
     sown: z.number(),
     standing: z.number(),
     lifted: z.number(),
+    sent: z.number(),
     out: z.number(),
   }),
   lastRecordOn: PlainDate.nullable(),
@@ -310,14 +313,26 @@ export const Lift = z
     ...entry,
     lifted: wholeNumber('Trees lifted', 0, 10_000_000),
     culled: wholeNumber('Trees culled', 0, 10_000_000),
+    /** What was lifted, grade by grade; left out, all of it is one parcel that was not graded. */
+    parcels: z.array(NewParcel).max(20, 'At most 20 grades.').default([]),
   })
-  .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.');
+  .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.')
+  .refine(({ lifted, parcels }) => !parcels.length || parcels.reduce((t, p) => t + p.count, 0) === lifted, {
+    message: 'The grades do not add up to what was lifted.',
+    path: ['lifted'],
+  })
+  .refine(({ parcels }) => !gradesOverlap(parcels), {
+    message: 'Two grades overlap: a tree would belong to both.',
+    path: ['parcels'],
+  });
 
 export const Loss = z.object({
   ...entry,
   from: z.enum(['sown', 'standing', 'lifted']),
   cause: z.enum(outCauses),
   count: wholeNumber('Number gone', 1, 10_000_000),
+  /** Of lifted trees, the parcel they go from; left out, those that were lifted first. */
+  parcelId: Id.nullable().default(null),
 });
 
 export const Undo = z.object({ id: Id, on: PlainDate });

@@ -8,3 +8,4 @@ export * from './photos';
 export * from './today';
 export * from './stations';
 export * from './plan';
+export * from './parcels';

@@ -139,6 +139,8 @@ export const movement = pgTable(
     count: bigint({ mode: 'number' }).notNull(),
     note: text().notNull().default(''),
     reverses: uuid(),
+    /** Of lifted trees, the parcel they come to or go from. */
+    parcelId: uuid('parcel_id'),
   },
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.id] }),
@@ -153,7 +155,7 @@ export const movement = pgTable(
     check('movement_goes_somewhere', sql`${t.fromAccount} <> ${t.toAccount}`),
     check(
       'movement_accounts',
-      sql`${t.fromAccount} ~ '^(supply|seed|sown|standing|lifted|out:[a-z-]+)$' and ${t.toAccount} ~ '^(supply|seed|sown|standing|lifted|out:[a-z-]+)$'`,
+      sql`${t.fromAccount} ~ '^(supply|seed|sown|standing|lifted|sent|out:[a-z-]+)$' and ${t.toAccount} ~ '^(supply|seed|sown|standing|lifted|sent|out:[a-z-]+)$'`,
     ),
   ],
 );

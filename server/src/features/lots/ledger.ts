@@ -8,6 +8,8 @@ export interface PlannedMovement {
   from: Account;
   to: Account;
   count: number;
+  /** Of lifted trees, the parcel they come to or go from. */
+  parcelId?: string;
 }
 
 /** Writes movements of one entry; the database refuses any that would leave an account below zero. */
@@ -46,6 +48,7 @@ export async function moveAll(
       toAccount: m.to,
       count: m.count,
       note,
+      parcelId: m.parcelId ?? null,
     }));
   if (rows.length) await work.tx.insert(movement).values(rows);
 }
@@ -90,6 +93,7 @@ export async function reverseEntries(
     count: m.count,
     note: 'taken back',
     reverses: m.id,
+    parcelId: m.parcelId,
   }));
   if (back.length) await work.tx.insert(movement).values(back);
   return back.length;

@@ -87,6 +87,7 @@ function toLotRow(row: Row): LotRow {
       sown: row.held.sown ?? 0,
       standing: row.held.standing ?? 0,
       lifted: row.held.lifted ?? 0,
+      sent: row.held.sent ?? 0,
       out,
     },
     lastRecordOn: row.last_on,

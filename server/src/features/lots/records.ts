@@ -1,10 +1,12 @@
 import { countToMovements } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import { held, move } from './ledger';
+import { heldParcels, liftInto } from '../parcels/parcels';
+import { held, move, type PlannedMovement } from './ledger';
 import { lockLot, mustBeRecordable } from './locked';
 import { storeSizes } from './storeSizes';
 
@@ -92,12 +94,12 @@ export async function liftLot(work: Work, lotId: string, body: BodyOf<'liftLot'>
     lotId,
     body.id,
     body.on,
-    [
-      { from: 'standing', to: 'lifted', count: body.lifted },
-      { from: 'standing', to: 'out:culled', count: body.culled },
-    ],
+    [{ from: 'standing', to: 'out:culled', count: body.culled }],
     body.note,
   );
+  const whole = { grade: '', fromCm: null, toCm: null, bundleOf: null, place: '' };
+  const ungraded = body.lifted > 0 ? [{ ...whole, id: newId(), count: body.lifted }] : [];
+  await liftInto(work, row, body, body.parcels.length ? body.parcels : ungraded);
   await note(work, 'lift', lotId, { standing: row.held.standing }, body);
 }
 
@@ -112,13 +114,27 @@ export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff
       `${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
     );
   }
-  await move(
-    work,
-    lotId,
-    body.id,
-    body.on,
-    [{ from: body.from, to: `out:${body.cause}`, count: body.count }],
-    body.note,
-  );
+  await move(work, lotId, body.id, body.on, await goneFrom(work, lotId, body), body.note);
   await note(work, 'write off', lotId, { [body.from]: there }, body);
+}
+
+/** Where what is written off goes from: lifted trees from the parcel named, or from those that were lifted first. */
+async function goneFrom(
+  work: Work,
+  lotId: string,
+  { from, cause, count, parcelId }: BodyOf<'writeOff'>,
+): Promise<PlannedMovement[]> {
+  const gone = { from, to: `out:${cause}` } as const;
+  if (from !== 'lifted') return [{ ...gone, count }];
+  const parcels = (await heldParcels(work, lotId)).filter(({ id }) => parcelId === null || id === parcelId);
+  if (parcelId !== null && !parcels.length)
+    throw new Refusal(409, 'not-enough', 'Nothing lies in that parcel any more. Nothing was recorded.');
+  let left = count;
+  const moves = parcels.map(({ id, held: there }): PlannedMovement => {
+    const taken = Math.min(left, parcelId === null ? there : left);
+    left -= taken;
+    return { ...gone, count: taken, parcelId: id };
+  });
+  // Trees lifted before parcels were kept lie in none.
+  return [...moves, { ...gone, count: left }];
 }

@@ -21,7 +21,7 @@ const row = (more: Partial<LotRow>): LotRow =>
     speciesId: 's',
     sownOn: '2026-04-02',
     patch: null,
-    held: { seed: 0, sown: 10, standing: 0, lifted: 0, out: 0 },
+    held: { seed: 0, sown: 10, standing: 0, lifted: 0, sent: 0, out: 0 },
     stage: { placeId: 'bed' },
     ...more,
   }) as LotRow;
@@ -87,7 +87,7 @@ describe('a lost label', () => {
       id: '3',
       code: 'GONE',
       speciesId: 'rowan',
-      held: { seed: 0, sown: 0, standing: 0, lifted: 9, out: 0 },
+      held: { seed: 0, sown: 0, standing: 0, lifted: 9, sent: 0, out: 0 },
     }),
   ];
   const find = (lost: Parameters<typeof findLot>[0]) =>
@@ -209,7 +209,7 @@ describe('patches of a bed', () => {
     const lots = [
       row({ code: 'B', patch: patch(500) }),
       row({ code: 'A', patch: patch(0) }),
-      row({ code: 'C', patch: patch(900), held: { seed: 0, sown: 0, standing: 0, lifted: 1, out: 1 } }),
+      row({ code: 'C', patch: patch(900), held: { seed: 0, sown: 0, standing: 0, lifted: 1, sent: 0, out: 1 } }),
       row({ code: 'D' }),
     ];
     expect(shownPatches(lots, 'bed').map((p) => p.code)).toEqual(['A', 'B']);
