@@ -846,6 +846,7 @@ export {
   type StageEnd,
   type StagePlan,
 } from './plan/route';
+export { liesUntil, promisableParcel, type LyingParcel } from './plan/parcelStock';
 export {
   learntShares,
   nothingLearnt,

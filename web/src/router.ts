@@ -86,7 +86,14 @@ export const router = createRouter({
     },
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/roots/:lot?', name: 'roots', component: () => import('./stations/roots/RootsStation.vue') },
-    { path: '/lift/:lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
+    {
+      path: '/lift',
+      component: () => import('./stations/lift/LiftShell.vue'),
+      children: [
+        { path: 'lifted', name: 'lift-lying', component: () => import('./stations/lift/LyingPage.vue') },
+        { path: ':lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
+      ],
+    },
     { path: '/held', name: 'held', component: () => import('./stations/grow/HeldPage.vue') },
     { path: '/learnt', name: 'learnt', component: () => import('./stations/grow/LearntPage.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },

@@ -6,6 +6,8 @@ import { serveInTurn } from './serving';
 /** Trees that can be handed over on any day of a window; its first and last day count. */
 export interface StandingStock {
   id: string;
+  /** For lifted trees, the lot they came from. */
+  lotId?: string;
   from: EpochDay;
   until: EpochDay;
   count: number;
@@ -69,7 +71,7 @@ function serve(lots: readonly StandingStock[], promised: readonly Promised[]) {
     lots.map(({ count }) => count),
     promised,
     (lot, { on, until = on, lots: only }: Omit<Promised, 'count'>) =>
-      lots[lot].from <= until && on <= lots[lot].until && mayServe(lots[lot].id, only),
+      lots[lot].from <= until && on <= lots[lot].until && mayServe(lots[lot].lotId ?? lots[lot].id, only),
   );
   return {
     short,

@@ -97,6 +97,7 @@ const nurseryOf = (lines: SeasonLine[], more: Partial<SeasonNursery> = {}): Seas
   routes: [],
   learnt: nothingLearnt,
   lots: [],
+  parcels: [],
   planned: [],
   room,
   prices: startingPrices,

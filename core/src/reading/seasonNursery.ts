@@ -3,6 +3,7 @@ import type { PriceList } from '../bed/prices';
 import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '../contract';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { SizeWanted, TreeForm } from '../plan/orderLine';
+import type { LyingParcel } from '../plan/parcelStock';
 import type { RaisingLearnt } from '../plan/raisingLearnt';
 import type { KnownWeather } from '../weather/known';
 import type { Lookup } from './factsFrom';
@@ -56,6 +57,8 @@ export interface SeasonNursery {
   /** What its lots and recorded hours say of stages of routes. */
   learnt: RaisingLearnt;
   lots: readonly SeasonLot[];
+  /** Lifted trees that lie in the nursery. */
+  parcels: readonly LyingParcel[];
   /** Seed in store, and stock beds. */
   room: SeedRoom;
   prices: PriceList;

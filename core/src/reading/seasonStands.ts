@@ -4,7 +4,9 @@ import type { LotFacts } from '../forecast/lotFacts';
 import { factsAt } from '../forecast/lotHomes';
 import { standingOf } from '../forecast/standing';
 import { feltWeather, type FeltWeather } from '../forecast/underCover';
+import { liftingWindow } from '../lifting/liftingWindow';
 import { mayServe } from '../plan/orderLine';
+import { liesUntil, promisableParcel, type LyingParcel } from '../plan/parcelStock';
 import { promisable } from '../plan/promisable';
 import type { SeasonStock } from '../plan/season';
 import type { Stay } from './board';
@@ -43,7 +45,34 @@ export function seasonStands(nursery: SeasonNursery, end: EpochDay): SeasonStand
       stands.stays.push(staysThere(lot, nursery.today, end));
     }
   }
+  for (const parcel of nursery.parcels) {
+    const stock = lyingStock(parcel, weather, nursery);
+    if (!stock) continue;
+    stands.stocks.push(stock);
+    stands.ids.push(parcel.lotId);
+  }
   return stands;
+}
+
+/** Lifted trees for the lines they can serve. */
+function lyingStock(
+  parcel: LyingParcel,
+  { open }: FeltWeather,
+  { lines, today, lookup }: SeasonNursery,
+): SeasonStock | null {
+  const species = lookup.species.get(parcel.speciesId);
+  if (!species) return null;
+  const { latitudeDeg } = open.outlook.site;
+  const lifting = liftingWindow(species.values, latitudeDeg, open.warmth, parcel.since).value;
+  const until = liesUntil(parcel, lifting);
+  const serves = lines.flatMap((line, at) =>
+    mayServe(parcel.lotId, line.lots) &&
+    Math.max(today, line.on) <= until &&
+    promisableParcel(parcel, line, today, until)
+      ? [at]
+      : [],
+  );
+  return serves.length ? { trees: parcel.held, lines: serves } : null;
 }
 
 const staysThere = ({ row: { id, stage } }: SeasonLot, from: EpochDay, until: EpochDay): Stay => ({

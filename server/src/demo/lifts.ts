@@ -52,13 +52,13 @@ async function sendOld(work: Work): Promise<void> {
     });
 }
 
-/** Code of the lot that is being lifted for an order, half of it at a time, and days since. */
-const LIFTED_NOW = { code: '25-CBE-01', daysAgo: 6, sent: 60 };
+/** The lot that is being lifted for an order, days since, the share of it that is up, and what has gone. */
+const LIFTED_NOW = { code: '25-CBE-01', daysAgo: 6, share: 0.7, sent: 40 };
 
 /** Days from the start of autumn in which bare-root trees of the demo are at rest. */
 const RESTS_DAYS = 120;
 
-/** While trees rest, one lot is half lifted and lies heeled in, and some of it went to whoever it was promised to. */
+/** While trees rest, one lot is partly lifted and lies heeled in, and some of it went to whoever it was promised to. */
 async function liftNow(work: Work, latitudeDeg: number): Promise<void> {
   const { tx, nurseryId, today } = work;
   const on = dayOf(today) - LIFTED_NOW.daysAgo;
@@ -69,7 +69,7 @@ async function liftNow(work: Work, latitudeDeg: number): Promise<void> {
     .where(and(eq(lot.nurseryId, nurseryId), eq(lot.code, LIFTED_NOW.code)));
   if (!row || !rests) return;
   const now = (await lotRow(tx, nurseryId, row.id))!;
-  const lifted = Math.floor(now.held.standing / 2);
+  const lifted = Math.floor(now.held.standing * LIFTED_NOW.share);
   if (lifted < 2 * LIFTED_NOW.sent || now.sownOn > isoOf(on)) return;
   const [bay] = await tx
     .select({ name: place.name })

@@ -20,6 +20,7 @@ import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
 import { raisingLearnt } from '../features/plan/learnt';
 import { ordersOf } from '../features/plan/orders';
+import { parcelsOf } from '../features/parcels/parcels';
 import { seedRoom } from '../features/seed/room';
 import { seriesOf } from '../features/weather/weatherDays';
 import { nurseryLookup } from '../features/yard/lookup';
@@ -75,6 +76,7 @@ export async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob)
     routes: routes.routes,
     learnt: await raisingLearnt(of, today),
     lots,
+    parcels: (await parcelsOf(tx, nurseryId, today)).parcels.map((p) => ({ ...p, since: dayOf(p.since) })),
     room: await seedRoom({ tx, nurseryId }),
     prices,
     planned: planned.sowings,

@@ -18,6 +18,7 @@ import type { ForecastWorker, LotView } from '../workers/forecast.worker';
 import { factsReader } from './lotFacts';
 import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
+import { useParcels } from './parcels';
 import { useSeason } from './season';
 import { parts } from './slices';
 
@@ -33,6 +34,7 @@ const REST_MS = 150;
 export const useForecasts = defineStore('forecasts', () => {
   const nursery = useNursery();
   const season = useSeason();
+  const parcels = useParcels();
   const views = shallowRef<Map<string, LotView>>(new Map());
   /** The date the views are of: trails the ribbon by the time the worker takes. */
   const viewsOf = ref<EpochDay | null>(null);
@@ -190,7 +192,11 @@ export const useForecasts = defineStore('forecasts', () => {
     const ids = [...nursery.lots.values()]
       .filter((lot) => lot.speciesId === ask.speciesId && lot.held.standing > 0)
       .map((lot) => lot.id);
-    return (await prepared()).promisable(ids, { ...ask }, [...days], season.today);
+    await parcels.ready();
+    return (await prepared()).promisable(ids, { ...ask }, [...days], season.today, {
+      parcels: parcels.ofSpecies(ask.speciesId),
+      species: { ...nursery.lookup.species.get(ask.speciesId)!.values },
+    });
   };
 
   /**

@@ -6,10 +6,13 @@ import {
   HORIZON_DAYS,
   knownWeather,
   LastFew,
+  liesUntil,
+  liftingWindow,
   pastForecasts,
   pastWeather,
   pointOf,
   promisable,
+  promisableParcel,
   releaseChoice,
   ribbonDays,
   sowRoute,
@@ -23,6 +26,7 @@ import {
   type HomeSpell,
   type LotFacts,
   type LotForecast,
+  type LyingParcel,
   type FeltWeather,
   type PromisableLot,
   type PromiseAsk,
@@ -30,6 +34,7 @@ import {
   type RouteLot,
   type RoutePoint,
   type Site,
+  type SpeciesValues,
   type Standing,
   type Teaching,
   type TreesWanted,
@@ -159,9 +164,16 @@ const api = {
     ask: Omit<PromiseAsk, 'on'>,
     days: readonly EpochDay[],
     today: EpochDay,
+    { parcels, species }: { parcels: readonly LyingParcel[]; species: SpeciesValues },
   ): PromisableLot[][] {
-    return days.map((on) =>
-      lotIds.flatMap((id) => {
+    const { warmth } = outlookAt(today);
+    const lying = parcels.flatMap((parcel) => {
+      const lifting = liftingWindow(species, site.latitudeDeg, warmth, parcel.since).value;
+      return promisableParcel(parcel, ask, today, liesUntil(parcel, lifting)) ?? [];
+    });
+    return days.map((on) => [
+      ...lying,
+      ...lotIds.flatMap((id) => {
         const lot = lots.get(id);
         if (!lot || lot.sownOn > today) return [];
         const known = factsAt(lot, today);
@@ -171,7 +183,7 @@ const api = {
         const some = standing && promisable(known, forecast, standing, { ...ask, on });
         return some ? [some] : [];
       }),
-    );
+    ]);
   },
 
   /** Evapotranspiration to be expected in the open from today on. */

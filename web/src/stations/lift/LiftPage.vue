@@ -27,7 +27,7 @@ const held = computed(() => props.lot.row.held);
 /** What was lifted and culled, as it stands: what was taken back is gone. */
 const lifts = computed(() =>
   inForce(nursery.evidence.get(props.lot.row.id)!.movements)
-    .filter((m) => m.to === 'lifted' || m.to === 'out:culled')
+    .filter((m) => m.from === 'standing' && (m.to === 'lifted' || m.to === 'out:culled'))
     .reverse(),
 );
 const liftSteps = computed(
@@ -67,8 +67,13 @@ const liftSteps = computed(
       <section aria-labelledby="lifted-so-far">
         <h2 id="lifted-so-far" class="mb-2 text-lg">Lifted so far</h2>
         <p class="mb-2">
-          <span class="font-head text-3xl font-semibold">{{ count(held.lifted) }}</span> lifted,
-          {{ count(held.standing) }} standing
+          <span class="font-head text-3xl font-semibold">{{ count(held.lifted + held.sent) }}</span> lifted,
+          {{ count(held.standing) }} standing<template v-if="held.lifted || held.sent"
+            >; of those lifted {{ count(held.sent) }} sent,
+            <RouterLink class="quiet" :to="{ name: 'lift-lying' }"
+              >{{ count(held.lifted) }} still here</RouterLink
+            ></template
+          >
         </p>
         <table v-if="lifts.length" class="w-full" data-testid="lifts">
           <thead class="sr-only">

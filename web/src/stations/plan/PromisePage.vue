@@ -142,7 +142,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
             <tbody>
               <tr v-for="{ lot, count: n } in answer.from" :key="lot.id" class="border-rule border-t">
                 <th scope="row" class="py-1 text-left">
-                  <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.id } }">{{
+                  <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.lotId ?? lot.id } }">{{
                     lot.code
                   }}</RouterLink>
                 </th>
@@ -159,7 +159,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
           <h2 id="other-lots" class="text-lg">Not for that day</h2>
           <ul class="text-[0.95rem]" data-testid="other-lots">
             <li v-for="lot in answer.others" :key="lot.id" class="border-rule border-t py-1">
-              <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: lot.id } }">{{
+              <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: lot.lotId ?? lot.id } }">{{
                 lot.code
               }}</RouterLink>
               about {{ count(lot.likely) }} to size,
