@@ -130,6 +130,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await station(page, 'Lift');
     await expect(page.getByTestId('lots').first()).toBeVisible();
     await expectSound(page, 'lift');
+    await page.getByRole('link', { name: 'Lifted', exact: true }).click();
+    await expect(page.getByTestId('sendings')).toBeVisible();
+    await expectSound(page, 'lifted');
     await page.getByRole('link', { name: /Season/ }).click();
     await expectSound(page, 'records');
     await page.keyboard.press('?');

@@ -26,6 +26,5 @@ export function causeWords(cause: OutCause): string {
 /** An account of the ledger in words. */
 export function accountWords(account: Account): string {
   if (account.startsWith('out:')) return causeWords(account.slice(4) as OutCause);
-  if (account === 'lifted') return 'lifted, still here';
   return account === 'sown' ? 'in the ground' : account === 'seed' ? 'seed in hand' : account;
 }

@@ -20,12 +20,14 @@ const emit = defineEmits<{ done: [] }>();
 const { show, typed, unit } = usePreferences();
 
 interface Row {
+  /** Of the parcel: the same while it is typed, so that an answer lost on the way is not written twice. */
+  id: string;
   grade: string;
   count: string;
   bundle: Bundle;
 }
 const bed = computed(() => props.lot.facts.home.kind === 'bed');
-const blank = (): Row => ({ grade: '', count: '', bundle: bed.value ? '25' : '' });
+const blank = (): Row => ({ id: newId(), grade: '', count: '', bundle: bed.value ? '25' : '' });
 const { draft, on, record, busy, sentence, wrong } = useRecording('liftLot', () => props.lot, {
   rows: [blank()],
   culled: '',
@@ -54,14 +56,16 @@ async function save() {
   const parcels = draft.value.rows
     .filter((row) => number(row.count) !== 0)
     .map((row) => ({
-      id: newId(),
+      id: row.id,
       grade: row.grade,
       ...sizeOf(row),
       count: number(row.count),
       bundleOf: row.bundle === '' ? null : Number(row.bundle),
       place: draft.value.place,
     }));
-  if (await record({ lifted: lifted.value, culled: culled.value, parcels }, said)) emit('done');
+  if (!(await record({ lifted: lifted.value, culled: culled.value, parcels }, said))) return;
+  draft.value.rows = [blank()];
+  emit('done');
 }
 </script>
 
@@ -69,7 +73,7 @@ async function save() {
   <form class="space-y-3" novalidate @submit.prevent="save">
     <div
       v-for="(row, i) in draft.rows"
-      :key="i"
+      :key="row.id"
       class="grid grid-cols-2 items-end gap-3"
       :class="draft.rows.length > 1 ? 'border-rule border-b pb-3' : ''"
     >

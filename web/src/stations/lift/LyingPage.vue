@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dayOf } from '@kauri/core';
-import type { Parcel } from '@kauri/core/contract';
+import type { Parcel, Sending } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -15,20 +15,27 @@ import { useSession } from '../../stores/session';
 import { daysBetweenWords } from './lyingWords';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
-import { buyerOf } from '../plan/orderWords';
-import { bundleWords, gradeWords } from './parcelWords';
+import { makePdf, offerFile } from '../../print/pdf';
+import { useSeed } from '../../stores/seed';
+import { buyerOf, formWords } from '../plan/orderWords';
+import { deliveryNote, noteLines, originOf } from './deliveryNote';
+import { bundleWords, useGradeWords } from './parcelWords';
+import LoseDialog from './LoseDialog.vue';
 import PutDialog from './PutDialog.vue';
 import SendDialog from './SendDialog.vue';
 
 /** Lifted trees, place by place: what lies there, since when, and whom it was sent to. */
 const parcels = useParcels();
+const gradeWords = useGradeWords();
 const orders = useOrders();
+const seed = useSeed();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
 const messages = useMessages();
 const sending = ref<Parcel | 'several' | null>(null);
 const putting = ref<Parcel | null>(null);
+const losing = ref<Parcel | null>(null);
 const fault = ref<string | null>(null);
 
 const may = computed(() => session.may('crew'));
@@ -52,8 +59,46 @@ const receiver = (orderId: string | null, to: string) => {
 const byId = computed(() => new Map(parcels.all.map((parcel) => [parcel.id, parcel])));
 const partWords = ({ parcelId, lotId, count: n }: { parcelId: string; lotId: string; count: number }) => {
   const parcel = byId.value.get(parcelId);
-  return `${count(n)} of ${parcel?.code ?? nursery.lots.get(lotId)?.code ?? 'a lot'}${parcel?.grade ? `, ${parcel.grade}` : ''}`;
+  return `${count(n)} of ${parcel?.code ?? nursery.lots.get(lotId)?.code ?? 'a lot'}${parcel?.grade ? `, ${gradeWords(parcel)}` : ''}`;
 };
+async function print(one: Sending) {
+  fault.value = null;
+  try {
+    await Promise.all([seed.load(), nursery.lookBack()]);
+    const { name, placeName } = nursery.catalogue!.nursery;
+    const total = one.parts.reduce((sum, part) => sum + part.count, 0);
+    const lines = noteLines(
+      one,
+      (id) => byId.value.get(id),
+      (parcel, trees) => ({
+        species: species(parcel.speciesId),
+        latin: nursery.lookup.species.get(parcel.speciesId)?.latin ?? '',
+        form: formWords[parcel.form],
+        grade: gradeWords(parcel),
+        bundles: bundleWords(trees, parcel.bundleOf),
+        lot: parcel.code,
+        origin: originOf(parcel.lotId, {
+          lot: (id) => nursery.lots.get(id),
+          seedLot: (id) => seed.lotById.get(id),
+        }),
+        trees: count(trees),
+      }),
+    );
+    const note = deliveryNote(
+      {
+        from: [name, placeName].filter(Boolean).join(', '),
+        to: receiver(one.orderId, one.to),
+        on: dateWords(one.on),
+        note: one.note,
+        total: several(total, 'tree'),
+      },
+      lines,
+    );
+    offerFile(`delivery-${one.on}.pdf`, await makePdf(note), 'application/pdf');
+  } catch (error) {
+    fault.value = sentenceOf(error);
+  }
+}
 /** Long ago it has been planted: a slip is noticed within weeks. */
 const TAKEN_BACK_DAYS = 60;
 const isFresh = (on: string) => season.today - dayOf(on) <= TAKEN_BACK_DAYS;
@@ -113,6 +158,7 @@ async function takeBack(id: string) {
           <span v-if="may" class="flex gap-3">
             <button class="act" type="button" @click="sending = parcel">Send</button>
             <button class="quiet" type="button" @click="putting = parcel">Put elsewhere</button>
+            <button class="quiet" type="button" @click="losing = parcel">Take out</button>
           </span>
         </li>
       </ul>
@@ -127,11 +173,15 @@ async function takeBack(id: string) {
             <span class="text-muted">({{ one.by }})</span>
             <span v-if="one.note" class="text-muted block text-[0.95rem]">{{ one.note }}</span>
           </span>
-          <button v-if="may && isFresh(one.on)" class="quiet" type="button" @click="takeBack(one.id)">Take back</button>
+          <button class="quiet" type="button" @click="print(one)">Delivery note</button>
+          <button v-if="may && isFresh(one.on)" class="quiet" type="button" @click="takeBack(one.id)">
+            Take back
+          </button>
         </li>
       </ul>
     </section>
     <SendDialog v-if="sending" :parcel="sending === 'several' ? null : sending" @close="sending = null" />
+    <LoseDialog v-if="losing" :parcel="losing" @close="losing = null" />
     <PutDialog v-if="putting" :parcel="putting" @close="putting = null" />
   </div>
 </template>

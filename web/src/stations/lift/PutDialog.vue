@@ -7,11 +7,12 @@ import SheetActs from '../../parts/SheetActs.vue';
 import { useMessages } from '../../stores/messages';
 import { useParcels } from '../../stores/parcels';
 import LyingPlace from './LyingPlace.vue';
-import { gradeWords } from './parcelWords';
+import { useGradeWords } from './parcelWords';
 
 /** Puts a parcel in another place. */
 const props = defineProps<{ parcel: Parcel }>();
 const emit = defineEmits<{ close: [] }>();
+const gradeWords = useGradeWords();
 const parcels = useParcels();
 const messages = useMessages();
 const place = ref(props.parcel.place);

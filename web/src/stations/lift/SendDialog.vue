@@ -19,11 +19,12 @@ import { useSeason } from '../../stores/season';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import { buyerOf, isOpen, sizeWords } from '../plan/orderWords';
-import { gradeWords } from './parcelWords';
+import { useGradeWords } from './parcelWords';
 
 /** Sends trees out of one parcel or several, for a line of an order or to whoever is named. */
 const props = defineProps<{ parcel: Parcel | null }>();
 const emit = defineEmits<{ close: [] }>();
+const gradeWords = useGradeWords();
 const parcels = useParcels();
 const orders = useOrders();
 const nursery = useNursery();

@@ -1,5 +1,7 @@
 import type { Parcel } from '@kauri/core/contract';
+import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
+import { sizeWords } from '../plan/orderWords';
 
 /** Trees in a bundle, as chosen; empty for loose trees, or those left in their trays. */
 export type Bundle = '' | '10' | '25' | '50';
@@ -20,5 +22,22 @@ export function bundleWords(trees: number, bundleOf: number | null): string {
   return over ? `${whole} and ${count(over)}` : whole;
 }
 
-/** What a parcel is called beside its lot's code. */
-export const gradeWords = ({ grade }: Pick<Parcel, 'grade'>): string => grade || 'not graded';
+/** Words of a grade that say no more than its heights do. */
+const ONLY_HEIGHTS = /^(?:[\d\s.,–\-+<>…]|under|below|over|above|and|up|to|cm|in)*$/;
+
+/** What a parcel is called beside its lot's code: its heights in the grower's units, with what else its grade says. */
+export function gradeWords(
+  { grade, fromCm, toCm }: Pick<Parcel, 'grade' | 'fromCm' | 'toCm'>,
+  shown: (cm: number) => number,
+  unit: string,
+): string {
+  if (fromCm === null && toCm === null) return grade || 'not graded';
+  const heights = sizeWords({ fromCm, toCm }, shown, unit);
+  return ONLY_HEIGHTS.test(grade) ? heights : `${grade} (${heights})`;
+}
+
+/** The same with the units of whoever looks. */
+export function useGradeWords(): (parcel: Pick<Parcel, 'grade' | 'fromCm' | 'toCm'>) => string {
+  const { shown, unit } = usePreferences();
+  return (parcel) => gradeWords(parcel, (cm) => shown(cm, 'height'), unit('height'));
+}

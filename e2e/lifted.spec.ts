@@ -1,0 +1,134 @@
+import { expect, sheet, signIn, station, test } from './kauri';
+
+// Refusals are part of these.
+test.use({ expected: { faults: [/409/, /422/] } });
+
+test('a bed is lifted by grade, lies where it was put, is sent in part, loses some, and is found again everywhere', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await page.goto(`${own.url}/lift`);
+  await page.getByTestId('lots').getByText('26-ACA-01').click();
+  await expect(page.getByRole('heading', { name: '26-ACA-01', level: 1 })).toBeVisible();
+
+  await test.step('two grades, which may not overlap', async () => {
+    await page.getByLabel('Lifted, good').fill('60');
+    await page
+      .getByLabel(/^Grade/)
+      .first()
+      .fill('30–60');
+    await page.getByRole('button', { name: 'Another grade' }).click();
+    await page.getByLabel('Lifted, good').nth(1).fill('40');
+    await page.getByLabel('Grade 2').fill('under 40');
+    await page.getByLabel('They lie in').fill('Heel-in bay 2');
+    await page.getByRole('button', { name: 'Keep the lift' }).click();
+    await expect(page.getByText('Two grades overlap: a tree would belong to both.').first()).toBeVisible();
+    // What was typed stays, through a reload too.
+    await page.reload();
+    await expect(page.getByLabel('Grade 2')).toHaveValue('under 40');
+    await page.getByLabel('Grade 2').fill('under 30');
+    await page.getByRole('button', { name: 'Keep the lift' }).click();
+    await expect(page.getByText('100 lifted', { exact: false }).first()).toBeVisible();
+    await page.getByRole('link', { name: '100 still here' }).click();
+  });
+  const bay = page.getByTestId('lying-Heel-in bay 2');
+  await expect(bay).toContainText('Field maple, 30–60 cm');
+  await expect(bay).toContainText('2 bundles of 25 and 10');
+  const taller = bay.getByRole('listitem').filter({ hasText: '30–60' });
+
+  await test.step('put elsewhere, and back by an undo', async () => {
+    await taller.getByRole('button', { name: 'Put elsewhere' }).click();
+    await sheet(page).getByLabel('They lie in').fill('Cold store');
+    await sheet(page).getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByTestId('lying-Cold store')).toContainText('30–60');
+    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await expect(bay.getByRole('listitem')).toHaveCount(2);
+  });
+
+  await test.step('sent for a line: no more than it wants, and never twice', async () => {
+    await taller.getByRole('button', { name: 'Send' }).click();
+    const line = sheet(page).getByLabel('For', { exact: true });
+    const wants = line.locator('option', { hasText: /Carr Lane school: 40 Field maple/ });
+    await line.selectOption(await wants.getAttribute('value'));
+    await sheet(page).getByLabel('26-ACA-01, 30–60 cm').fill('45');
+    await expect(sheet(page).getByTestId('leaving')).toContainText('5 fewer than that');
+    await sheet(page).getByRole('button', { name: 'Send them' }).click();
+    await expect(sheet(page).getByRole('alert')).toContainText('the line still wants 40');
+    await sheet(page).getByLabel('26-ACA-01, 30–60 cm').fill('25');
+    await sheet(page).getByRole('button', { name: 'Send them' }).click();
+    await expect(sheet(page)).toHaveCount(0);
+    await expect(taller).toContainText('35');
+    await expect(page.getByTestId('sendings').getByRole('listitem').first()).toContainText(
+      'Carr Lane school: 25 of 26-ACA-01, 30–60 cm',
+    );
+  });
+
+  await test.step('some rot where they lie', async () => {
+    await taller.getByRole('button', { name: 'Take out' }).click();
+    await sheet(page).getByLabel('How many are gone').fill('36');
+    await sheet(page).getByRole('button', { name: 'Take them out' }).click();
+    await expect(sheet(page).getByRole('alert')).toContainText('Fewer lie there than that');
+    await sheet(page).getByLabel('How many are gone').fill('3');
+    await sheet(page).getByRole('button', { name: 'Take them out' }).click();
+    await expect(taller).toContainText('32');
+  });
+
+  await test.step('a delivery note is on paper', async () => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Delivery note' }).first().click();
+    expect((await download).suggestedFilename()).toBe('delivery-2026-11-24.pdf');
+  });
+
+  await test.step('the order says what is left, and lifted trees can be promised', async () => {
+    await station(page, 'Plan');
+    await page.getByTestId('orders').getByText('Carr Lane school').last().click();
+    await expect(page.getByTestId('lines')).toContainText('25 sent');
+    await page.getByRole('link', { name: 'What else could be promised of these' }).click();
+    await page.getByLabel('On', { exact: true }).fill('2026-12-01');
+    await expect(page.getByTestId('from-lots').or(page.getByTestId('other-lots')).first()).toContainText(
+      '26-ACA-01, 30–60 lifted',
+    );
+  });
+
+  await test.step('a sending taken back is as if it had not been', async () => {
+    await page.goto(`${own.url}/lift/lifted`);
+    await page.getByTestId('sendings').getByRole('button', { name: 'Take back' }).first().click();
+    await expect(taller).toContainText('57');
+    await station(page, 'Plan');
+    await page.getByTestId('orders').getByText('Carr Lane school').last().click();
+    await expect(page.getByTestId('lines')).not.toContainText('25 sent');
+  });
+});
+
+test('two people send the same trees at once: only what lies there leaves', async ({
+  page,
+  own,
+  browser,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
+  await signIn(other, own, 'isla@withybeck.example');
+  for (const one of [page, other]) {
+    await one.goto(`${own.url}/lift/lifted`);
+    const parcel = one
+      .getByTestId('lying-Heel-in bay 1')
+      .getByRole('listitem')
+      .filter({ hasText: 'up to 30 cm' });
+    await parcel.getByRole('button', { name: 'Send' }).click();
+    await sheet(one).getByLabel('To', { exact: true }).fill('Hill Top farm');
+    await sheet(one).getByRole('button', { name: 'All of them' }).click();
+  }
+  await sheet(page).getByRole('button', { name: 'Send them' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  await sheet(other).getByRole('button', { name: 'Send them' }).click();
+  await expect(sheet(other).getByRole('alert')).toContainText('Fewer lie there than that');
+  await other.context().close();
+});
+
+test('a visitor sees what lies there, and is offered nothing to change', async ({ page, demo }) => {
+  await signIn(page, demo, 'wren@withybeck.example');
+  await page.goto(`${demo.url}/lift/lifted`);
+  await expect(page.getByTestId('lying-Heel-in bay 1')).toContainText('Hornbeam');
+  await expect(page.getByRole('button', { name: /^Send|^Take|^Put/ })).toHaveCount(0);
+});

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { causesByHand, isoOf, type OutCause } from '@kauri/core';
+import type { Parcel } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { computed, ref } from 'vue';
+import { call } from '../../api/client';
+import EntryFields from '../../parts/EntryFields.vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { typedNumber } from '../../parts/typed';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { causeWords } from '../../words/causes';
+import { count, several } from '../../words/numbers';
+import { useGradeWords } from './parcelWords';
+
+/** Trees of a parcel that died where they lie, or left in another way than being sent. */
+const props = defineProps<{ parcel: Parcel }>();
+const emit = defineEmits<{ close: [] }>();
+const gradeWords = useGradeWords();
+const nursery = useNursery();
+const season = useSeason();
+const messages = useMessages();
+const { busy, save, sentence, wrong } = useSaving(`lose.${props.parcel.id}`);
+
+const gone = ref('');
+const cause = ref<OutCause>('rot');
+const on = ref(isoOf(Math.min(season.view, season.today)));
+const note = ref('');
+const trees = computed(() => typedNumber(gone.value));
+const causes = causesByHand.map((value) => ({ value, words: causeWords(value) }));
+
+async function write() {
+  const { id: parcelId, lotId, code } = props.parcel;
+  const params = { ...nursery.params, lot: lotId };
+  const body = {
+    from: 'lifted' as const,
+    cause: cause.value,
+    count: trees.value,
+    parcelId,
+    on: on.value,
+    note: note.value,
+  };
+  let entry = '';
+  const answer = await save(body, (id) => {
+    entry = id;
+    return call('writeOff', { params, body: { ...body, id } });
+  });
+  if (answer === null) return;
+  nursery.takeLot(answer);
+  messages.say(`${several(trees.value, 'tree')} of ${code} taken out.`, async () => {
+    const undone = await call('undoEntry', {
+      params: { ...params, entry },
+      body: { id: newId(), on: season.todayIso },
+    });
+    nursery.takeLot(undone);
+  });
+  emit('close');
+}
+</script>
+
+<template>
+  <FormDialog title="Take out" :subtitle="`${parcel.code}, ${gradeWords(parcel)}`" @close="emit('close')">
+    <form class="space-y-3" novalidate @submit.prevent="write">
+      <div class="grid gap-3 sm:grid-cols-2">
+        <FormField
+          v-model="gone"
+          label="How many are gone"
+          inputmode="numeric"
+          :hint="`${count(parcel.held)} lie there`"
+          :fault="wrong('count')"
+        />
+        <SelectField v-model="cause" label="Why" :options="causes" />
+      </div>
+      <EntryFields v-model:on="on" v-model:note="note" hint="What was seen" :wrong="wrong" />
+      <SheetActs act="Take them out" :busy="busy" :sentence="sentence()" @save="write" />
+    </form>
+  </FormDialog>
+</template>
