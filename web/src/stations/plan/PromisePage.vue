@@ -159,9 +159,11 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
           <h2 id="other-lots" class="text-lg">Not for that day</h2>
           <ul class="text-[0.95rem]" data-testid="other-lots">
             <li v-for="lot in answer.others" :key="lot.id" class="border-rule border-t py-1">
-              <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: lot.lotId ?? lot.id } }">{{
-                lot.code
-              }}</RouterLink>
+              <RouterLink
+                class="quiet font-bold"
+                :to="{ name: 'grow', params: { lot: lot.lotId ?? lot.id } }"
+                >{{ lot.code }}</RouterLink
+              >
               about {{ count(lot.likely) }} to size,
               <template v-if="lot.sure">
                 <template v-if="lot.until < season.today">

@@ -209,7 +209,11 @@ describe('patches of a bed', () => {
     const lots = [
       row({ code: 'B', patch: patch(500) }),
       row({ code: 'A', patch: patch(0) }),
-      row({ code: 'C', patch: patch(900), held: { seed: 0, sown: 0, standing: 0, lifted: 1, sent: 0, out: 1 } }),
+      row({
+        code: 'C',
+        patch: patch(900),
+        held: { seed: 0, sown: 0, standing: 0, lifted: 1, sent: 0, out: 1 },
+      }),
       row({ code: 'D' }),
     ];
     expect(shownPatches(lots, 'bed').map((p) => p.code)).toEqual(['A', 'B']);

@@ -142,7 +142,8 @@ const stuck = computed(() =>
                 <RouterLink class="quiet font-bold" :to="{ name: 'seed-up', params: { lot: lot.id } }">{{
                   lot.code
                 }}</RouterLink>
-                {{ dateWords(lot.sownOn) }}: {{ count(lot.held.standing + lot.held.lifted + lot.held.sent) }} rooted,
+                {{ dateWords(lot.sownOn) }}:
+                {{ count(lot.held.standing + lot.held.lifted + lot.held.sent) }} rooted,
                 {{ count(lot.held.sown) }} still to root
               </li>
             </ul>

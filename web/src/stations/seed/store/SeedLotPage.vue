@@ -181,7 +181,8 @@ const sown = computed(() => seed.sownOf(props.lot.id));
             <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: row.id } }">{{
               row.code
             }}</RouterLink>
-            {{ dateWords(row.sownOn) }}, {{ count(row.held.standing + row.held.lifted + row.held.sent) }} stand or were lifted
+            {{ dateWords(row.sownOn) }},
+            {{ count(row.held.standing + row.held.lifted + row.held.sent) }} stand or were lifted
           </li>
         </ul>
       </section>
