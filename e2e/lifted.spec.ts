@@ -132,3 +132,27 @@ test('a visitor sees what lies there, and is offered nothing to change', async (
   await expect(page.getByTestId('lying-Heel-in bay 1')).toContainText('Hornbeam');
   await expect(page.getByRole('button', { name: /^Send|^Take|^Put/ })).toHaveCount(0);
 });
+
+test('lots are lifted in the order their buds ask for, and more hands help where they are too few', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, 'isla@withybeck.example');
+  await page.goto(`${demo.url}/lift/order`);
+  const decision = page.getByTestId('decision');
+  await expect(decision).toContainText('All of them can be out in time');
+  await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('26-SCA-01');
+  // A minute a day is not enough for anybody.
+  await page.getByLabel('Hours a day').fill('0.05');
+  await page.getByLabel('People').fill('1');
+  await expect(decision).toContainText(/lots will hardly be out in time/);
+  await expect(page.getByTestId('lifting-order').getByText('not in time').first()).toBeVisible();
+  await page.getByLabel('Hours a day').fill('none');
+  await expect(page.getByText('Say how many people')).toBeVisible();
+  // Kept through a reload, and on days off nobody lifts.
+  await page.getByLabel('Hours a day').fill('6');
+  await page.reload();
+  await expect(page.getByLabel('People')).toHaveValue('1');
+  await page.getByText('Wed', { exact: true }).click();
+  await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('Thu 26 Nov');
+});

@@ -130,6 +130,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await station(page, 'Lift');
     await expect(page.getByTestId('lots').first()).toBeVisible();
     await expectSound(page, 'lift');
+    await page.getByRole('link', { name: 'In what order' }).click();
+    await expect(page.getByTestId('lifting-order')).toBeVisible();
+    await expectSound(page, 'lifting in order');
     await page.getByRole('link', { name: 'Lifted', exact: true }).click();
     await expect(page.getByTestId('sendings')).toBeVisible();
     await expectSound(page, 'lifted');

@@ -33,6 +33,7 @@ const pages: readonly (readonly [path: string, landmark: string])[] = [
   ['/grow', '[data-testid=lots]'],
   ['/roots', 'main h1'],
   ['/lift', 'main h1, main p'],
+  ['/lift/order', '[data-testid=lifting-order]'],
   ['/lift/lifted', '[data-testid=sendings]'],
   ['/held', '[data-testid=held-all]'],
   ['/records', 'main h1'],

@@ -37,6 +37,7 @@ export { whenFor, type When } from './calendar/when';
 // chance: shares, quantiles, seeded draws
 export { betaAfter, betaMean, betaProduct, wholeShare, type Beta } from './chance/beta';
 export { betaCdf, betaQuantile, jeffreys } from './chance/betaCdf';
+export { jeffreysInterval } from './chance/jeffreysInterval';
 export { normalCdf, normalCdfFast, normalQuantile, studentQuantile } from './chance/normal';
 export {
   betweenLots,
@@ -254,6 +255,7 @@ export {
 } from './site/snap';
 
 // weather: days measured, made and still to come
+export { dryingMinutes, vapourPressureDeficit } from './weather/vapour';
 export { budburstThermalTime } from './weather/budburst';
 export {
   FEWEST_PAIRS,
@@ -647,6 +649,13 @@ export {
 
 // lifting: when bare-root trees may be lifted
 export { readGrade } from './lifting/grades';
+export {
+  liftingOdds,
+  liftingSchedule,
+  type Hands,
+  type LiftingOdds,
+  type LotToLift,
+} from './lifting/liftingSchedule';
 export { BEFORE_BUDBURST_DAYS, liftingWindow, type LiftingWindow } from './lifting/liftingWindow';
 
 // growing: growing on: work done to a standing lot, and what befalls it
@@ -876,6 +885,7 @@ export {
 export {
   formOf,
   heldBy,
+  mayServe,
   lineStates,
   POT_FROM_ML,
   rivalsOf,

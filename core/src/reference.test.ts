@@ -2,10 +2,11 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import * as core from './index';
 
+type Expected = number | null | { [field: string]: Expected };
 interface Case {
   function: string;
   input: unknown[];
-  expected: number | null | Record<string, number | null>;
+  expected: Expected;
   tolerance: number;
 }
 
@@ -23,18 +24,14 @@ describe.each(readdirSync(folder).sort())('reference values of %s', (file) => {
     let got = named[c.function](...c.input);
     if (got !== null && typeof got === 'object' && 'working' in got)
       got = (got as unknown as { value: unknown }).value;
-    if (c.expected === null) {
-      expect(got).toBeNull();
-      return;
-    }
-    if (typeof c.expected === 'number') {
-      expect(Math.abs((got as number) - c.expected)).toBeLessThanOrEqual(c.tolerance);
-      return;
-    }
-    for (const [field, expected] of Object.entries(c.expected)) {
-      const value = (got as Record<string, number | null>)[field];
-      if (expected === null) expect(value, field).toBeNull();
-      else expect(Math.abs((value as number) - expected), field).toBeLessThanOrEqual(c.tolerance);
-    }
+    const expectNear = (value: unknown, expected: Expected, at: string) => {
+      if (expected === null) expect(value, at).toBeNull();
+      else if (typeof expected === 'number')
+        expect(Math.abs((value as number) - expected), at).toBeLessThanOrEqual(c.tolerance);
+      else
+        for (const [field, one] of Object.entries(expected))
+          expectNear((value as Record<string, unknown>)[field], one, field);
+    };
+    expectNear(got, c.expected, c.function);
   });
 });

@@ -1,9 +1,11 @@
 import {
+  type Hands,
   type EpochDay,
   type Held,
   type HomeSpell,
   type LotFacts,
   type LotForecast,
+  type LotToLift,
   type PromiseAsk,
   type RibbonDay,
   type RouteLot,
@@ -187,6 +189,10 @@ export const useForecasts = defineStore('forecasts', () => {
   const seasons = async (lotId: string, move: HomeSpell | null) =>
     (await prepared()).seasons(lotId, move, season.today);
 
+  /** Bed lots lifted in turn with the hands there are. */
+  const lifting = async (lots: readonly LotToLift[], hands: Hands) =>
+    (await prepared()).lifting([...lots], { ...hands }, season.today);
+
   /** What lots of a species can be promised for on some days. */
   const promisable = async (ask: Omit<PromiseAsk, 'on'>, days: readonly EpochDay[]) => {
     const ids = [...nursery.lots.values()]
@@ -236,6 +242,7 @@ export const useForecasts = defineStore('forecasts', () => {
     moved,
     spread,
     promisable,
+    lifting,
     sowings,
     evaporation,
     seasons,

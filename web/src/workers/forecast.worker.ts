@@ -7,6 +7,7 @@ import {
   knownWeather,
   LastFew,
   liesUntil,
+  liftingOdds,
   liftingWindow,
   pastForecasts,
   pastWeather,
@@ -22,10 +23,13 @@ import {
   type Act,
   type EpochDay,
   type EvaporationAhead,
+  type Hands,
   type Held,
   type HomeSpell,
   type LotFacts,
   type LotForecast,
+  type LiftingOdds,
+  type LotToLift,
   type LyingParcel,
   type FeltWeather,
   type PromisableLot,
@@ -185,6 +189,10 @@ const api = {
       }),
     ]);
   },
+
+  /** Bed lots lifted in turn through every weather year, as known today. */
+  lifting: (lots: readonly LotToLift[], hands: Hands, today: EpochDay): LiftingOdds =>
+    liftingOdds(lots, hands, outlookAt(today).outlook.years, today),
 
   /** Evapotranspiration to be expected in the open from today on. */
   evaporation: (today: EpochDay): EvaporationAhead => evaporationAhead(outlookAt(today).outlook),

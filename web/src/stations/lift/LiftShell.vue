@@ -26,11 +26,12 @@ watch(
 );
 watch(
   () => route.name,
-  (name) => name === 'lift-lying' && forecasts.select(null),
+  (name) => (name === 'lift-lying' || name === 'lift-order') && forecasts.select(null),
   { immediate: true },
 );
 const parts = computed(() => [
   { name: 'lift', words: 'To lift' },
+  { name: 'lift-order', words: 'In what order' },
   { name: 'lift-lying', words: 'Lifted' },
 ]);
 </script>

@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import type { Hands } from '@kauri/core';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import EmptyState from '../../parts/EmptyState.vue';
+import FormField from '../../parts/FormField.vue';
+import PlantTag from '../../parts/PlantTag.vue';
+import { typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import { useForecasts } from '../../stores/forecasts';
+import { useSeason } from '../../stores/season';
+import { longDate, shortDate, yearOf } from '../../words/dates';
+import { count, odds as oddsWords, percent, several } from '../../words/numbers';
+import { useLiftingOrder } from './useLiftingOrder';
+
+/** Which lots are lifted first with the people there are, and whether all are out before their buds move. */
+const season = useSeason();
+const forecasts = useForecasts();
+const { draft } = useDraft('lift.hands', { people: '2', hours: '6', weekdays: [0, 1, 2, 3, 4] });
+const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+
+const hands = computed<Hands | null>(() => {
+  const [people, hoursADay] = [typedNumber(draft.value.people), typedNumber(draft.value.hours)];
+  const isRight =
+    Number.isInteger(people) && people >= 1 && people <= 200 && hoursADay > 0 && hoursADay <= 16;
+  return isRight && draft.value.weekdays.length
+    ? { people, hoursADay, weekdays: [...draft.value.weekdays].sort((a, b) => a - b) }
+    : null;
+});
+const { toLift, odds, fault, rate } = useLiftingOrder(hands);
+
+function toggle(day: number) {
+  const { weekdays } = draft.value;
+  draft.value.weekdays = weekdays.includes(day) ? weekdays.filter((d) => d !== day) : [...weekdays, day];
+}
+const hours = computed(() => toLift.value.reduce((sum, lot) => sum + lot.hours, 0));
+const trees = computed(() => toLift.value.reduce((sum, { lot }) => sum + lot.row.held.standing, 0));
+const byId = computed(() => new Map(toLift.value.map((one) => [one.id, one])));
+/** The lots in the order they are lifted, with what the weather years say of each. */
+const ranked = computed(() => {
+  const found = new Map(odds.value?.lots.map((one) => [one.id, one]));
+  return [...toLift.value]
+    .sort((a, b) => a.by - b.by || a.from - b.from)
+    .flatMap((one) => {
+      const of = found.get(one.id);
+      return of ? [{ ...one, ...of }] : [];
+    });
+});
+/** Day by day: who is lifted, if no day is lost to frost. */
+const days = computed(() => {
+  const byDay = new Map<number, { code: string; species: string; hours: number }[]>();
+  for (const { day, id, hours: h } of odds.value?.blocks ?? []) {
+    const one = byId.value.get(id);
+    if (!one) continue;
+    const block = { code: one.lot.row.code, species: one.lot.species, hours: h };
+    byDay.set(day, [...(byDay.get(day) ?? []), block]);
+  }
+  return [...byDay];
+});
+const words = computed(() => {
+  if (!odds.value || !toLift.value.length) return null;
+  const { through, withOneMore, frozen } = odds.value;
+  const late = ranked.value.filter(({ chance }) => chance < 0.9);
+  const more =
+    withOneMore > through
+      ? ` One more pair of hands: ${oddsWords(withOneMore)}.`
+      : through < 0.9
+        ? ' One more pair of hands does not change that.'
+        : '';
+  return {
+    headline:
+      through >= 0.9
+        ? 'All of them can be out in time'
+        : late.length
+          ? `${several(late.length, 'lot')} will hardly be out in time`
+          : 'Together they may be late',
+    detail: `${several(trees.value, 'tree')} in ${several(toLift.value.length, 'lot')}, some ${several(Math.round(hours.value), 'hour')} of lifting: in time in ${oddsWords(through)} winters, with ${percent(frozen)} of working days lost to frozen medium.${more}`,
+    urgent: through < 0.5,
+  };
+});
+const hoursWords = (value: number) => (value < 10 ? value.toFixed(1) : count(Math.round(value)));
+const year = computed(() => yearOf(season.today));
+</script>
+
+<template>
+  <div class="grid min-h-full lg:grid-cols-[20rem_1fr]">
+    <form class="border-rule space-y-3 p-4 lg:border-r" @submit.prevent>
+      <h2 class="text-lg">Hands for lifting</h2>
+      <div class="grid grid-cols-2 gap-3">
+        <FormField v-model="draft.people" label="People" inputmode="numeric" />
+        <FormField v-model="draft.hours" label="Hours a day" inputmode="decimal" />
+      </div>
+      <fieldset>
+        <legend class="mb-1 font-bold">Days</legend>
+        <div class="flex flex-wrap gap-1">
+          <label
+            v-for="(name, day) in dayNames"
+            :key="name"
+            class="border-ink has-focus-visible:outline-frost flex min-h-11 cursor-pointer items-center rounded-md border px-2.5 has-focus-visible:outline-3"
+            :class="draft.weekdays.includes(day) ? 'bg-ink text-paper font-bold' : ''"
+          >
+            <input
+              class="sr-only"
+              type="checkbox"
+              :checked="draft.weekdays.includes(day)"
+              @change="toggle(day)"
+            />
+            {{ name }}
+          </label>
+        </div>
+      </fieldset>
+      <p class="text-muted text-sm">
+        Bed lots at rest, or within two months of it. Those that must be out first are lifted first: before
+        buds are near in one year of ten, or by the last day of a line they are set against. No other order
+        has a smaller greatest delay. The medium is taken to be frozen after three days whose mean lies below
+        freezing, a rule of thumb; hours are
+        {{
+          rate.times
+            ? `yours, recorded ${several(rate.times, 'time')}`
+            : 'a rule of thumb until you write down how long a lift took'
+        }}.
+      </p>
+    </form>
+    <div class="space-y-5 p-4 md:p-5">
+      <h1 class="text-2xl">In what order</h1>
+      <p v-if="!hands" class="font-bold" role="status">
+        Say how many people, for how many hours, on which days: one at least of each.
+      </p>
+      <p v-else-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
+      <EmptyState v-else-if="forecasts.viewsOf !== null && !toLift.length" title="Nothing to lift">
+        No bed lot is at rest, or will be within two months.
+      </EmptyState>
+      <template v-else-if="words">
+        <PlantTag v-bind="words" />
+        <section aria-labelledby="next-days">
+          <h2 id="next-days" class="text-lg">From tomorrow, if no day is frozen</h2>
+          <ol class="max-w-3xl" data-testid="lifting-days">
+            <li
+              v-for="[day, blocks] in days"
+              :key="day"
+              class="border-rule flex flex-wrap gap-x-4 border-t py-1.5"
+            >
+              <b class="w-28">{{ longDate(day, year) }}</b>
+              <span class="min-w-0 flex-1">
+                <template v-for="(block, i) in blocks" :key="block.code"
+                  >{{ i ? ', then ' : '' }}<b>{{ block.code }}</b> {{ block.species }},
+                  {{ hoursWords(block.hours) }} h</template
+                >
+              </span>
+            </li>
+          </ol>
+        </section>
+        <section aria-labelledby="each-lot">
+          <h2 id="each-lot" class="text-lg">Each lot</h2>
+          <div class="overflow-x-auto">
+            <table class="w-full max-w-4xl text-[0.95rem]" data-testid="lifting-order">
+              <thead class="text-muted">
+                <tr>
+                  <th scope="col" class="text-left font-normal">Lot</th>
+                  <th scope="col" class="text-right font-normal">Trees</th>
+                  <th scope="col" class="text-right font-normal">Hours</th>
+                  <th scope="col" class="pl-4 text-left font-normal">From</th>
+                  <th scope="col" class="pl-4 text-left font-normal">Out by</th>
+                  <th scope="col" class="pl-4 text-left font-normal">Done, nine in ten</th>
+                  <th scope="col" class="pl-4 text-left font-normal">In time</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="one in ranked" :key="one.id" class="border-rule border-t">
+                  <th scope="row" class="py-1 text-left">
+                    <RouterLink class="quiet" :to="{ name: 'lift', params: { lot: one.id } }">{{
+                      one.lot.row.code
+                    }}</RouterLink>
+                    <span class="ml-2 font-normal">{{ one.lot.species }}</span>
+                  </th>
+                  <td class="text-right">{{ count(one.lot.row.held.standing) }}</td>
+                  <td class="text-right">{{ hoursWords(one.hours) }}</td>
+                  <td class="pl-4 whitespace-nowrap">{{ shortDate(one.from, year) }}</td>
+                  <td class="pl-4 whitespace-nowrap">
+                    {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> (an order)</span>
+                  </td>
+                  <td class="pl-4 whitespace-nowrap">
+                    {{ Number.isFinite(one.done.p90) ? shortDate(one.done.p90, year) : 'not in time' }}
+                  </td>
+                  <td class="pl-4" :class="one.chance < 0.9 ? 'font-bold' : ''">
+                    {{ oddsWords(one.chance) }}
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+        </section>
+      </template>
+      <p v-else class="text-muted" role="status">Asking the weather years …</p>
+    </div>
+  </div>
+</template>
