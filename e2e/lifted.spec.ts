@@ -84,6 +84,10 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
     await station(page, 'Plan');
     await page.getByTestId('orders').getByText('Carr Lane school').last().click();
     await expect(page.getByTestId('lines')).toContainText('25 sent');
+    await page.getByRole('link', { name: 'Send from 72 trees that are lifted' }).click();
+    await expect(sheet(page).getByTestId('leaving')).toContainText('the line then wants 15 more');
+    await page.keyboard.press('Escape');
+    await page.goBack();
     await page.getByRole('link', { name: 'What else could be promised of these' }).click();
     await page.getByLabel('On', { exact: true }).fill('2026-12-01');
     await expect(page.getByTestId('from-lots').or(page.getByTestId('other-lots')).first()).toContainText(

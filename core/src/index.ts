@@ -255,7 +255,7 @@ export {
 } from './site/snap';
 
 // weather: days measured, made and still to come
-export { dryingMinutes, vapourPressureDeficit } from './weather/vapour';
+export { airAtMidday, dryingMinutes, vapourPressureDeficit } from './weather/vapour';
 export { budburstThermalTime } from './weather/budburst';
 export {
   FEWEST_PAIRS,

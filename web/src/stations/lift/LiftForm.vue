@@ -13,6 +13,7 @@ import { usePreferences } from '../../stores/preferences';
 import { count, several } from '../../words/numbers';
 import LyingPlace from './LyingPlace.vue';
 import { bundleOptions, type Bundle } from './parcelWords';
+import { useExposure } from './useExposure';
 
 /** What is lifted of a lot, grade by grade, and where it is put. */
 const props = defineProps<{ lot: ShownLot }>();
@@ -34,6 +35,7 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('liftLot', () 
   place: '',
 });
 
+const exposure = useExposure(() => on.value);
 const standing = computed(() => props.lot.row.held.standing);
 const number = (text: string) => (text.trim() === '' ? 0 : typedNumber(text));
 const lifted = computed(() => draft.value.rows.reduce((sum, row) => sum + number(row.count), 0));
@@ -117,6 +119,13 @@ async function save() {
         Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes
         in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above
         {{ show(25, 'mass') }} are for two people or a machine.
+        <span v-if="exposure" data-testid="exposure">
+          At that day’s {{ show(exposure.tempC, 'temperature') }} bare fine roots stand
+          <b>{{ exposure.isLong ? 'two hours or more' : `some ${several(exposure.minutes, 'minute')}` }}</b>
+          in still shade, a rule of thumb<template v-if="exposure.isAssumed"
+            >; how dry the air is is assumed from the night’s low</template
+          >.
+        </span>
       </template>
       <template v-else
         >Wet racks are heavier than they look; above {{ show(25, 'mass') }} they are for two people or a

@@ -2,7 +2,7 @@
 import { dayOf } from '@kauri/core';
 import type { Parcel, Sending } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { byNature } from '../../parts/lots/lotFilter';
@@ -33,7 +33,15 @@ const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
 const messages = useMessages();
-const sending = ref<Parcel | 'several' | null>(null);
+const address = useRoute();
+const router = useRouter();
+/** A line that somebody came from, to send trees for it. */
+const forLine = computed(() => (address.query.line ? String(address.query.line) : undefined));
+const sending = ref<Parcel | 'several' | null>(forLine.value ? 'several' : null);
+function closeSending() {
+  sending.value = null;
+  if (forLine.value) void router.replace({ name: 'lift-lying' });
+}
 const putting = ref<Parcel | null>(null);
 const losing = ref<Parcel | null>(null);
 const fault = ref<string | null>(null);
@@ -180,7 +188,12 @@ async function takeBack(id: string) {
         </li>
       </ul>
     </section>
-    <SendDialog v-if="sending" :parcel="sending === 'several' ? null : sending" @close="sending = null" />
+    <SendDialog
+      v-if="sending && orders.loaded && parcels.loaded"
+      :parcel="sending === 'several' ? null : sending"
+      :line-id="sending === 'several' ? forLine : undefined"
+      @close="closeSending"
+    />
     <LoseDialog v-if="losing" :parcel="losing" @close="losing = null" />
     <PutDialog v-if="putting" :parcel="putting" @close="putting = null" />
   </div>

@@ -22,7 +22,11 @@ import { buyerOf, isOpen, sizeWords } from '../plan/orderWords';
 import { useGradeWords } from './parcelWords';
 
 /** Sends trees out of one parcel or several, for a line of an order or to whoever is named. */
-const props = defineProps<{ parcel: Parcel | null }>();
+const props = defineProps<{
+  parcel: Parcel | null;
+  /** The line it is for, where that is known before. */
+  lineId?: string;
+}>();
 const emit = defineEmits<{ close: [] }>();
 const gradeWords = useGradeWords();
 const parcels = useParcels();
@@ -32,9 +36,9 @@ const season = useSeason();
 const messages = useMessages();
 const { show, shown, unit } = usePreferences();
 
-const key = `send.${props.parcel?.id ?? 'several'}`;
+const key = `send.${props.parcel?.id ?? props.lineId ?? 'several'}`;
 const { draft, clear } = useDraft(key, {
-  line: '',
+  line: props.lineId ?? '',
   to: '',
   on: '',
   note: '',

@@ -10,6 +10,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
+import { useParcels } from '../../stores/parcels';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
@@ -24,6 +25,7 @@ import { buyerOf, formWords, isOpen, lineStateWords, sizeWords } from './orderWo
 const props = defineProps<{ order: KeptOrder }>();
 const nursery = useNursery();
 const orders = useOrders();
+const parcels = useParcels();
 const forecasts = useForecasts();
 const season = useSeason();
 const session = useSession();
@@ -68,6 +70,11 @@ watch(
   },
   { immediate: true },
 );
+/** Lifted trees of a line's species and form. */
+const lying = (line: OrderLine) =>
+  parcels.lying
+    .filter(({ speciesId, form }) => speciesId === line.speciesId && form === line.form)
+    .reduce((sum, { held }) => sum + held, 0);
 const toCome = (line: OrderLine) => Math.max(0, line.count - line.sent);
 /** What can be said of a line from what stands. */
 function met(line: OrderLine): { ok: boolean; words: string } | null {
@@ -159,6 +166,12 @@ const today = computed(() => isoOf(season.today));
         </p>
         <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">Asking the lots …</p>
         <LineLots v-if="isOpen(line)" :order="order" :line="line" />
+        <RouterLink
+          v-if="isOpen(line) && session.may('crew') && lying(line)"
+          class="quiet mr-4"
+          :to="{ name: 'lift-lying', query: { line: line.id } }"
+          >Send from {{ several(lying(line), 'tree') }} that are lifted</RouterLink
+        >
         <RouterLink
           v-if="isOpen(line)"
           class="quiet"
