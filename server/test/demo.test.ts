@@ -76,7 +76,9 @@ describe('the demo', () => {
       for (const { row, facts } of lots) {
         const tally = tallyAt(facts.movements);
         expect(tally.balances, row.code).toBe(true);
-        expect(tally.sown + tally.standing + tally.lifted + tally.sent + tally.out, row.code).toBe(tally.seeds);
+        expect(tally.sown + tally.standing + tally.lifted + tally.sent + tally.out, row.code).toBe(
+          tally.seeds,
+        );
         expect(row.held, row.code).toMatchObject({
           sown: tally.sown,
           standing: tally.standing,

@@ -165,6 +165,10 @@ describe('a sending', () => {
     expect(sendings[0]).toMatchObject({ orderId: wanted.id, parts: [{ count: 45 }] });
     expect(await wanted.now()).toMatchObject({ sent: 45, state: 'part sent' });
     expect(await held(at)).toMatchObject({ standing: 20, lifted: 15, sent: 45 });
+    // It may be of several lots: one of them alone does not take it back.
+    const alone = { params: { ...at, entry: part.body.id }, body: { id: newId(), on } };
+    expect((await crew.send('undoEntry', alone)).status).toBe(422);
+    expect(await wanted.now()).toMatchObject({ sent: 45 });
     // Sent again by a shaky network it is taken once.
     await crew.ok('sendTrees', part);
     expect(await wanted.now()).toMatchObject({ sent: 45 });

@@ -12,15 +12,17 @@ export const useParcels = defineStore('parcels', () => {
   const nursery = useNursery();
   const orders = useOrders();
   const kept = shallowRef<Parcels | null>(null);
-  /** The lots as they stood when it was asked: changed since, it is asked anew. */
+  /** The nursery it is of, and its lots as they stood when it was asked: changed since, it is asked anew. */
+  const keptFor = shallowRef<string | null>(null);
   const keptOf = shallowRef<unknown>(null);
-  const loaded = computed(() => kept.value !== null);
+  const loaded = computed(() => keptFor.value === nursery.nurseryId);
   const isStale = computed(() => keptOf.value !== nursery.facts);
 
   async function load(): Promise<void> {
-    const of = nursery.facts;
+    const { facts, nurseryId } = nursery;
     kept.value = await call('parcels', { params: nursery.params });
-    keptOf.value = of;
+    keptOf.value = facts;
+    keptFor.value = nurseryId;
   }
   const ready = async () => {
     if (isStale.value) await load();
@@ -40,9 +42,9 @@ export const useParcels = defineStore('parcels', () => {
   const takeBack = async (sending: string) =>
     changed(await call('takeBackSending', { params: { ...nursery.params, sending }, body: { id: newId() } }));
 
-  const all = computed(() => kept.value?.parcels ?? []);
+  const all = computed(() => (loaded.value ? kept.value!.parcels : []));
   const lying = computed(() => all.value.filter(({ held }) => held > 0));
-  const sendings = computed(() => kept.value?.sendings ?? []);
+  const sendings = computed(() => (loaded.value ? kept.value!.sendings : []));
   /** What lies of a species, as promises are worked out from it. */
   const ofSpecies = (speciesId: string): LyingParcel[] =>
     lying.value

@@ -2,7 +2,7 @@ import { dayOf, isoOf } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
-import { observation } from '../../db/schema/index';
+import { observation, sending } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { reverseEntries } from './ledger';
@@ -19,6 +19,16 @@ export async function undoEntry(
   const row = await lockLot(work, lotId);
   if (entryId === lotId)
     throw new Refusal(422, 'not-undone', 'A sowing is not taken back; write its seeds off instead.');
+  const [sent] = await work.tx
+    .select({ id: sending.id })
+    .from(sending)
+    .where(and(eq(sending.nurseryId, work.nurseryId), eq(sending.id, entryId)));
+  if (sent)
+    throw new Refusal(
+      422,
+      'not-undone',
+      'A sending may be of several lots and serve an order: it is taken back as one, where lifted trees are shown.',
+    );
   const struck = await work.tx
     .update(observation)
     .set({ struckAt: new Date() })

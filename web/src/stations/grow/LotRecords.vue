@@ -2,6 +2,7 @@
 import { dayOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
 import { addressOf, call } from '../../api/client';
 import { sentenceOf } from '../../api/problem';
 import type { ShownLot } from '../../parts/useLots';
@@ -80,8 +81,16 @@ async function undo(line: RecordLine) {
           </span>
         </td>
         <td>
+          <!-- A sending may be of several lots, and is taken back as one. -->
+          <RouterLink
+            v-if="line.what === 'Sent'"
+            class="quiet whitespace-nowrap"
+            :to="{ name: 'lift-lying' }"
+          >
+            What was sent
+          </RouterLink>
           <button
-            v-if="session.may('crew')"
+            v-else-if="session.may('crew')"
             class="quiet whitespace-nowrap"
             type="button"
             @click="undo(line)"

@@ -165,6 +165,23 @@ describe('the records of a lot', () => {
     expect(apart!.words).toBe(`${count.count} standing: North end ${count.count - 5}, South end 5`);
     expect(lines[0].words).toBe('30 seeds did not come up');
     expect(lines[1]).toMatchObject({ words: '50 trees lifted; 4 trees culled', note: 'heeled in' });
+    // Grades of one lift are told together, and so is what one sending took of them.
+    const lift = evidence.movements.find((m) => m.id === 'm3')!;
+    const more = [
+      { ...lift, id: 'm8', count: 20 },
+      ...[15, 5].map((n) => ({
+        ...lift,
+        id: `s${n}`,
+        entry: 'sending',
+        from: 'lifted' as const,
+        to: 'sent' as const,
+        count: n,
+        note: '',
+      })),
+    ];
+    const sent = recordLines({ ...evidence, movements: [...evidence.movements, ...more] }, String);
+    expect(sent.map(({ what, words }) => [what, words])).toContainEqual(['Sent', '20 trees sent']);
+    expect(sent.map(({ words }) => words)).toContainEqual('70 trees lifted; 4 trees culled');
     expect(lines[2].words).toBe('2 holds, 3 tight; 1 spoiled');
     expect(lines[3].words).toBe(
       'height 30.0\u00a0cm ± 4.0\u00a0cm, 12 plants; collar 4.0\u00a0mm ± 0.0\u00a0mm, 1 plant',

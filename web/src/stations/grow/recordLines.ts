@@ -60,16 +60,17 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
   for (const [entry, moves] of standingMoves(evidence)) {
     // A count or a pull has its own line already.
     if (lines.has(entry) || entry === evidence.lotId) continue;
-    const lift = moves.some((m) => m.to === 'lifted');
+    const to = (account: Moved['to']) => moves.some((m) => m.to === account);
+    const what = to('lifted') ? 'Lift' : to('sent') ? 'Sent' : 'Out';
+    // A lift, or what leaves, may be of several grades: told together.
+    const alike = new Map<string, Moved>();
     for (const m of moves) {
+      const key = `${m.from} ${m.to}`;
+      alike.set(key, { ...m, count: m.count + (alike.get(key)?.count ?? 0) });
+    }
+    for (const m of alike.values()) {
       const thing = several(m.count, m.from === 'sown' ? 'seed' : 'tree');
-      add(
-        entry,
-        m.on,
-        lift ? 'Lift' : 'Out',
-        `${thing} ${m.to === 'lifted' ? 'lifted' : accountWords(m.to)}`,
-        m.note,
-      );
+      add(entry, m.on, what, `${thing} ${accountWords(m.to)}`, m.note);
     }
   }
   return [...lines.values()].sort((a, b) => b.on.localeCompare(a.on) || b.entry.localeCompare(a.entry));

@@ -60,9 +60,8 @@ const places = computed(() => {
 const total = computed(() => places.value.reduce((sum, { trees }) => sum + trees, 0));
 const receiver = (orderId: string | null, to: string) => {
   const order = orders.all.find(({ id }) => id === orderId);
-  return [order ? buyerOf(order) : orderId === null ? '' : 'an order taken out since', to]
-    .filter(Boolean)
-    .join(', ');
+  const whose = order ? buyerOf(order) : orders.loaded ? 'an order taken out since' : 'an order';
+  return [orderId === null ? '' : whose, to].filter(Boolean).join(', ');
 };
 const byId = computed(() => new Map(parcels.all.map((parcel) => [parcel.id, parcel])));
 const partWords = ({ parcelId, lotId, count: n }: { parcelId: string; lotId: string; count: number }) => {
