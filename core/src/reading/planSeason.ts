@@ -122,10 +122,15 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       const standsAs = planned.filter(
         (sowing) => !kept.includes(sowing) && sowing.lineId === line.id && sowing.route === route.name,
       );
-      const run = (of: RouteLot, on: EpochDay) => pointOf(sowRoute(of, on, wanted, felt), wanted);
+      const run = ({ route: { id }, lot: of }: AbleRoute, on: EpochDay) => {
+        const key = `${line.id} ${id} ${on}`;
+        const sowing = nursery.runs?.get(key) ?? sowRoute(of, on, wanted, felt);
+        nursery.runs?.set(key, sowing);
+        return pointOf(sowing, wanted);
+      };
       const species = lookup.species.get(line.speciesId)!;
       const from = route.start === 'treated seed' ? limits.readyFrom(species) : today;
-      const points = weeksToTry(from, line.until, standsAs).map((on) => run(lot, on));
+      const points = weeksToTry(from, line.until, standsAs).map((on) => run({ route, lot }, on));
       const weighed = worthWeighing(points, route, terms.chance, standsAs, {
         sleeps: seedSleeps(species),
         latitudeDeg: weather.outlook.site.latitudeDeg,
@@ -134,7 +139,7 @@ export function* buildSeason(nursery: SeasonNursery): Generator<number, BuiltSea
       for (const other of also)
         all.push({
           ...other,
-          points: weighed.map(({ on }) => run(other.lot, on)).filter(({ chance }) => chance > 0),
+          points: weighed.map(({ on }) => run(other, on)).filter(({ chance }) => chance > 0),
         });
       for (const { route, lot, point } of all.flatMap((of) => of.points.map((point) => ({ ...of, point })))) {
         best[at] = Math.max(best[at], point.chance);

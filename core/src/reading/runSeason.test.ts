@@ -267,6 +267,19 @@ describe('a season planned', () => {
     const short = few.lines.find((of) => of.short > 0)!;
     expect(short.frees!.hours.length).toBeGreaterThan(0);
   });
+  it('is the same whether sowings were run ahead before, for other terms, or not', async () => {
+    const bare = (of: SeasonResult) =>
+      of.sowings.map(({ sowing: { route, stages } }) => [
+        route,
+        stages.map(({ from, plants }) => [from, plants]),
+      ]);
+    const runs: SeasonNursery['runs'] = new Map();
+    await run(nurseryOf([line(0)], { runs }));
+    expect(runs.size).toBeGreaterThan(10);
+    const surer = { ...terms, chance: 0.95 };
+    const kept = await run(nurseryOf([line(0)], { runs, terms: surer }));
+    expect(bare(kept)).toEqual(bare(await run(nurseryOf([line(0)], { terms: surer }))));
+  });
   it('plans by the seasons of the south', async () => {
     const south = nurseryOf([line(0, { on: dayOf('2028-06-01'), until: dayOf('2028-08-01'), fromCm: 20 })], {
       weather: weatherAt(-41.2, 780),

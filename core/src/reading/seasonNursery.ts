@@ -4,6 +4,7 @@ import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '.
 import type { LotFacts } from '../forecast/lotFacts';
 import type { SizeWanted, TreeForm } from '../plan/orderLine';
 import type { LyingParcel } from '../plan/parcelStock';
+import type { RouteSowing } from '../plan/routeSowing';
 import type { RaisingLearnt } from '../plan/raisingLearnt';
 import type { KnownWeather } from '../weather/known';
 import type { Lookup } from './factsFrom';
@@ -65,6 +66,8 @@ export interface SeasonNursery {
   /** What is planned already: what is pinned, or begun, stays as it is. */
   planned: readonly PlannedSowing[];
   terms: SeasonTerms;
+  /** Sowings run ahead already, by line, route and day: kept where one nursery is planned for on other terms too. */
+  runs?: Map<string, RouteSowing>;
 }
 
 /**

@@ -55,7 +55,7 @@ export async function planAhead(work: Work, lookup: Lookup, weather: KnownWeathe
   const whole = await readSeason(work.tx, { nurseryId: work.nurseryId, asked, today: isoOf(madeOn) });
   const lines = whole.lines.filter(({ on }) => on > today + SOWN_FOR_DAYS);
   if (!lines.length) return;
-  const nursery: SeasonNursery = { ...whole, lines, planned: pinned };
+  const nursery: SeasonNursery = { ...whole, lines, planned: pinned, runs: new Map() };
   for (const [at, plan] of plans.entries()) {
     const begun = Date.now();
     const result = await runSeason(
