@@ -110,7 +110,13 @@ const views = [
       await page.getByTestId('figures').nth(1).waitFor();
     },
   },
-  { name: 'lift', go: go('/lift') },
+  {
+    name: 'lift',
+    go: async (page) => {
+      await page.goto('/lift');
+      await page.getByRole('heading', { name: 'Lift from this lot' }).waitFor();
+    },
+  },
   {
     name: 'root-bench',
     go: async (page) => {
