@@ -884,6 +884,7 @@ export {
 } from './plan/promisable';
 export {
   formOf,
+  formOfCell,
   heldBy,
   mayServe,
   lineStates,

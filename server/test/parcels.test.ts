@@ -181,6 +181,33 @@ describe('a sending', () => {
     const again = { params: { ...yard.nursery, sending: part.body.id }, body: { id: newId() } };
     expect((await crew.send('takeBackSending', again)).status).toBe(404);
   });
+  it('taken back gives a line the state it had before anything was sent for it', async () => {
+    const at = await bedLot();
+    const body = lift([grade(60)]);
+    await crew.ok('liftLot', { params: at, body });
+    const asked = await order(70, { state: 'asked' });
+    const send = async (count: number) => {
+      const one = sending([{ parcelId: body.parcels[0].id, count }], {
+        order: { id: asked.id, lineId: asked.lineId },
+      });
+      await crew.ok('sendTrees', one);
+      return one.body.id;
+    };
+    const takeBack = (id: string) =>
+      crew.ok('takeBackSending', { params: { ...yard.nursery, sending: id }, body: { id: newId() } });
+    const [first, second] = [await send(10), await send(20)];
+    await takeBack(first);
+    expect(await asked.now()).toMatchObject({ sent: 20, state: 'part sent' });
+    await takeBack(second);
+    expect(await asked.now()).toMatchObject({ sent: 0, state: 'asked' });
+    const third = await send(5);
+    await server.owner.query(
+      `update tree_order set lines = jsonb_set(lines, '{0,state}', '"fell through"') where id = $1`,
+      [asked.id],
+    );
+    await takeBack(third);
+    expect(await asked.now()).toMatchObject({ sent: 0, state: 'fell through' });
+  });
   it('by two people at once never sends a tree twice, nor more than a line wants', async () => {
     const at = await bedLot();
     const body = lift([grade(60)]);

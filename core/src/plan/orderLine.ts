@@ -8,11 +8,14 @@ export type TreeForm = (typeof treeForms)[number];
 /** Cells from this volume on are pots, mL. */
 export const POT_FROM_ML = 1000;
 
-/** The form in which trees leave a home. */
-export function formOf(home: Home): TreeForm {
-  if (home.kind === 'bed') return 'bare-root';
-  return home.cellMl >= POT_FROM_ML ? 'pot' : 'plug';
+/** The form in which trees leave cells of a volume, mL; null is a bed. */
+export function formOfCell(cellMl: number | null): TreeForm {
+  if (cellMl === null) return 'bare-root';
+  return cellMl >= POT_FROM_ML ? 'pot' : 'plug';
 }
+
+/** The form in which trees leave a home. */
+export const formOf = (home: Home): TreeForm => formOfCell(home.kind === 'bed' ? null : home.cellMl);
 
 /** How far a wanted line has come. Asked and fallen through hold no tree; promised and part sent hold what is not sent. */
 export const lineStates = ['asked', 'promised', 'part sent', 'sent', 'fell through'] as const;

@@ -1,4 +1,4 @@
-import type { TreeForm } from '@kauri/core';
+import type { LineState, TreeForm } from '@kauri/core';
 import {
   bigint,
   check,
@@ -75,6 +75,8 @@ export const sending = pgTable(
     onDate: date('on_date').notNull(),
     orderId: uuid('order_id'),
     lineId: uuid('line_id'),
+    /** How far the line had come, where nothing was sent for it before. */
+    lineState: text('line_state').$type<LineState>(),
     toWords: text('to_words').notNull(),
     note: text().notNull(),
     personId: uuid('person_id')

@@ -1,6 +1,6 @@
-import { POT_FROM_ML, containerVolume, dayOf, isoOf, type TreeForm } from '@kauri/core';
+import { containerVolume, dayOf, formOfCell, isoOf, type LineState, type TreeForm } from '@kauri/core';
 import type { BodyOf, LotRow, NewParcel, OrderLine, Parcel, Parcels, Sending } from '@kauri/core/contract';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { containerType, parcel, sending, treeOrder } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
@@ -42,12 +42,12 @@ export async function parcelsOf(tx: Tx, nurseryId: string, today: string): Promi
 
 /** The form in which trees leave where a lot stands. */
 async function formOfLot({ tx, nurseryId }: Work, { stage }: LotRow): Promise<TreeForm> {
-  if (stage.containerTypeId === null) return 'bare-root';
+  if (stage.containerTypeId === null) return formOfCell(null);
   const [row] = await tx
     .select({ values: containerType.values })
     .from(containerType)
     .where(and(eq(containerType.nurseryId, nurseryId), eq(containerType.id, stage.containerTypeId)));
-  return containerVolume(row.values).value >= POT_FROM_ML ? 'pot' : 'plug';
+  return formOfCell(containerVolume(row.values).value);
 }
 
 /** Writes what a lift gives as parcels, and moves the trees to them. */
@@ -113,14 +113,21 @@ async function lockedLine({ tx, nurseryId }: Work, { id, lineId }: { id: string;
   return { order, line };
 }
 
-/** Writes how many of a line were sent; its state follows. */
+/**
+ * Writes how many of a line were sent; its state follows, unless it fell through.
+ * @param before how far it had come when nothing was sent for it
+ */
 async function writeSent(
   { tx, nurseryId }: Work,
   { order, line }: Awaited<ReturnType<typeof lockedLine>>,
   sent: number,
+  before: LineState,
 ): Promise<void> {
-  const state = sent >= line.count ? 'sent' : sent > 0 ? 'part sent' : 'promised';
-  const lines = order.lines.map((one): OrderLine => (one.id === line.id ? { ...one, sent, state } : one));
+  const state = sent >= line.count ? 'sent' : sent > 0 ? 'part sent' : before;
+  const fell = line.state === 'fell through';
+  const lines = order.lines.map((one): OrderLine =>
+    one.id === line.id ? { ...one, sent, state: fell ? one.state : state } : one,
+  );
   await tx
     .update(treeOrder)
     .set({ lines, version: order.version + 1 })
@@ -184,6 +191,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     onDate: on,
     orderId: wanted?.id ?? null,
     lineId: wanted?.lineId ?? null,
+    lineState: line && line.line.sent === 0 ? line.line.state : null,
     toWords: to,
     note: words,
     personId,
@@ -201,8 +209,32 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     on,
     words,
   );
-  if (line) await writeSent(work, line, line.line.sent + parts.reduce((sum, { count }) => sum + count, 0));
+  if (line) {
+    const sent = line.line.sent + parts.reduce((sum, { count }) => sum + count, 0);
+    await writeSent(work, line, sent, line.line.state);
+  }
   await note(work, 'send trees', id, null, body);
+}
+
+/** How far a line had come when nothing was sent for it, as its sendings found it. */
+async function stateUnsent(
+  { tx, nurseryId }: Work,
+  { order, line }: Awaited<ReturnType<typeof lockedLine>>,
+): Promise<LineState> {
+  const [found] = await tx
+    .select({ state: sending.lineState })
+    .from(sending)
+    .where(
+      and(
+        eq(sending.nurseryId, nurseryId),
+        eq(sending.orderId, order.id),
+        eq(sending.lineId, line.id),
+        isNotNull(sending.lineState),
+      ),
+    )
+    .orderBy(desc(sending.sentAt))
+    .limit(1);
+  return found?.state ?? 'promised';
 }
 
 /** Trees that were not sent after all lie where they lay; the line wants them again. */
@@ -228,7 +260,7 @@ export async function takeBackSending(work: Work, id: string, undoId: string): P
         throw error;
       },
     );
-    if (line) await writeSent(work, line, Math.max(0, line.line.sent - trees));
+    if (line) await writeSent(work, line, Math.max(0, line.line.sent - trees), await stateUnsent(work, line));
   }
   await note(work, 'take sending back', id, before, null);
 }

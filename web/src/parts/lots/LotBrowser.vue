@@ -62,9 +62,12 @@ function lookBack() {
 }
 const listed = computed(() => (folded.value ? live.value : shown.value));
 const words = computed(() =>
-  leavesOut.value || filter.value.sort !== 'urgent'
-    ? filterWords(filter.value, listed.value)
-    : `${several((folded.value ? live : listed).value.length, 'lot')}, most urgent first`,
+  // A list that waits for its forecasts says so; it never counts what is not there yet.
+  forecasts.viewsOf === null
+    ? 'Working the lots out …'
+    : leavesOut.value || filter.value.sort !== 'urgent'
+      ? filterWords(filter.value, listed.value)
+      : `${several((folded.value ? live : listed).value.length, 'lot')}, most urgent first`,
 );
 const failed = computed(() =>
   [...nursery.unread, ...forecasts.faults].map(([id, fault]) => ({

@@ -1,0 +1,1 @@
+ALTER TABLE "sending" ADD COLUMN "line_state" text;
