@@ -28,6 +28,7 @@ export const rooms = {
   propagation: 'cuttings and layers',
   lifting: 'when bare-root trees may be lifted',
   growing: 'growing on: work done to a standing lot, and what befalls it',
+  survival: 'what became of trees once they were planted',
   forecast: 'a lot’s future, every weather year times every draw',
   today: 'what is to be done',
   capacity: 'what a yard holds',

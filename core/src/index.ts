@@ -368,6 +368,7 @@ export {
   countToMovements,
   inForce,
   outCauses,
+  liftedOf,
   tallyAt,
   type Account,
   type CauseTerms,
@@ -897,3 +898,40 @@ export {
   type WantedLine,
 } from './plan/orderLine';
 export { orderColumns, orderTableLine, readOrderLine, type TableLine } from './plan/orderTable';
+export {
+  deathCauses,
+  guardNames,
+  guards,
+  livingOf,
+  noneFound,
+  plantingGrounds,
+  stakes,
+  treeStateNames,
+  treeStates,
+  type DeathCause,
+  type Found,
+  type Guard,
+  type PlantingGround,
+  type Stake,
+  type TreeState,
+} from './survival/trees';
+export { drawWalk, everyTree, placeInRows, walkSize, type WalkTrees } from './survival/drawWalk';
+export {
+  chanceBetter,
+  SURVIVAL_LEVEL,
+  survivalGroups,
+  treesToTell,
+  type SurvivalCase,
+  type SurvivalGroup,
+  type SurvivalGroups,
+} from './survival/survivalGroups';
+export {
+  collarExcess,
+  guardHeat,
+  heatLimitsC,
+  heatRisk,
+  SCORCH_C,
+  type GuardHeat,
+  type HeatDay,
+} from './survival/collarHeat';
+export { mustBePlace, outlineM2, outlineMetres, readOutline, type Corner } from './survival/outline';

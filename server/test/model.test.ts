@@ -105,7 +105,7 @@ describe('whatever is recorded of a lot, in whatever order', () => {
             }
           }
           const { lot } = await yard.owner.ok('lot', { params: at });
-          expect(lot.held).toEqual({ seed: 0, sent: 0, ...held });
+          expect(lot.held).toEqual({ seed: 0, sent: 0, planted: 0, ...held });
           expect(held.sown + held.standing + held.lifted + held.out).toBe(100);
         }
       }),

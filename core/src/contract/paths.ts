@@ -9,6 +9,7 @@ import { weatherPaths } from './weather/paths';
 import { todayPaths } from './today/paths';
 import { learntPaths } from './learnt/paths';
 import { parcelPaths } from './parcels/paths';
+import { plantingPaths } from './plantings/paths';
 import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
 
@@ -25,6 +26,7 @@ export const paths = {
   ...todayPaths,
   ...learntPaths,
   ...parcelPaths,
+  ...plantingPaths,
   ...planPaths,
   ...instrumentsPaths,
 } as const;

@@ -44,6 +44,9 @@ export const atOrder = z.object({ nursery: Id, order: Id });
 export const atProposal = z.object({ nursery: Id, proposal: Id });
 export const atParcel = z.object({ nursery: Id, parcel: Id });
 export const atSending = z.object({ nursery: Id, sending: Id });
+export const atPlanting = z.object({ nursery: Id, planting: Id });
+export const atPlanted = z.object({ nursery: Id, planting: Id, part: Id });
+export const atWalk = z.object({ nursery: Id, walk: Id });
 export const atLot = z.object({ nursery: Id, lot: Id });
 
 /** A route of the contract, from its method and path and what goes in and out. */

@@ -10,6 +10,7 @@ import { weatherRoutes } from './weather/routes';
 import { todayRoutes } from './today/routes';
 import { learntRoutes } from './learnt/routes';
 import { parcelRoutes } from './parcels/routes';
+import { plantingRoutes } from './plantings/routes';
 import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
 
@@ -26,6 +27,7 @@ export const routes = {
   ...todayRoutes,
   ...learntRoutes,
   ...parcelRoutes,
+  ...plantingRoutes,
   ...planRoutes,
   ...instrumentsRoutes,
 } as const;

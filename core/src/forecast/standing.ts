@@ -1,5 +1,5 @@
 import type { EpochDay } from '../calendar/day';
-import { tallyAt, type Tally } from '../ledger/ledger';
+import { liftedOf, tallyAt, type Tally } from '../ledger/ledger';
 import type { LotForecast } from './forecast';
 import type { LotFacts } from './lotFacts';
 
@@ -49,12 +49,12 @@ export function standingOf(facts: LotFacts, forecast: LotForecast): Standing | n
     urgent,
   });
   if (tally.standing === 0 && tally.sown === 0) {
-    return standing(tally.lifted + tally.sent > 0 ? 'lifted' : 'ended', { kind: 'done' });
+    return standing(liftedOf(tally) > 0 ? 'lifted' : 'ended', { kind: 'done' });
   }
   if (tally.standing === 0 && forecast.emergence.seen === null)
     return beforeEmergence(facts, forecast, standing);
   if (tally.standing === 0)
-    return standing(tally.lifted + tally.sent > 0 ? 'lifted' : 'ended', { kind: 'done' });
+    return standing(liftedOf(tally) > 0 ? 'lifted' : 'ended', { kind: 'done' });
   return facts.home.kind === 'container' ? inContainer(forecast, standing) : inBed(forecast, standing);
 }
 

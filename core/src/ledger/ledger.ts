@@ -48,6 +48,7 @@ export const accounts = [
   'standing',
   'lifted',
   'sent',
+  'planted',
   ...outCauses.map((c) => `out:${c}` as const),
 ] as const;
 export type Account = (typeof accounts)[number];
@@ -84,23 +85,30 @@ export interface Tally {
   /** Lifted, and still in the nursery. */
   lifted: number;
   sent: number;
+  /** In plantings of the nursery's own. */
+  planted: number;
   out: number;
   /** True when everything drawn from the supply is accounted for. */
   balances: boolean;
 }
+
+/** Every tree of a lot that was ever lifted alive, wherever it is now. */
+export const liftedOf = ({ lifted, sent, planted }: Pick<Tally, 'lifted' | 'sent' | 'planted'>): number =>
+  lifted + sent + planted;
 
 export function tallyAt(movements: readonly Movement[], day: EpochDay = Infinity): Tally {
   const held = balancesAt(movements, day);
   const of = (account: Account) => held.get(account) ?? 0;
   const out = outCauses.reduce((total, cause) => total + of(`out:${cause}`), 0);
   const seeds = 0 - of('supply');
-  const inside = of('seed') + of('sown') + of('standing') + of('lifted') + of('sent') + out;
+  const inside = of('seed') + of('sown') + of('standing') + of('lifted') + of('sent') + of('planted') + out;
   return {
     seeds,
     sown: of('sown'),
     standing: of('standing'),
     lifted: of('lifted'),
     sent: of('sent'),
+    planted: of('planted'),
     out,
     balances: inside === seeds,
   };

@@ -32,8 +32,8 @@ describe('room taken by what stands', () => {
       return occupancy.usedM2;
     };
     expect(used()).toBeCloseTo(2);
-    expect(used(shareLeft({ sown: 0, standing: 150, lifted: 400, sent: 50 }))).toBeCloseTo(0.5);
-    expect(shareLeft({ sown: 0, standing: 150, lifted: 0, sent: 0 })).toBe(1);
-    expect(shareLeft({ sown: 0, standing: 0, lifted: 0, sent: 0 })).toBe(1);
+    expect(used(shareLeft({ sown: 0, standing: 150, lifted: 400, sent: 50, planted: 0 }))).toBeCloseTo(0.5);
+    expect(shareLeft({ sown: 0, standing: 150, lifted: 0, sent: 0, planted: 0 })).toBe(1);
+    expect(shareLeft({ sown: 0, standing: 0, lifted: 0, sent: 0, planted: 0 })).toBe(1);
   });
 });

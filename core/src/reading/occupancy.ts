@@ -1,5 +1,5 @@
 import { bedGeometry } from '../bed/geometry';
-import type { Tally } from '../ledger/ledger';
+import { liftedOf, type Tally } from '../ledger/ledger';
 import type { Place, Stage } from '../contract';
 import type { Lookup } from './factsFrom';
 import { put, sum, type Step } from '../working/working';
@@ -16,14 +16,9 @@ export interface Occupant {
 }
 
 /** Share of a bed lot's ground that still has something on it, by what it holds. */
-export function shareLeft({
-  sown,
-  standing,
-  lifted,
-  sent,
-}: Pick<Tally, 'sown' | 'standing' | 'lifted' | 'sent'>): number {
-  const left = sown + standing;
-  const gone = lifted + sent;
+export function shareLeft(held: Pick<Tally, 'sown' | 'standing' | 'lifted' | 'sent' | 'planted'>): number {
+  const left = held.sown + held.standing;
+  const gone = liftedOf(held);
   return gone > 0 ? left / (left + gone) : 1;
 }
 

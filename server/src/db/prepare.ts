@@ -38,6 +38,9 @@ const change = [
   'observation',
   'parcel',
   'sending',
+  'planting',
+  'planted_part',
+  'walk',
   'act_mark',
   'station',
   'station_reading',
@@ -54,6 +57,7 @@ const remove = [
   'nursery_today',
   'tree_order',
   'season_proposal',
+  'walk_tree',
 ];
 
 /**

@@ -5,6 +5,7 @@ import { learntHandlers } from './learnt/routes';
 import { lotHandlers } from './lots/routes';
 import { peopleHandlers } from './people/routes';
 import { parcelHandlers } from './parcels/routes';
+import { plantingHandlers } from './plantings/routes';
 import { planHandlers } from './plan/routes';
 import { rootHandlers } from './roots/routes';
 import { seedHandlers } from './seed/routes';
@@ -28,6 +29,7 @@ export const handlers: Handlers = {
   ...todayHandlers,
   ...learntHandlers,
   ...parcelHandlers,
+  ...plantingHandlers,
   ...planHandlers,
   ...instrumentHandlers,
 };

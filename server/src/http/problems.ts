@@ -83,6 +83,8 @@ const takenNames: Record<string, string> = {
   seed_lot_code: 'There is already a seed lot with that code.',
   species_code: 'There is already a species with that code.',
   person_email_unique: 'That e-mail address is already in use.',
+  planting_name: 'There is already a planting with that name.',
+  walk_one_under_way: 'Somebody is walking that planting: go along on that walk, or end it first.',
   movement_reversed_once: 'That record has already been taken back.',
 };
 

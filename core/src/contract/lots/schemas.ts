@@ -149,6 +149,7 @@ export const LotRow = z.object({
     standing: z.number(),
     lifted: z.number(),
     sent: z.number(),
+    planted: z.number(),
     out: z.number(),
   }),
   lastRecordOn: PlainDate.nullable(),

@@ -9,3 +9,4 @@ export * from './today';
 export * from './stations';
 export * from './plan';
 export * from './parcels';
+export * from './plantings';

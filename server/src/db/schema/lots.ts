@@ -155,7 +155,7 @@ export const movement = pgTable(
     check('movement_goes_somewhere', sql`${t.fromAccount} <> ${t.toAccount}`),
     check(
       'movement_accounts',
-      sql`${t.fromAccount} ~ '^(supply|seed|sown|standing|lifted|sent|out:[a-z-]+)$' and ${t.toAccount} ~ '^(supply|seed|sown|standing|lifted|sent|out:[a-z-]+)$'`,
+      sql`${t.fromAccount} ~ '^(supply|seed|sown|standing|lifted|sent|planted|out:[a-z-]+)$' and ${t.toAccount} ~ '^(supply|seed|sown|standing|lifted|sent|planted|out:[a-z-]+)$'`,
     ),
   ],
 );

@@ -88,6 +88,7 @@ function toLotRow(row: Row): LotRow {
       standing: row.held.standing ?? 0,
       lifted: row.held.lifted ?? 0,
       sent: row.held.sent ?? 0,
+      planted: row.held.planted ?? 0,
       out,
     },
     lastRecordOn: row.last_on,

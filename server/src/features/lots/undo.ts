@@ -2,7 +2,7 @@ import { dayOf, isoOf } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
-import { observation, sending } from '../../db/schema/index';
+import { observation, plantedPart, sending } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { reverseEntries } from './ledger';
@@ -29,6 +29,12 @@ export async function undoEntry(
       'not-undone',
       'A sending may be of several lots and serve an order: it is taken back as one, where lifted trees are shown.',
     );
+  const [planted] = await work.tx
+    .select({ id: plantedPart.id })
+    .from(plantedPart)
+    .where(and(eq(plantedPart.nurseryId, work.nurseryId), eq(plantedPart.id, entryId)));
+  if (planted)
+    throw new Refusal(422, 'not-undone', 'Planted trees are taken back where the planting is shown.');
   const struck = await work.tx
     .update(observation)
     .set({ struckAt: new Date() })

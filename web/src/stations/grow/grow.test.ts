@@ -235,7 +235,7 @@ const forecast = {
 const standing = (status: Standing['status'], decision: Standing['decision']): Standing => ({
   status,
   decision,
-  tally: { seeds: 100, sown: 0, standing: 70, lifted: 0, sent: 0, out: 30, balances: true },
+  tally: { seeds: 100, sown: 0, standing: 70, lifted: 0, sent: 0, planted: 0, out: 30, balances: true },
   urgent: false,
 });
 const ready = standing('ready', {

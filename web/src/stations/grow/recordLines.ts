@@ -61,7 +61,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     // A count or a pull has its own line already.
     if (lines.has(entry) || entry === evidence.lotId) continue;
     const to = (account: Moved['to']) => moves.some((m) => m.to === account);
-    const what = to('lifted') ? 'Lift' : to('sent') ? 'Sent' : 'Out';
+    const what = to('lifted') ? 'Lift' : to('sent') ? 'Sent' : to('planted') ? 'Planted' : 'Out';
     // A lift, or what leaves, may be of several grades: told together.
     const alike = new Map<string, Moved>();
     for (const m of moves) {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inForce } from '@kauri/core';
+import { inForce, liftedOf } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -67,9 +67,9 @@ const liftSteps = computed(
       <section aria-labelledby="lifted-so-far">
         <h2 id="lifted-so-far" class="mb-2 text-lg">Lifted so far</h2>
         <p class="mb-2">
-          <span class="font-head text-3xl font-semibold">{{ count(held.lifted + held.sent) }}</span> lifted,
-          {{ count(held.standing) }} standing<template v-if="held.lifted || held.sent"
-            >; of those lifted {{ count(held.sent) }} sent,
+          <span class="font-head text-3xl font-semibold">{{ count(liftedOf(held)) }}</span> lifted,
+          {{ count(held.standing) }} standing<template v-if="liftedOf(held)"
+            >; of those lifted {{ count(held.sent) }} sent, {{ count(held.planted) }} planted,
             <RouterLink class="quiet" :to="{ name: 'lift-lying' }"
               >{{ count(held.lifted) }} still here</RouterLink
             ></template

@@ -21,7 +21,7 @@ const row = (more: Partial<LotRow>): LotRow =>
     speciesId: 's',
     sownOn: '2026-04-02',
     patch: null,
-    held: { seed: 0, sown: 10, standing: 0, lifted: 0, sent: 0, out: 0 },
+    held: { seed: 0, sown: 10, standing: 0, lifted: 0, sent: 0, planted: 0, out: 0 },
     stage: { placeId: 'bed' },
     ...more,
   }) as LotRow;
@@ -87,7 +87,7 @@ describe('a lost label', () => {
       id: '3',
       code: 'GONE',
       speciesId: 'rowan',
-      held: { seed: 0, sown: 0, standing: 0, lifted: 9, sent: 0, out: 0 },
+      held: { seed: 0, sown: 0, standing: 0, lifted: 9, sent: 0, planted: 0, out: 0 },
     }),
   ];
   const find = (lost: Parameters<typeof findLot>[0]) =>
@@ -212,7 +212,7 @@ describe('patches of a bed', () => {
       row({
         code: 'C',
         patch: patch(900),
-        held: { seed: 0, sown: 0, standing: 0, lifted: 1, sent: 0, out: 1 },
+        held: { seed: 0, sown: 0, standing: 0, lifted: 1, sent: 0, planted: 0, out: 1 },
       }),
       row({ code: 'D' }),
     ];

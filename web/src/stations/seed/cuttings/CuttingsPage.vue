@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stockPlants, stockYield, takenThisSeason } from '@kauri/core';
+import { liftedOf, stockPlants, stockYield, takenThisSeason } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -143,7 +143,7 @@ const stuck = computed(() =>
                   lot.code
                 }}</RouterLink>
                 {{ dateWords(lot.sownOn) }}:
-                {{ count(lot.held.standing + lot.held.lifted + lot.held.sent) }} rooted,
+                {{ count(lot.held.standing + liftedOf(lot.held)) }} rooted,
                 {{ count(lot.held.sown) }} still to root
               </li>
             </ul>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { liftedOf } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -182,7 +183,7 @@ const sown = computed(() => seed.sownOf(props.lot.id));
               row.code
             }}</RouterLink>
             {{ dateWords(row.sownOn) }},
-            {{ count(row.held.standing + row.held.lifted + row.held.sent) }} stand or were lifted
+            {{ count(row.held.standing + liftedOf(row.held)) }} stand or were lifted
           </li>
         </ul>
       </section>
