@@ -935,3 +935,19 @@ export {
   type HeatDay,
 } from './survival/collarHeat';
 export { mustBePlace, outlineM2, outlineMetres, readOutline, type Corner } from './survival/outline';
+export { livingNow, walkDue, type LivingNow } from './survival/livingNow';
+export {
+  HEAT_DAYS,
+  lastHeatDays,
+  comparedBy,
+  placesBefore,
+  placesToReplace,
+  plantedCases,
+  plantingAsks,
+  plantingSeen,
+  sizeClassOf,
+  type ComparedBy,
+  type PlantedCase,
+  type PlantingSeen,
+} from './reading/plantingsSeen';
+export type { PlantingAsk } from './today/plantingAsk';

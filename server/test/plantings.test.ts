@@ -183,7 +183,7 @@ describe('planting', () => {
   it('says what stands about its trees now', async () => {
     const { planting, part } = await twelve();
     await crew.ok('changeGuard', { params: { ...at(planting), part }, body: { id: newId(), guard: 'none' } });
-    expect((await seen(planting)).parts[0].guard).toBe('none');
+    expect((await seen(planting)).parts[0]).toMatchObject({ guard: 'closed tube', guardNow: 'none' });
   });
 });
 

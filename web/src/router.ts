@@ -95,6 +95,19 @@ export const router = createRouter({
         { path: ':lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
       ],
     },
+    {
+      path: '/planted',
+      component: () => import('./stations/planted/PlantedShell.vue'),
+      children: [
+        { path: 'lived', name: 'planted-lived', component: () => import('./stations/planted/LivedPage.vue') },
+        { path: 'walk/:walk', name: 'planted-walk', component: () => import('./stations/planted/WalkPage.vue') },
+        {
+          path: ':planting?',
+          name: 'planted',
+          component: () => import('./stations/planted/PlantingsPage.vue'),
+        },
+      ],
+    },
     { path: '/held', name: 'held', component: () => import('./stations/grow/HeldPage.vue') },
     { path: '/learnt', name: 'learnt', component: () => import('./stations/grow/LearntPage.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },

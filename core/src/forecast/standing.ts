@@ -53,8 +53,7 @@ export function standingOf(facts: LotFacts, forecast: LotForecast): Standing | n
   }
   if (tally.standing === 0 && forecast.emergence.seen === null)
     return beforeEmergence(facts, forecast, standing);
-  if (tally.standing === 0)
-    return standing(liftedOf(tally) > 0 ? 'lifted' : 'ended', { kind: 'done' });
+  if (tally.standing === 0) return standing(liftedOf(tally) > 0 ? 'lifted' : 'ended', { kind: 'done' });
   return facts.home.kind === 'container' ? inContainer(forecast, standing) : inBed(forecast, standing);
 }
 

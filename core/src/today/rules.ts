@@ -94,6 +94,13 @@ export const ruleTerms = {
   sever: { words: 'Layers to sever', work: 'sever', rest: 14, loss: share(0.5) },
   'look-layer': { words: 'Layers to look at', work: 'look', rest: 28, loss: share(0.1) },
   'keep-on': { words: 'Layers kept over winter', work: 'look', rest: 120, loss: share(0.1) },
+  'planting-heat': {
+    words: 'Guards that overheat planted trees',
+    work: 'shelter',
+    rest: 2,
+    loss: (f) => (f.scorch ? 0.3 : 0.1),
+  },
+  'walk-planting': { words: 'Plantings to walk', work: 'count', rest: 28, loss: share(0.01) },
   'late-up': { words: 'Lots late coming up', work: 'look', rest: 14, loss: share(0.05) },
   'roots-rejected': { words: 'Lots whose roots were rejected', work: 'move', rest: 28, loss: share(0.3) },
   'judge-roots': { words: 'Roots to judge before lots go', work: 'pull', rest: 14, loss: share(0.04) },

@@ -14,6 +14,7 @@ import {
 } from './actWords';
 import type { Act } from './lotActs';
 import type { PlanAsk } from './planAsk';
+import { plantingActWords, type PlantingAsk } from './plantingAsk';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
 import { several } from '../words/numbers';
@@ -44,13 +45,13 @@ export interface SeedAsk {
 /** Seeds, or cuttings, that one sowing of a nursery uses at most: a rule of thumb, to put acts in order. */
 const ONE_SOWING = 2000;
 
-/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up, a planned sowing. */
-export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up', 'plan'] as const;
+/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up, a planned sowing, a planting. */
+export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up', 'plan', 'planting'] as const;
 type ActSubject = (typeof actSubjects)[number];
 
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {
-  part: 'lot' | 'seed' | 'roots' | 'plan';
+  part: 'lot' | 'seed' | 'roots' | 'plan' | 'planted';
   /** What its subject is, by which a screen finds where it leads. */
   of: ActSubject;
   /** What its subject is called. */
@@ -60,13 +61,14 @@ export interface TodayItem extends AgendaItem {
 
 /**
  * Everything that asks for something on a day, each with its words: the lots' own acts, those late in coming up, the seed
- * room's, what roots ask for, and the plan's sowings.
+ * room's, what roots ask for, the plan's sowings, and the plantings.
  */
 export function itemsOf(
   lots: readonly LotAsks[],
   room: readonly SeedAsk[],
   day: EpochDay,
   planned: readonly PlanAsk[] = [],
+  plantings: readonly PlantingAsk[] = [],
 ): TodayItem[] {
   const byId = new Map(lots.map((lot) => [lot.lotId, lot]));
   const seedItem = ({ act, name, seeds }: SeedAsk): TodayItem => ({
@@ -109,6 +111,7 @@ export function itemsOf(
     ...room.map(seedItem),
     ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
     ...planItems(planned, day),
+    ...plantings.map((ask) => plantingItem(ask, day)),
     ...rootActs(judged).map((act): TodayItem => {
       const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
       return {
@@ -157,6 +160,26 @@ function planItems(asks: readonly PlanAsk[], day: EpochDay): TodayItem[] {
       });
     return items;
   });
+}
+
+/** What a planting asks for on a day. */
+function plantingItem(ask: PlantingAsk, day: EpochDay): TodayItem {
+  const { plantingId, name, trees } = ask;
+  const walk = ask.kind === 'walk';
+  return {
+    rule: walk ? 'walk-planting' : 'planting-heat',
+    subjectId: plantingId,
+    when: walk ? whenFor(ask.due, day) : 'now',
+    by: null,
+    figures: walk
+      ? { due: ask.due, autumn: ask.autumn }
+      : { on: ask.on, insideC: ask.insideC, airC: ask.airC, scorch: ask.scorch ? 1 : 0 },
+    trees,
+    part: 'planted',
+    of: 'planting',
+    about: name,
+    words: plantingActWords(ask, day),
+  };
 }
 
 /** How pressing acts are, the most first. */

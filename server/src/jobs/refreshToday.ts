@@ -4,6 +4,7 @@ import {
   itemsOf,
   lotVerdict,
   planAsks,
+  plantingAsks,
   risingFacts,
   roomAsks,
   roomOutlooks,
@@ -26,8 +27,9 @@ import { nursery, nurseryToday } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
+import { plantingsOf } from '../features/plantings/plantings';
 import { seedRoom } from '../features/seed/room';
-import { seriesOf } from '../features/weather/weatherDays';
+import { heatDaysOf, seriesOf } from '../features/weather/weatherDays';
 import { nurseryLookup } from '../features/yard/lookup';
 import { readValue } from '../nursery/values';
 import { asksOfLots, type AskedLot } from './lotWork';
@@ -75,7 +77,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 9;
+const MODEL = 10;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -126,7 +128,15 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
       workedAt: new Date(),
       forecast: rows.length,
       faults,
-      items: toKept(itemsOf(asks, roomItems, day, planAsks(read.planned, species, room, day))),
+      items: toKept(
+        itemsOf(
+          asks,
+          roomItems,
+          day,
+          planAsks(read.planned, species, room, day),
+          plantingAsks(read.plantings, read.heatDays, read.latitudeDeg, day),
+        ),
+      ),
       room: toKept(roomItems),
       roomBasis,
     };
@@ -198,6 +208,9 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     roomBasis,
     keptRoom,
     planned: planned.sowings,
+    plantings: await plantingsOf(tx, nurseryId),
+    heatDays: await heatDaysOf(tx, nurseryId, day),
+    latitudeDeg: site.latitudeDeg,
   };
 }
 

@@ -6,6 +6,7 @@ import {
   LayoutGrid,
   ListChecks,
   Sprout,
+  Trees,
 } from 'lucide-vue-next';
 import type { Component } from 'vue';
 
@@ -25,4 +26,5 @@ export const stations: readonly Station[] = [
   { name: 'grow', words: 'Grow', icon: Sprout, key: '5' },
   { name: 'roots', words: 'Roots', icon: Asterisk, key: '6' },
   { name: 'lift', words: 'Lift', icon: ArrowUpFromLine, key: '7' },
+  { name: 'planted', words: 'Planted', icon: Trees, key: '8' },
 ];

@@ -54,7 +54,9 @@ export const PlantedPart = z.object({
   toCm: z.number().nullable(),
   on: PlainDate,
   count: z.number(),
+  /** What stood about them when they were planted, and what stands about them now. */
   guard: z.enum(guardNames),
+  guardNow: z.enum(guardNames),
   stake: z.enum(stakes),
   planter: z.string(),
   note: z.string(),

@@ -90,7 +90,7 @@ const whenKind = z.enum(['now', 'week', 'weeks', 'watch']);
 /** One act as the server works it out. */
 export const ServerAct = z.object({
   rule,
-  part: z.enum(['lot', 'seed', 'roots', 'plan']),
+  part: z.enum(['lot', 'seed', 'roots', 'plan', 'planted']),
   /** Whose page it leads to. */
   of: z.enum(actSubjects),
   /** The lot, batch, bag or layer, and what it is called; null where it is about several lots. */

@@ -7,6 +7,7 @@ CREATE TABLE "planted_part" (
 	"on_date" date NOT NULL,
 	"count" bigint NOT NULL,
 	"guard" text NOT NULL,
+	"guard_now" text NOT NULL,
 	"stake" text NOT NULL,
 	"planter" text NOT NULL,
 	"note" text NOT NULL,

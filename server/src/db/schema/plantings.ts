@@ -51,7 +51,9 @@ export const plantedPart = pgTable(
     at: bigint({ mode: 'number' }).notNull().generatedAlwaysAsIdentity(),
     onDate: date('on_date').notNull(),
     count: bigint({ mode: 'number' }).notNull(),
+    /** What stood about them when they were planted, and what stands about them now. */
     guard: text().$type<Guard>().notNull(),
+    guardNow: text('guard_now').$type<Guard>().notNull(),
     stake: text().$type<Stake>().notNull(),
     planter: text().notNull(),
     note: text().notNull(),

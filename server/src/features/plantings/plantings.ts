@@ -12,7 +12,7 @@ import { lockLots, mustBeRecordable } from '../lots/locked';
 const PARTS = `
   select t.planting_id as "plantingId", t.id, p.lot_id as "lotId", l.code, l.species_id as "speciesId", t.parcel_id as "parcelId",
     p.form, coalesce(c.values ->> 'name', '') as "raisedIn", p.grade, p.from_cm as "fromCm", p.to_cm as "toCm",
-    t.on_date::text as "on", t.count::int as count, t.guard, t.stake, t.planter, t.note, w.name as by
+    t.on_date::text as "on", t.count::int as count, t.guard, t.guard_now as "guardNow", t.stake, t.planter, t.note, w.name as by
   from planted_part t
   join parcel p on p.nursery_id = t.nursery_id and p.id = t.parcel_id
   join lot l on l.nursery_id = p.nursery_id and l.id = p.lot_id
@@ -184,6 +184,7 @@ export async function plantTrees(work: Work, plantingId: string, body: BodyOf<'p
       onDate: on,
       count,
       guard,
+      guardNow: guard,
       stake,
       planter,
       note: words,
@@ -260,8 +261,8 @@ export async function changeGuard(
   { guard }: BodyOf<'changeGuard'>,
 ): Promise<void> {
   const part = await lockedPart(work, plantingId, id);
-  await work.tx.update(plantedPart).set({ guard }).where(partAt(work, id));
-  await note(work, 'change guard', id, { guard: part.guard }, { guard });
+  await work.tx.update(plantedPart).set({ guardNow: guard }).where(partAt(work, id));
+  await note(work, 'change guard', id, { guard: part.guardNow }, { guard });
 }
 
 /** The last day on which a walk can be of: today. @throws Refusal for a day to come, or before anything was planted */

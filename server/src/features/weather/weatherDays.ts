@@ -1,4 +1,4 @@
-import { dayOf, isoOf, type WeatherSeries } from '@kauri/core';
+import { dayOf, HEAT_DAYS, isoOf, type EpochDay, type HeatDay, type WeatherSeries } from '@kauri/core';
 import type { WeatherColumns } from '@kauri/core/contract';
 import type { Tx } from '../../db/tenant';
 
@@ -54,4 +54,13 @@ export async function seriesOf(tx: Tx, nurseryId: string): Promise<WeatherSeries
     tMaxC: numbers(tMaxC),
     rainMm: numbers(rainMm),
   };
+}
+
+/** The days measured last up to one, as plantings in guards need them. */
+export async function heatDaysOf(tx: Tx, nurseryId: string, day: EpochDay): Promise<HeatDay[]> {
+  const { rows } = await tx.$client.query<DayRow>(
+    'select day, t_min_c, t_max_c from weather_day where nursery_id = $1 and day > $2 and day <= $3',
+    [nurseryId, isoOf(day - HEAT_DAYS), isoOf(day)],
+  );
+  return rows.map((row) => ({ day: dayOf(row.day), tMinC: row.t_min_c, tMaxC: row.t_max_c }));
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AgendaLine } from '@kauri/core';
-import { Asterisk, Bean, BookOpen, Rows3 } from 'lucide-vue-next';
+import { Asterisk, Bean, BookOpen, Rows3, Trees } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
@@ -26,10 +26,11 @@ const aside = computed(() =>
           roots: 'Root bench',
           seed: 'Seed room',
           plan: 'The plan',
+          planted: 'Planted out',
         }[item.value.part],
       ],
 );
-const icons = { lot: Rows3, roots: Asterisk, seed: Bean, plan: BookOpen };
+const icons = { lot: Rows3, roots: Asterisk, seed: Bean, plan: BookOpen, planted: Trees };
 const work = computed(() => {
   const saves = savingWords(props.line.lossPerHour);
   return `${minutesWords(props.line.minutes)}${saves ? `, ${saves}` : ''}`;

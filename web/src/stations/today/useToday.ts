@@ -1,8 +1,10 @@
 import {
   dayOf,
   itemsOf,
+  lastHeatDays,
   lotAsks,
   planAsks,
+  plantingAsks,
   roomAsks,
   ruleTerms,
   todayKnown,
@@ -25,6 +27,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { latestOnly } from '../../stores/latestOnly';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
+import { usePlantings } from '../../stores/plantings';
 import { useRoots } from '../../stores/roots';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
@@ -51,6 +54,7 @@ export const useToday = createSharedComposable(() => {
   const roots = useRoots();
   const kept = useTodayBook();
   const plan = usePlan();
+  const plantings = usePlantings();
   const { lots } = useLots();
   const { shown: rising, settled: risen } = useComingUp();
 
@@ -68,7 +72,8 @@ export const useToday = createSharedComposable(() => {
       seed.settled &&
       risen.value &&
       kept.book !== null &&
-      plan.loaded,
+      plan.loaded &&
+      plantings.loaded,
   );
 
   /** What each lot asked for last, with what that was made of. */
@@ -95,6 +100,12 @@ export const useToday = createSharedComposable(() => {
         room,
         day,
         planAsks(plan.sowings, nursery.lookup.species, seed.room, day),
+        plantingAsks(
+          plantings.kept,
+          lastHeatDays(nursery.series, day),
+          nursery.catalogue!.nursery.latitudeDeg,
+          day,
+        ),
       ),
       known.value,
       day,
@@ -111,6 +122,7 @@ export const useToday = createSharedComposable(() => {
       () => seed.knownRoom,
       () => seed.outlooks,
       () => plan.sowings,
+      () => plantings.kept,
       known,
     ],
     () => ready.value && (own.value === null ? work() : soon()),
@@ -123,6 +135,7 @@ export const useToday = createSharedComposable(() => {
     clearTimeout(asksAgain);
     void roots.load().catch(() => undefined);
     void plan.load().catch(() => undefined);
+    void plantings.load().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     clearTimeout(asksAgain);
     if (answer.workedAt !== null) fromServer.value = answer;
@@ -203,6 +216,8 @@ export function leadsTo({ part, of, subjectId }: TodayItem): RouteLocationRaw {
       return { name: 'seed-layers', params: { layer: id } };
     case 'up':
       return { name: 'seed-up', params: { lot: id } };
+    case 'planting':
+      return { name: 'planted', params: { planting: id } };
     case 'plan':
       return { name: 'plan-board', query: { sowing: id } };
   }

@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import {
+  betaMean,
+  chanceBetter,
+  comparedBy,
+  plantedCases,
+  seedsToSow,
+  sizeClassOf,
+  survivalGroups,
+  treesToTell,
+  Unfit,
+  type ComparedBy,
+  type PlantedCase,
+  type SurvivalGroup,
+} from '@kauri/core';
+import { computed, ref } from 'vue';
+import EmptyState from '../../parts/EmptyState.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import { typedNumber } from '../../parts/typed';
+import { useNursery } from '../../stores/nursery';
+import { usePlantings } from '../../stores/plantings';
+import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
+import { count, percent, several, surely } from '../../words/numbers';
+import { groundWords, guardWords } from '../../words/planted';
+import { formWords, sizeWords } from '../plan/orderWords';
+
+/** What lived, compared by how trees were raised, planted and guarded: small groups do not shout. */
+const plantings = usePlantings();
+const nursery = useNursery();
+const season = useSeason();
+const { shown, unit } = usePreferences();
+const by = ref<ComparedBy>('species');
+const only = ref('');
+const target = ref('100');
+
+const byWords: Record<ComparedBy, string> = {
+  species: 'species',
+  raised: 'what they were raised in',
+  size: 'size when planted',
+  ground: 'ground',
+  guard: 'guard when planted',
+  planter: 'who planted them',
+  planting: 'planting',
+  lot: 'lot',
+};
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
+const groupOf: Record<ComparedBy, (one: PlantedCase) => string> = {
+  species: ({ speciesId }) => speciesName(speciesId),
+  raised: ({ form, raisedIn }) => `${formWords[form]}${raisedIn ? `, ${raisedIn}` : ''}`,
+  size: (one) => {
+    const size = sizeClassOf(one);
+    return size ? sizeWords(size, (cm) => shown(cm, 'height'), unit('height')) : 'not graded';
+  },
+  ground: ({ ground }) => groundWords[ground],
+  guard: ({ guard }) => guardWords[guard],
+  planter: ({ planter }) => planter || 'nobody named',
+  planting: ({ planting }) => planting,
+  lot: ({ code }) => code,
+};
+const all = computed(() => plantedCases(plantings.kept, season.view));
+const ofSpecies = computed(() => [
+  { value: '', words: 'all species' },
+  ...[...new Set(all.value.map(({ speciesId }) => speciesId))]
+    .map((value) => ({ value, words: speciesName(value) }))
+    .sort((a, b) => a.words.localeCompare(b.words)),
+]);
+const compared = computed(() => {
+  const cases = all.value.filter(({ speciesId }) => !only.value || speciesId === only.value);
+  return survivalGroups(
+    cases.map((one) => ({ group: groupOf[by.value](one), alive: one.alive, dead: one.dead })),
+  );
+});
+const groups = computed(() => compared.value.groups);
+/** Surer than this, the better of two is called so. */
+const SURE = 0.9;
+function againstBest(group: SurvivalGroup): string {
+  const best = groups.value[0];
+  if (group === best) return groups.value.length > 1 ? 'the best, as far as is known' : '';
+  const chance = chanceBetter(best.share, group.share);
+  if (chance >= SURE) return `${best.group} better: ${surely(chance)}`;
+  const more = treesToTell(betaMean(best.share), betaMean(group.share));
+  return `not told apart (${surely(chance)})${more ? `; about ${several(more, 'tree')} of each would` : ''}`;
+}
+function toPlant({ next }: SurvivalGroup): string {
+  try {
+    return count(seedsToSow({ target: typedNumber(target.value), probability: 0.9, stages: [next] }).value);
+  } catch (error) {
+    if (!(error instanceof Unfit)) throw error;
+    return '–';
+  }
+}
+const targetFault = computed(() => {
+  const n = typedNumber(target.value);
+  return Number.isInteger(n) && n >= 1 && n <= 1e6 ? null : 'A whole number from 1 on.';
+});
+</script>
+
+<template>
+  <EmptyState v-if="!all.length" title="No planting was walked yet">
+    Once a planting is walked, this page compares what lived: by species, by what trees were raised in, by
+    their size, their guards and their ground.
+  </EmptyState>
+  <div v-else class="max-w-5xl space-y-5 p-4 md:p-6">
+    <h1 class="text-2xl">What lived</h1>
+    <div class="grid max-w-3xl gap-3 sm:grid-cols-3">
+      <SelectField
+        v-model="by"
+        label="Compare by"
+        :options="comparedBy.map((value) => ({ value, words: byWords[value] }))"
+      />
+      <SelectField v-model="only" label="Of" :options="ofSpecies" />
+      <FormField v-model="target" label="Trees that are to live" inputmode="numeric" :fault="targetFault" />
+    </div>
+    <table class="w-full" data-testid="lived">
+      <thead>
+        <tr class="border-rule border-b text-left">
+          <th class="py-1.5 pr-3" scope="col">{{ byWords[by] }}</th>
+          <th class="pr-3 text-right" scope="col">Alive</th>
+          <th class="w-2/5 pr-3" scope="col">Share that lives, nine times in ten</th>
+          <th class="pr-3" scope="col">Against the best</th>
+          <th class="text-right" scope="col">
+            Plant for {{ targetFault ? 'as many' : count(typedNumber(target)) }}
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="group in groups" :key="group.group" class="border-rule border-b align-middle">
+          <th class="py-2 pr-3 text-left font-bold" scope="row">
+            {{ group.group }}
+            <span class="text-muted block text-sm font-normal">{{
+              several(group.plantings, 'part of a planting', 'parts of plantings')
+            }}</span>
+          </th>
+          <td class="pr-3 text-right whitespace-nowrap tabular-nums">
+            {{ count(group.alive) }} of {{ count(group.alive + group.dead) }}
+          </td>
+          <td class="pr-3">
+            <svg class="h-4 w-full" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
+              <rect class="fill-soil" x="0" y="4" width="100" height="2" />
+              <rect
+                class="fill-leaf-mid"
+                :x="group.lower * 100"
+                y="2"
+                :width="(group.upper - group.lower) * 100"
+                height="6"
+              />
+              <rect class="fill-leaf" :x="group.mean * 100 - 0.4" y="0" width="0.8" height="10" />
+            </svg>
+            <span class="text-sm">{{ percent(group.lower) }} to {{ percent(group.upper) }}</span>
+          </td>
+          <td class="pr-3 text-[0.95rem]">{{ againstBest(group) }}</td>
+          <td class="text-right text-lg tabular-nums">{{ toPlant(group) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="text-muted max-w-3xl">
+      Each part of a planting counts by its last walk. Trees planted together share their luck, so many trees
+      of one planting say less than as many of several; a small group is read beside the others. Other
+      differences between groups (who planted what, where) are not taken out: two species on two grounds
+      compare grounds as well. To plant: as many as leave the number wanted alive nine times in ten, in the
+      next planting of the kind.
+    </p>
+  </div>
+</template>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+import { outlineM2, readOutline, Unfit, type Corner, type PlantingGround } from '@kauri/core';
+import type { Planting, PlantingLayout } from '@kauri/core/contract';
+import { v7 as newId } from 'uuid';
+import { computed } from 'vue';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
+import FormDialog from '../../parts/FormDialog.vue';
+import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
+import SheetActs from '../../parts/SheetActs.vue';
+import { keptUnlessTyped, typedNumber } from '../../parts/typed';
+import { useDraft } from '../../parts/useDraft';
+import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
+import { useNursery } from '../../stores/nursery';
+import { usePlantings } from '../../stores/plantings';
+import { usePreferences } from '../../stores/preferences';
+import { count } from '../../words/numbers';
+import { groundWords, optionsOf } from '../../words/planted';
+
+/** A planting: where, what for, on what ground, and how its trees stand. */
+const props = defineProps<{ planting: Planting | null }>();
+const emit = defineEmits<{ close: [id: string | null] }>();
+const plantings = usePlantings();
+const nursery = useNursery();
+const messages = useMessages();
+const { shown, show, typed, unit } = usePreferences();
+
+const was = props.planting;
+const rows = was?.layout.kind === 'rows' ? was.layout : null;
+const asShown = (m: number) => String(Math.round(shown(m, 'site') * 100) / 100);
+const key = `planting.${was?.id ?? 'new'}`;
+const { draft, clear } = useDraft(key, {
+  id: was?.id ?? newId(),
+  name: was?.name ?? '',
+  where: was?.where ?? '',
+  purpose: was?.purpose ?? '',
+  ground: (was?.ground ?? 'moist') as PlantingGround,
+  mulch: was?.mulch ?? '',
+  note: was?.note ?? '',
+  kind: (was?.layout.kind ?? 'rows') as PlantingLayout['kind'],
+  rows: rows ? String(rows.rows) : '',
+  perRow: rows ? String(rows.perRow) : '',
+  rowM: rows ? asShown(rows.rowM) : '',
+  treeM: rows ? asShown(rows.treeM) : '',
+  corners: (was?.layout.kind === 'outline' ? was.layout.corners : []) as Corner[],
+  outlineFault: '',
+});
+const { busy, save, sentence, wrong } = useSaving(key);
+const m2 = computed(() => (draft.value.corners.length > 2 ? outlineM2(draft.value.corners) : null));
+const places = computed(() => typedNumber(draft.value.rows) * typedNumber(draft.value.perRow));
+
+async function read(event: Event) {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  if (!file) return;
+  const { latitudeDeg, longitudeDeg } = nursery.catalogue!.nursery;
+  try {
+    if (file.size > 2e6) throw new Unfit('That file is too large for one outline.');
+    draft.value.corners = readOutline(await file.text(), { latitudeDeg, longitudeDeg });
+    draft.value.outlineFault = '';
+  } catch (error) {
+    if (!(error instanceof Unfit)) throw error;
+    draft.value.outlineFault = error.message;
+  } finally {
+    field.value = '';
+  }
+}
+const spacing = (text: string, before: number | undefined) =>
+  keptUnlessTyped(text, before, asShown, (value) => typed(value, 'site')) ?? NaN;
+async function keep() {
+  const { id, name, where, purpose, ground, mulch, note, kind, corners } = draft.value;
+  const layout: PlantingLayout =
+    kind === 'outline'
+      ? { kind, corners }
+      : {
+          kind,
+          rows: typedNumber(draft.value.rows),
+          perRow: typedNumber(draft.value.perRow),
+          rowM: spacing(draft.value.rowM, rows?.rowM),
+          treeM: spacing(draft.value.treeM, rows?.treeM),
+        };
+  const fields = { version: was?.version ?? null, name, where, purpose, ground, mulch, note, layout };
+  const kept = await save(fields, async (writeId) => {
+    await plantings.put(id, { id: writeId, ...fields });
+    return true;
+  });
+  if (kept === null) return;
+  clear();
+  messages.say(`${name} kept.`);
+  emit('close', id);
+}
+</script>
+
+<template>
+  <FormDialog :title="was ? `Change ${was.name}` : 'Add a planting'" wide @close="emit('close', null)">
+    <form class="space-y-4" novalidate @submit.prevent="keep">
+      <div class="grid gap-3 sm:grid-cols-2">
+        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <FormField v-model="draft.where" label="Where" hint="As you would tell it to a neighbour" />
+        <FormField v-model="draft.purpose" label="For" hint="Riverbank, hedge, shelter, orchard" />
+        <SelectField v-model="draft.ground" label="Ground" :options="optionsOf(groundWords)" />
+      </div>
+      <ChoiceRow
+        v-model="draft.kind"
+        label="Its trees stand"
+        :options="[
+          { value: 'rows', words: 'in rows' },
+          { value: 'outline', words: 'within an outline' },
+        ]"
+      />
+      <div v-if="draft.kind === 'rows'" class="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        <FormField v-model="draft.rows" label="Rows" inputmode="numeric" :fault="wrong('layout.rows')" />
+        <FormField
+          v-model="draft.perRow"
+          label="Trees a row"
+          inputmode="numeric"
+          :fault="wrong('layout.perRow')"
+          :hint="places > 0 ? `${count(places)} places` : undefined"
+        />
+        <FormField
+          v-model="draft.rowM"
+          label="Between rows"
+          :unit="unit('site')"
+          inputmode="decimal"
+          :fault="wrong('layout.rowM')"
+        />
+        <FormField
+          v-model="draft.treeM"
+          label="Between trees"
+          :unit="unit('site')"
+          inputmode="decimal"
+          :fault="wrong('layout.treeM')"
+        />
+      </div>
+      <div v-else>
+        <label class="mb-1 block font-bold" for="outline-file">Outline, a GeoJSON file</label>
+        <input
+          id="outline-file"
+          class="field"
+          type="file"
+          accept=".geojson,.json,application/geo+json,application/json"
+          aria-describedby="outline-words"
+          @change="read"
+        />
+        <p id="outline-words" class="mt-1 text-sm" aria-live="polite">
+          <b v-if="draft.outlineFault || wrong('layout.corners')" class="text-wrong">{{
+            draft.outlineFault || wrong('layout.corners')
+          }}</b>
+          <span v-else-if="m2" class="text-muted"
+            >{{ show(m2, 'area') }} within {{ draft.corners.length }} corners</span
+          >
+          <span v-else class="text-muted">One polygon, in longitude and latitude</span>
+        </p>
+      </div>
+      <div class="grid gap-3 sm:grid-cols-2">
+        <FormField v-model="draft.mulch" label="Mulch" hint="What, and how wide" />
+        <FormField v-model="draft.note" label="Note" />
+      </div>
+      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="keep" />
+    </form>
+  </FormDialog>
+</template>

@@ -1,0 +1,61 @@
+import type { LivingNow, PlantingSeen } from '@kauri/core';
+import { shortDate, yearOf } from '../../words/dates';
+import { count, percent, several } from '../../words/numbers';
+
+/** How many trees live: counted where every one was looked at, else with where it lies nine times in ten. */
+export function livingWords({ trees, seen, alive, lower, upper }: LivingNow): string {
+  if (seen >= trees) return `${count(alive)} of ${several(trees, 'tree')} alive, each looked at`;
+  return `${count(lower)} to ${count(upper)} of ${several(trees, 'tree')} alive, nine times in ten`;
+}
+
+/** The share that lives, short. */
+export function shareWords({ trees, seen, alive, lower, upper }: LivingNow): string {
+  if (seen >= trees) return percent(alive / trees);
+  return `${percent(lower / trees)} to ${percent(upper / trees)}`;
+}
+
+/** What a planting asks for first, as its tag says it. */
+export function decisionOf(
+  { trees, underWay, heat, due, living, gone, planting }: PlantingSeen,
+  today: number,
+  showTemperature: (celsius: number) => string,
+): { headline: string; detail: string; urgent: boolean } {
+  const date = (day: number) => shortDate(day, yearOf(today));
+  if (heat)
+    return {
+      headline: `Raise, vent or take off its guards`,
+      detail: `In the ${heat.guard}s it came to about ${showTemperature(heat.highestC)} on ${date(heat.on)}, ${showTemperature(heat.airC)} outside${heat.hours[1] ? `; ${several(heat.hours[1], 'hour')} above ${showTemperature(40)}` : ''}. ${heat.risk === 'scorch' ? 'Leaders scorch there' : 'A little hotter and leaders scorch'}: reckoned with full sun and still air, a rule of thumb.`,
+      urgent: true,
+    };
+  if (underWay)
+    return {
+      headline: 'A walk is under way',
+      detail: `${underWay.by} began it on ${date(Date.parse(underWay.on) / 86_400_000)}: go along, or end it.`,
+      urgent: false,
+    };
+  if (!trees)
+    return {
+      headline: 'Nothing is planted here yet',
+      detail: 'Say which lifted trees went in, from which parcel: from then on every tree can be found.',
+      urgent: false,
+    };
+  if (due && due.due <= today)
+    return {
+      headline: 'Walk it: which trees live?',
+      detail: `Due since ${date(due.due)}, in its ${['first', 'second', 'third'][due.autumn - 1]} autumn, while leaves still tell the living (a rule of thumb).`,
+      urgent: true,
+    };
+  if (living && gone)
+    return {
+      headline: `${count(gone)} found dead or missing`,
+      detail: `${livingWords(living)}. What is to be replaced stands below.`,
+      urgent: false,
+    };
+  return {
+    headline: living ? 'All that were looked at live' : 'Planted; not walked yet',
+    detail: due
+      ? `The next walk is due from ${date(due.due)}.`
+      : `${planting.name} was walked through its first autumns.`,
+    urgent: false,
+  };
+}
