@@ -951,3 +951,4 @@ export {
   type PlantingSeen,
 } from './reading/plantingsSeen';
 export type { PlantingAsk } from './today/plantingAsk';
+export { perLiving } from './survival/perLiving';

@@ -100,7 +100,11 @@ export const router = createRouter({
       component: () => import('./stations/planted/PlantedShell.vue'),
       children: [
         { path: 'lived', name: 'planted-lived', component: () => import('./stations/planted/LivedPage.vue') },
-        { path: 'walk/:walk', name: 'planted-walk', component: () => import('./stations/planted/WalkPage.vue') },
+        {
+          path: 'walk/:walk',
+          name: 'planted-walk',
+          component: () => import('./stations/planted/WalkPage.vue'),
+        },
         {
           path: ':planting?',
           name: 'planted',

@@ -38,10 +38,13 @@ import { yardHandlers } from '../features/yard/routes';
 import type { NurseryCall, Server, Work } from '../http/context';
 import type { DemoLot } from './lot';
 import { DEMO_PASSWORD, demoNurseries, type DemoNursery } from './nurseries';
+
+type HeatWave = NonNullable<DemoNursery['heatWave']>;
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
 import { planAhead } from './plan';
 import { liftAndSend, twoGrades } from './lifts';
+import { plantOut } from './plantings';
 import { makeOrders } from './orders';
 import { makeYard } from './yard';
 import { demoPlants } from './roots';
@@ -122,6 +125,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
     const speciesIds = new Map([...lookup.species.values()].map((s) => [s.code, s.id]));
     await makeOrders(grower, demo.orders ?? [], speciesIds, dayOf(today));
+    await plantOut(grower, demo.plantings ?? []);
     await liftAndSend(grower, demo.latitudeDeg);
     await planAhead(grower, lookup, weather);
   });
@@ -136,6 +140,7 @@ async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries
     days,
     demo.weatherSeed,
   );
+  if (demo.heatWave) heatUp(series, demo.heatWave, end);
   await storeDays(
     work,
     Array.from(series.tMinC, (tMinC, i) => ({
@@ -146,6 +151,18 @@ async function makeWeather(work: Work, demo: DemoNursery): Promise<WeatherSeries
     })),
   );
   return series;
+}
+
+/** Puts a heat wave into the summer last gone by, as far as it has come. */
+function heatUp({ start, tMinC, tMaxC }: WeatherSeries, { on, maxC }: HeatWave, today: EpochDay): void {
+  const { year } = partsOf(today);
+  const first = dayFrom(dayFrom(year, ...on) <= today ? year : year - 1, ...on);
+  for (const [i, high] of maxC.entries()) {
+    const at = first + i - start;
+    if (first + i > today) return;
+    tMaxC[at] = Math.max(tMaxC[at], high);
+    tMinC[at] = Math.max(tMinC[at], high - 16);
+  }
 }
 
 async function lookupOf(server: Server, tx: Tx, nurseryId: string): Promise<Lookup> {

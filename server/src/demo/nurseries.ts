@@ -3,6 +3,7 @@ import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
 import type { DemoCare, DemoClimate, DemoEvent } from './growing';
 import type { DemoLot } from './lot';
+import { piedraClaraPlantings, withybeckPlantings, type DemoPlanting } from './plantings';
 import { piedraClaraOrders, withybeckOrders, type DemoOrder } from './orders';
 import { pastSeasons } from './seasons';
 import { piedraClaraSeed, withybeckSeed } from './seedRooms';
@@ -40,6 +41,9 @@ export interface DemoNursery {
   lots: readonly DemoLot[];
   seed: DemoSeedRoom;
   orders?: readonly DemoOrder[];
+  plantings?: readonly DemoPlanting[];
+  /** A heat wave of the summer last gone by, or under way: its first day, and the highest of each of its days, °C. */
+  heatWave?: { on: readonly [number, number]; maxC: readonly number[] };
   climate?: DemoClimate;
   care?: readonly DemoCare[];
   events?: readonly DemoEvent[];
@@ -139,6 +143,8 @@ export const demoNurseries: readonly DemoNursery[] = [
     ],
     seed: withybeckSeed,
     orders: withybeckOrders,
+    plantings: withybeckPlantings,
+    heatWave: { on: [7, 16], maxC: [28, 31.5, 33.5, 36, 35, 30] },
     // One a line.
     // prettier-ignore
     lots: [
@@ -248,10 +254,11 @@ export const demoNurseries: readonly DemoNursery[] = [
     ],
     seed: piedraClaraSeed,
     orders: piedraClaraOrders,
+    plantings: piedraClaraPlantings,
     // One a line.
     // prettier-ignore
     lots: [
-      { code: '25-NPU-01', species: 'NPU', place: 'Cama 1', in: { density: 220, area: 1.3 }, season: -1, sown: [4, 10], seeds: 1100, target: 20 },
+      { code: '25-NPU-01', species: 'NPU', place: 'Cama 1', in: { density: 220, area: 1.3 }, season: -1, sown: [4, 10], seeds: 1100, target: 20, lifted: 0.4 },
       { code: '26-NAN-01', species: 'NAN', place: 'Cama 1', in: { density: 240, area: 1.0 }, season: 0, sown: [4, 2], seeds: 1000, target: 20 },
       { code: '26-NDO-01', species: 'NDO', place: 'Cama 2', in: { density: 240, area: 1.8 }, season: 0, sown: [3, 20], seeds: 1500, target: 25 },
     ],

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { balancesAt, dayOf, tallyAt } from '@kauri/core';
+import { balancesAt, dayOf, isoOf, tallyAt } from '@kauri/core';
 import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
 import type { ShownLot } from '../../parts/useLots';
+import { useLived } from '../../parts/useLived';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { accountWords } from '../../words/causes';
@@ -20,6 +22,9 @@ const balances = computed(() =>
     ([account, held]) => account !== 'supply' && held > 0,
   ),
 );
+/** Where its planted trees stand, as they were found last. */
+const { cases } = useLived();
+const planted = computed(() => cases.value.filter(({ lotId }) => lotId === props.lot.row.id));
 const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
 </script>
 
@@ -39,6 +44,14 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
             {{ tally.balances ? 'Sown, all accounted for' : 'Sown, does not add up' }}
           </th>
           <td class="text-right">{{ count(tally.seeds) }}</td>
+        </tr>
+        <tr v-for="one in planted" :key="one.partId" class="border-rule border-t">
+          <td class="py-1" colspan="2">
+            <RouterLink class="quiet" :to="{ name: 'planted', params: { planting: one.plantingId } }">{{
+              one.planting
+            }}</RouterLink>: {{ count(one.alive) }} of {{ count(one.alive + one.dead) }} alive on
+            {{ dateWords(isoOf(one.walkedOn)) }}
+          </td>
         </tr>
       </tbody>
     </table>

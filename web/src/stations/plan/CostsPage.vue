@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { costParts } from '@kauri/core';
+import { costParts, perLiving } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import ShowWorking from '../../parts/ShowWorking.vue';
+import { livedWords, useLived } from '../../parts/useLived';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
@@ -58,6 +59,15 @@ function bandWords({ of }: CostRow): string {
   if (!Number.isFinite(most))
     return `A tree costs ${cash(middle)} in the middle of forecasts, ${cash(least)} at least; in some none is in time.`;
   return `A tree costs ${cash(middle)} in the middle of forecasts, ${cash(least)} to ${cash(most)} in eight of ten.`;
+}
+const { by } = useLived();
+const lived = computed(() => by(({ speciesId, form }) => `${speciesId} ${form}`));
+/** What a tree costs that lives once it is planted, by walks of this species in this form; null where none was walked. */
+function livingWords({ form, of }: CostRow): string | null {
+  const group = form && of ? lived.value.get(`${asked.value.speciesId} ${form}`) : undefined;
+  if (!group || !of || !Number.isFinite(of.each.middle)) return null;
+  const { least, middle, most } = perLiving(of.each.middle, group);
+  return `${livedWords(group)}: a living tree costs ${cash(middle)}, ${cash(least)} to ${cash(most)}, planting not counted.`;
 }
 const weeksRun = computed(() => judged.value.reduce((total, run) => total + run.points.length, 0));
 const opened = ref('');
@@ -135,6 +145,9 @@ const opened = ref('');
                       >It fetches {{ cash(row.of.each.mustFetch - price) }} less than that.</b
                     >
                   </template>
+                </p>
+                <p v-if="livingWords(row)" class="text-[0.95rem]" data-testid="living-cost">
+                  {{ livingWords(row) }}
                 </p>
                 <p class="text-muted flex flex-wrap gap-x-4 text-sm">
                   <span>{{ Number(row.of.cost.value.hours.toFixed(1)) }} h of sowing and moving</span>

@@ -79,9 +79,9 @@ function againstBest(group: SurvivalGroup): string {
   const best = groups.value[0];
   if (group === best) return groups.value.length > 1 ? 'the best, as far as is known' : '';
   const chance = chanceBetter(best.share, group.share);
-  if (chance >= SURE) return `${best.group} better: ${surely(chance)}`;
+  if (chance >= SURE) return `less than ${best.group}: ${surely(chance)}`;
   const more = treesToTell(betaMean(best.share), betaMean(group.share));
-  return `not told apart (${surely(chance)})${more ? `; about ${several(more, 'tree')} of each would` : ''}`;
+  return `perhaps less: ${surely(chance)}${more ? `; about ${several(more, 'tree')} of each would tell` : ''}`;
 }
 function toPlant({ next }: SurvivalGroup): string {
   try {

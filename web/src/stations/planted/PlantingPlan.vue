@@ -121,7 +121,7 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
   </figure>
   <figure v-else-if="outline" data-testid="planting-plan">
     <svg
-      class="max-h-[26rem] w-full"
+      class="max-h-56 w-full"
       :viewBox="outline.box"
       role="img"
       :aria-label="`Outline of ${planting.name}, north at the top`"

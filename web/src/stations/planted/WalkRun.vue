@@ -143,7 +143,7 @@ async function giveUp() {
       <p class="mb-1 text-[0.95rem]">
         {{ nameOf(causeAsked) }} {{ treeStateWords[walk.stateOf(causeAsked)!] }}; of what, if you can tell?
       </p>
-      <span class="flex flex-wrap gap-1.5">
+      <span class="flex gap-1.5 overflow-x-auto pb-1 sm:flex-wrap">
         <button
           v-for="cause in shownCauses"
           :key="cause"
@@ -164,7 +164,7 @@ async function giveUp() {
           v-for="state in treeStateNames"
           :key="state"
           class="justify-center text-xl"
-          :class="state === 'alive' ? 'act-main col-span-2 min-h-28' : 'act min-h-20'"
+          :class="state === 'alive' ? 'act-main col-span-2 min-h-20 md:min-h-28' : 'act min-h-14 md:min-h-20'"
           type="button"
           :aria-keyshortcuts="keyFor[state]"
           @click="walk.mark(state)"

@@ -48,7 +48,7 @@ export function decisionOf(
   if (living && gone)
     return {
       headline: `${count(gone)} found dead or missing`,
-      detail: `${livingWords(living)}. What is to be replaced stands below.`,
+      detail: `Of ${several(living.seen, 'tree')} looked at. What is to be replaced stands below.`,
       urgent: false,
     };
   return {

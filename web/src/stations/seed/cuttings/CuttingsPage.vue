@@ -142,8 +142,7 @@ const stuck = computed(() =>
                 <RouterLink class="quiet font-bold" :to="{ name: 'seed-up', params: { lot: lot.id } }">{{
                   lot.code
                 }}</RouterLink>
-                {{ dateWords(lot.sownOn) }}:
-                {{ count(lot.held.standing + liftedOf(lot.held)) }} rooted,
+                {{ dateWords(lot.sownOn) }}: {{ count(lot.held.standing + liftedOf(lot.held)) }} rooted,
                 {{ count(lot.held.sown) }} still to root
               </li>
             </ul>

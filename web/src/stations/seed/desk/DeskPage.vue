@@ -5,6 +5,7 @@ import FormField from '../../../parts/FormField.vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
+import { livedWords, useLived } from '../../../parts/useLived';
 import { useMass } from '../../../parts/useMass';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
@@ -49,6 +50,8 @@ function allOfIt() {
 const outlook = computed(() =>
   seeds.value > 0 && target.value >= 1 ? sowingOutlook(seeds.value, target.value, stages.value) : null,
 );
+const { by } = useLived();
+const lived = computed(() => by(({ speciesId }) => speciesId).get(asked.value.speciesId) ?? null);
 const grams = computed(() => (seeds.value / seedsPerKg.value) * 1000);
 const links = computed(() => [
   { words: 'alive', share: chain.value.viability },
@@ -119,6 +122,7 @@ const words = computed(() => {
         v-model="asked.target"
         label="Good trees wanted"
         inputmode="numeric"
+        :hint="lived ? `Of yours ${livedWords(lived)}` : undefined"
       />
       <div v-else>
         <FormField

@@ -182,8 +182,8 @@ const sown = computed(() => seed.sownOf(props.lot.id));
             <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: row.id } }">{{
               row.code
             }}</RouterLink>
-            {{ dateWords(row.sownOn) }},
-            {{ count(row.held.standing + liftedOf(row.held)) }} stand or were lifted
+            {{ dateWords(row.sownOn) }}, {{ count(row.held.standing + liftedOf(row.held)) }} stand or were
+            lifted
           </li>
         </ul>
       </section>

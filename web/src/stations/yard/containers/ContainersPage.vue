@@ -13,6 +13,7 @@ import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import ShowWorking from '../../../parts/ShowWorking.vue';
+import { useLived } from '../../../parts/useLived';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
@@ -37,6 +38,9 @@ const species = computed(
   () => nursery.catalogue!.species.find((s) => s.id === speciesId.value) ?? nursery.catalogue!.species[0],
 );
 const soilless = computed(() => nursery.catalogue!.media.at(-1)!.values);
+/** How trees raised in each fare once planted, all species together. */
+const { by } = useLived();
+const lived = computed(() => by(({ raisedIn, form }) => raisedIn || form));
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 /** Warmth of an ordinary week in summer above 5 °C, for turning degree-days into weeks. */
 const WEEK_DD = 70;
@@ -184,6 +188,7 @@ const close = () => void router.replace({ query: {} });
               <th scope="col" class="text-right font-normal">Tray, wet</th>
               <th scope="col" class="text-right font-normal">Tray price</th>
               <th scope="col" class="text-right font-normal">Uses</th>
+              <th v-if="lived.size" scope="col" class="text-right font-normal">Live once planted</th>
               <th scope="col"></th>
             </tr>
           </thead>
@@ -220,6 +225,12 @@ const close = () => void router.replace({ query: {} });
                 {{ c.values.trayPrice === undefined ? '' : money(c.values.trayPrice, currency) }}
               </td>
               <td class="text-right">{{ c.values.uses ?? 1 }}</td>
+              <td v-if="lived.size" class="text-right whitespace-nowrap" data-testid="container-lived">
+                <template v-if="lived.get(c.values.name)"
+                  >{{ percent(lived.get(c.values.name)!.lower) }} to
+                  {{ percent(lived.get(c.values.name)!.upper) }}</template
+                >
+              </td>
               <td class="text-right">
                 <RouterLink
                   v-if="may"
