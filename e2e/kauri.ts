@@ -186,7 +186,9 @@ export const benchAt = (name: string, eastM: number, lengthMm: number): PlaceWri
 
 /** Opens a station by its name in the rail. */
 export async function station(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click();
+  // What a station has to do now is said with its name.
+  const link = new RegExp(`^${name}(?!\\w)`);
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: link }).click();
 }
 
 /** Opens a part of the yard, and waits until it shows what it is about. */

@@ -136,6 +136,20 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Lifted', exact: true }).click();
     await expect(page.getByTestId('sendings')).toBeVisible();
     await expectSound(page, 'lifted');
+    await station(page, 'Planted');
+    await page.getByTestId('plantings').getByText('Weir bank').click();
+    await expect(page.getByTestId('planting-plan')).toBeVisible();
+    await expectSound(page, 'a planting');
+    for (const act of ['Plant trees here', 'Walk it', 'Change']) {
+      await page.getByRole('button', { name: act }).click();
+      await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
+      await expectSound(page, act);
+      await page.keyboard.press('Escape');
+      await expect(sheet(page)).toHaveCount(0);
+    }
+    await page.getByRole('link', { name: 'What lived' }).click();
+    await expect(page.getByTestId('lived')).toBeVisible();
+    await expectSound(page, 'what lived');
     await page.getByRole('link', { name: /Season/ }).click();
     await expectSound(page, 'records');
     await page.keyboard.press('?');
@@ -229,6 +243,13 @@ test.describe('on a phone', () => {
       await yardPart(page, part);
       await fits(part);
     }
+    await station(page, 'Planted');
+    await fits('plantings');
+    await page.getByTestId('plantings').getByText('Weir bank').click();
+    await expect(page.getByTestId('planting-plan')).toBeVisible();
+    await fits('a planting');
+    await page.getByRole('link', { name: 'What lived' }).click();
+    await fits('what lived');
     await station(page, 'Roots');
     await fits('roots');
     await page.getByTestId('root-lots').getByText('26-SOR-03', { exact: true }).click();

@@ -35,6 +35,9 @@ const pages: readonly (readonly [path: string, landmark: string])[] = [
   ['/lift', 'main h1, main p'],
   ['/lift/order', '[data-testid=lifting-order]'],
   ['/lift/lifted', '[data-testid=sendings]'],
+  ['/planted', '[data-testid=planted-parts]'],
+  ['/planted?add=1', 'role=dialog >> h2'],
+  ['/planted/lived', '[data-testid=lived]'],
   ['/held', '[data-testid=held-all]'],
   ['/records', 'main h1'],
 ];

@@ -935,7 +935,7 @@ export {
   type HeatDay,
 } from './survival/collarHeat';
 export { mustBePlace, outlineM2, outlineMetres, readOutline, type Corner } from './survival/outline';
-export { livingNow, walkDue, type LivingNow } from './survival/livingNow';
+export { livingNow, nextPlanting, walkDue, type LivingNow } from './survival/livingNow';
 export {
   HEAT_DAYS,
   lastHeatDays,

@@ -1,4 +1,4 @@
-import { growthStop } from '../calendar/season';
+import { autumnStart, growthStop, nextWinter } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { betaMean } from '../chance/beta';
 import { betaQuantile, jeffreys } from '../chance/betaCdf';
@@ -31,6 +31,18 @@ export function livingNow(trees: number, { alive, dead }: { alive: number; dead:
     lower: unseen ? of((1 - SURVIVAL_LEVEL) / 2) : alive,
     upper: unseen ? of((1 + SURVIVAL_LEVEL) / 2) : alive,
   };
+}
+
+/** Trees are planted for so long from the start of autumn on, days; and replacing is still arranged so late in it. */
+const PLANTING_DAYS = 150;
+const ARRANGED_DAYS = 100;
+
+/** When dead trees can be replaced: in the planting season under way while there is time, else in the next one. */
+export function nextPlanting(latitudeDeg: number, day: EpochDay): { on: EpochDay; until: EpochDay } {
+  const begun = autumnStart(latitudeDeg, day);
+  if (day - begun <= ARRANGED_DAYS) return { on: day, until: begun + PLANTING_DAYS };
+  const next = nextWinter(latitudeDeg, day);
+  return { on: next, until: next + PLANTING_DAYS };
 }
 
 /** Autumns in which a planting is walked: a rule of thumb. Afterwards a tree that stands mostly goes on. */

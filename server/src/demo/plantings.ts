@@ -168,7 +168,7 @@ export const withybeckPlantings: readonly DemoPlanting[] = [
     where: 'Left bank below the weir, Merrowdale',
     purpose: 'riverbank',
     ground: 'wet',
-    mulch: 'bark, 50 cm about each',
+    mulch: 'bark, a stride about each',
     layout: { kind: 'rows', rows: 10, perRow: 20, rowM: 2, treeM: 1.5 },
     wintersAgo: 2,
     parts: [

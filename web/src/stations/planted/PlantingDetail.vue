@@ -2,7 +2,7 @@
 import {
   dayOf,
   isoOf,
-  nextWinter,
+  nextPlanting,
   placesToReplace,
   plantedCases,
   seedsToSow,
@@ -133,7 +133,7 @@ const toOrder = computed(() => {
 const hoped = ref<ReadonlySet<string>>(new Set());
 async function hope({ speciesId, part, order }: (typeof toOrder.value)[number]) {
   const { latitudeDeg } = nursery.catalogue!.nursery;
-  const on = nextWinter(latitudeDeg, season.today);
+  const { on, until } = nextPlanting(latitudeDeg, season.today);
   fault.value = null;
   try {
     await orders.add(newId(), [
@@ -153,7 +153,7 @@ async function hope({ speciesId, part, order }: (typeof toOrder.value)[number]) 
             count: order!,
             sent: 0,
             on: isoOf(on),
-            until: isoOf(on + 120),
+            until: isoOf(until),
             goesTo: planting.value.name,
             price: null,
             state: 'asked',

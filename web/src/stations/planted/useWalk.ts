@@ -79,7 +79,7 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
     sending.value = false;
     await flush();
   }
-  useEventListener(window, 'online', () => void flush());
+  useEventListener('online', () => void flush());
   void flush();
 
   function put(tree: WalkTree, state: TreeState | null, cause: DeathCause | null, livesAgain = false) {
