@@ -105,6 +105,37 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
   });
 });
 
+test('small ones are held over in a bed as a lot of their own, and taken back by an undo', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await page.goto(`${own.url}/lift/lifted`);
+  const parcel = page
+    .getByTestId('lying-Heel-in bay 1')
+    .getByRole('listitem')
+    .filter({ hasText: 'up to 30 cm' });
+  await expect(parcel).toContainText('26');
+  await parcel.getByRole('button', { name: 'Hold over' }).click();
+  const dialog = sheet(page);
+  await dialog.getByLabel('Trees set apart').fill('30');
+  await expect(dialog.getByText('Only 26 are there.')).toBeVisible();
+  await dialog.getByLabel('Trees set apart').fill('20');
+  await expect(dialog.getByText('6 stay in 25-CBE-01')).toBeVisible();
+  await dialog.getByLabel('Heights of some').fill('18 22 20,5');
+  await dialog.getByLabel('Density').fill('150');
+  await dialog.getByLabel(/^Area/).fill('0.13');
+  await dialog.getByRole('button', { name: 'Set them apart' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/^25-CBE-/);
+  await expect(page.getByTestId('ground-line')).toBeVisible();
+  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await expect(page.getByTestId('balances')).toContainText('standing20');
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await page.goto(`${own.url}/lift/lifted`);
+  await expect(parcel).toContainText('26');
+});
+
 test('two people send the same trees at once: only what lies there leaves', async ({
   page,
   own,

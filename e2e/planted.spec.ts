@@ -70,7 +70,11 @@ test('lifted trees are planted, walked one by one, counted, and what died is wri
     await page.getByTestId('replace').getByRole('button', { name: 'Write into Plan' }).click();
     await expect(page.getByTestId('replace')).toContainText('in Plan');
     await station(page, 'Plan');
-    await page.getByTestId('orders').getByText(/line, \d trees to come/).first().click();
+    await page
+      .getByTestId('orders')
+      .getByText(/line, \d trees to come/)
+      .first()
+      .click();
     await expect(page.getByRole('main')).toContainText('School hedge');
   });
 

@@ -32,6 +32,7 @@ export const causeTerms = {
   culled: { lost: 'grading', byHand: true },
   sampled: { lost: 'none', byHand: false },
   'pricked-out': { lost: 'none', byHand: false },
+  split: { lost: 'none', byHand: false },
   given: { lost: 'none', byHand: true },
   sold: { lost: 'none', byHand: true },
   lost: { lost: 'growing', byHand: true },

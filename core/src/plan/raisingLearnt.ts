@@ -25,7 +25,7 @@ export interface RaisedLot {
 }
 
 /** Accounts of trees that left alive; those looked into tell nothing. */
-const leftAlive: readonly Account[] = ['lifted', 'out:pricked-out', 'out:given', 'out:sold'];
+const leftAlive: readonly Account[] = ['lifted', 'out:pricked-out', 'out:split', 'out:given', 'out:sold'];
 const lostAccounts: readonly Account[] = outCauses
   .filter((cause) => ['growing', 'grading'].includes(causeTerms[cause].lost))
   .map((cause): Account => `out:${cause}`);

@@ -16,6 +16,7 @@ const words: Record<OutCause, string> = {
   sold: 'sold',
   lost: 'lost or stolen',
   'pricked-out': 'pricked out into cells',
+  split: 'set apart as a lot of its own',
 };
 
 /** How a seed or tree went out, in a grower's words. */

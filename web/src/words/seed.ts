@@ -49,6 +49,8 @@ export const begunWords: Record<LotRow['origin'], string> = {
   cuttings: 'stuck',
   pricked: 'pricked out',
   layer: 'potted',
+  // As old as its parent.
+  split: 'sown',
 };
 export const reasonWords = {
   received: 'received',

@@ -11,6 +11,7 @@ export const lotsPaths = {
   editLot: ['PUT', '/nurseries/:nursery/lots/:lot'],
   shiftLot: ['POST', '/nurseries/:nursery/lots/:lot/shifts'],
   prickOut: ['POST', '/nurseries/:nursery/lots/:lot/prick-out'],
+  splitLot: ['POST', '/nurseries/:nursery/lots/:lot/split'],
   countEmergence: ['POST', '/nurseries/:nursery/lots/:lot/emergence'],
   measureLot: ['POST', '/nurseries/:nursery/lots/:lot/sizes'],
   pullRoots: ['POST', '/nurseries/:nursery/lots/:lot/pulls'],

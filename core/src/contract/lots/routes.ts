@@ -49,6 +49,11 @@ export const lotsRoutes = {
     body: lots.PrickOut,
     answer: z.object({ parent: lots.LotDetail, lots: z.array(lots.LotDetail) }),
   }),
+  splitLot: route(paths.splitLot, 'crew', 'Set part of a lot apart as a lot of its own', {
+    params: atLot,
+    body: lots.SplitLot,
+    answer: z.object({ parent: lots.LotDetail, lots: z.array(lots.LotDetail) }),
+  }),
   countEmergence: route(paths.countEmergence, 'crew', 'Count what stands', {
     params: atLot,
     body: lots.EmergenceCount,

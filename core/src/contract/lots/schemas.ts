@@ -36,7 +36,7 @@ export const NewStage = z.discriminatedUnion('kind', [
 export type NewStage = z.infer<typeof NewStage>;
 
 /** How a lot began. */
-export const origins = ['seed', 'cuttings', 'pricked', 'layer'] as const;
+export const origins = ['seed', 'cuttings', 'pricked', 'layer', 'split'] as const;
 
 /** The part of a bed a lot is sown in: from one end, and its rows counted from the near side. */
 export const Patch = z
@@ -98,6 +98,29 @@ export const PrickOut = z.object({
     .min(1, 'Prick out at least one batch.')
     .max(6, 'At most six sizes at once.'),
 });
+
+/** Part of a lot set apart as a lot of its own: held over in a bed, potted on, or kept apart. */
+export const SplitLot = z
+  .object({
+    id: Id,
+    on: PlainDate,
+    note: Note,
+    seen: Seen,
+    /** Trees that stand, or lifted ones of a parcel that go back into the ground. */
+    from: z.enum(['standing', 'lifted']),
+    parcelId: Id.nullable(),
+    /** Of the new lot. */
+    lotId: Id,
+    code: LotCode,
+    count: wholeNumber('Trees', 1, 10_000_000),
+    /** Heights measured of some of them, cm. */
+    heightsCm: z.array(numberBetween('Height', 0.1, 2000, 'cm')).max(200, 'At most 200 heights.'),
+    stage: NewStage,
+  })
+  .refine(({ from, parcelId }) => (from === 'lifted') === (parcelId !== null), {
+    message: 'Lifted trees are of a parcel, standing ones of none.',
+    path: ['parcelId'],
+  });
 
 export const Stage = z.object({
   id: Id,

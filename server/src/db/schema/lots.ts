@@ -29,14 +29,16 @@ export const lot = pgTable(
     speciesId: uuid('species_id').notNull(),
     sownOn: date('sown_on').notNull(),
     seedState: text('seed_state', { enum: ['ready', 'fresh'] }).notNull(),
-    origin: text({ enum: ['seed', 'cuttings', 'pricked', 'layer'] })
+    origin: text({ enum: ['seed', 'cuttings', 'pricked', 'layer', 'split'] })
       .notNull()
       .default('seed'),
     seedLotId: uuid('seed_lot_id'),
     treatmentId: uuid('treatment_id'),
     stockBedId: uuid('stock_bed_id'),
-    /** The flat it was pricked out of. */
+    /** The lot it was pricked out of, or set apart from. */
     parentLotId: uuid('parent_lot_id'),
+    /** The record of its parent that it came of; taken back, this lot goes with it. */
+    bornOf: uuid('born_of'),
     /** The air layer it was severed from. */
     layerId: uuid('layer_id'),
     cutting: text().$type<CuttingKind>(),

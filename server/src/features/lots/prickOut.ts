@@ -40,6 +40,7 @@ export async function prickOut(work: Work, lotId: string, body: BodyOf<'prickOut
         seedLotId: flat.seedLotId,
         treatmentId: flat.treatmentId,
         parentLotId: lotId,
+        bornOf: body.id,
         targetHeightCm: flat.targetHeightCm,
         note: `Pricked out of ${flat.code}: ${batch.size}.`,
       },

@@ -17,6 +17,7 @@ import { undoEntry, undoTogether } from './undo';
 import { prickOut } from './prickOut';
 import { shiftLot } from './shift';
 import { sowLot } from './sow';
+import { splitLot } from './split';
 
 type Recording = 'shiftLot' | 'countEmergence' | 'measureLot' | 'pullRoots' | 'liftLot' | 'writeOff';
 
@@ -115,6 +116,13 @@ export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
     await prickOut(await workOf(call), lotId, call.body);
     const ids = call.body.batches.map(({ id }) => id);
     const [parent, ...lots] = await lotDetails(call.tx, call.nurseryId, [lotId, ...ids]);
+    return { parent, lots };
+  },
+
+  async splitLot(call) {
+    const { lot: lotId } = call.params;
+    await splitLot(await workOf(call), lotId, call.body);
+    const [parent, ...lots] = await lotDetails(call.tx, call.nurseryId, [lotId, call.body.lotId]);
     return { parent, lots };
   },
 

@@ -59,7 +59,7 @@ const sameTrays = (now: LotRow['stage'], then: NewStage): boolean =>
   then.trays >= (now.trays ?? Infinity);
 
 /** @throws Refusal when cells do not hold the trees, one to a cell */
-async function mustHold(work: Work, s: NewStage, trees: number): Promise<void> {
+export async function mustHold(work: Work, s: NewStage, trees: number): Promise<void> {
   if (s.kind !== 'container') return;
   const [container] = await work.tx
     .select()

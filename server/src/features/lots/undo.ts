@@ -8,6 +8,7 @@ import { Refusal } from '../../http/problems';
 import { reverseEntries } from './ledger';
 import { lockLot, lockLots } from './locked';
 import { undoShift } from './shift';
+import { takeBackBorn } from './split';
 
 /** Takes a record back: its movements are reversed, its observation struck. Sowing itself is not undone here. */
 export async function undoEntry(
@@ -50,6 +51,7 @@ export async function undoEntry(
   const { values } = struck[0] ?? {};
   if (values?.kind === 'shift') await undoShift(work, row.stage.id, values);
   const on = isoOf(Math.min(dayOf(body.on), dayOf(work.today)));
+  await takeBackBorn(work, lotId, entryId, body.id, on);
   const reversed = await reverseEntries(work, [entryId], body.id, on, lotId);
   if (struck.length === 0 && reversed === 0)
     throw new Refusal(404, 'no-such-entry', `There is no such record of ${row.code} to take back.`);

@@ -38,6 +38,7 @@ const EventDialog = defineAsyncComponent(() => import('./EventDialog.vue'));
 const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
 const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
+const SplitDialog = defineAsyncComponent(() => import('./SplitDialog.vue'));
 const HoldOrMove = defineAsyncComponent(() => import('./HoldOrMove.vue'));
 
 const props = defineProps<{ lot: ShownLot }>();
@@ -72,6 +73,7 @@ const acts = computed(() => {
     { sheet: 'shift', words: 'Move on', key: 'S', why: standing },
     { sheet: 'care', words: 'Work done', key: 'W', why: anything },
     { sheet: 'event', words: 'What happened', key: 'E', why: standing },
+    { sheet: 'split', words: 'Set part apart', key: 'P', why: standing },
     { sheet: 'lift', words: 'Lift', key: 'L', why: standing },
     { sheet: 'write-off', words: 'Write off', key: 'X', why: anything },
   ] as const;
@@ -100,6 +102,7 @@ useKeys({
   m: () => open('measure'),
   r: () => open('pull'),
   s: () => open('shift'),
+  p: () => open('split'),
   l: () => open('lift'),
   x: () => open('write-off'),
   w: () => open('care'),
@@ -252,6 +255,18 @@ const tabs = [
     <MeasureDialog v-if="sheet === 'measure'" :lot="lot" @close="sheet = null" />
     <PullDialog v-if="sheet === 'pull'" :lot="lot" @close="sheet = null" />
     <ShiftDialog v-if="sheet === 'shift'" :lot="lot" @close="sheet = null" />
+    <SplitDialog
+      v-if="sheet === 'split'"
+      :of="{
+        lotId: lot.row.id,
+        code: lot.row.code,
+        speciesId: lot.row.speciesId,
+        sownOn: lot.row.sownOn,
+        there: held.standing,
+      }"
+      :seen="lot.row.stage.id"
+      @close="sheet = null"
+    />
     <LiftDialog v-if="sheet === 'lift'" :lot="lot" @close="sheet = null" />
     <WriteOffDialog v-if="sheet === 'write-off'" :lot="lot" @close="sheet = null" />
     <EventDialog v-if="sheet === 'event'" :lot="lot" @close="sheet = null" />

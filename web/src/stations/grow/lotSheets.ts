@@ -2,7 +2,17 @@ import type { CareKind, RuleName } from '@kauri/core';
 
 /** The sheets of a lot’s page. */
 export type LotSheet =
-  'event' | 'care' | 'what-if' | 'shift' | 'count' | 'measure' | 'pull' | 'lift' | 'write-off' | 'edit';
+  | 'event'
+  | 'care'
+  | 'what-if'
+  | 'shift'
+  | 'count'
+  | 'measure'
+  | 'pull'
+  | 'lift'
+  | 'write-off'
+  | 'split'
+  | 'edit';
 
 /** The sheet in which each act that Today asks of a lot is written down, and the work chosen in it; none where it is done elsewhere. */
 export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: CareKind } | null>> = {

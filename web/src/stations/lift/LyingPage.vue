@@ -20,6 +20,7 @@ import { useSeed } from '../../stores/seed';
 import { buyerOf, formWords } from '../plan/orderWords';
 import { deliveryNote, noteLines, originOf } from './deliveryNote';
 import { bundleWords, useGradeWords } from './parcelWords';
+import SplitDialog from '../grow/SplitDialog.vue';
 import LoseDialog from './LoseDialog.vue';
 import PutDialog from './PutDialog.vue';
 import SendDialog from './SendDialog.vue';
@@ -44,6 +45,7 @@ function closeSending() {
 }
 const putting = ref<Parcel | null>(null);
 const losing = ref<Parcel | null>(null);
+const holding = ref<Parcel | null>(null);
 const fault = ref<string | null>(null);
 
 const may = computed(() => session.may('crew'));
@@ -165,6 +167,7 @@ async function takeBack(id: string) {
           <span v-if="may" class="flex gap-3">
             <button class="act" type="button" @click="sending = parcel">Send</button>
             <button class="quiet" type="button" @click="putting = parcel">Put elsewhere</button>
+            <button class="quiet" type="button" @click="holding = parcel">Hold over</button>
             <button class="quiet" type="button" @click="losing = parcel">Take out</button>
           </span>
         </li>
@@ -192,6 +195,18 @@ async function takeBack(id: string) {
       :parcel="sending === 'several' ? null : sending"
       :line-id="sending === 'several' ? forLine : undefined"
       @close="closeSending"
+    />
+    <SplitDialog
+      v-if="holding"
+      :of="{
+        lotId: holding.lotId,
+        code: holding.code,
+        speciesId: holding.speciesId,
+        sownOn: nursery.index.get(holding.lotId)?.sownOn ?? holding.since,
+        there: holding.held,
+      }"
+      :parcel-id="holding.id"
+      @close="holding = null"
     />
     <LoseDialog v-if="losing" :parcel="losing" @close="losing = null" />
     <PutDialog v-if="putting" :parcel="putting" @close="putting = null" />

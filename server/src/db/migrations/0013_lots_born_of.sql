@@ -1,0 +1,1 @@
+ALTER TABLE "lot" ADD COLUMN "born_of" uuid;
