@@ -952,3 +952,12 @@ export {
 } from './reading/plantingsSeen';
 export type { PlantingAsk } from './today/plantingAsk';
 export { perLiving } from './survival/perLiving';
+export {
+  arrivalFaults,
+  arrivalKinds,
+  mustAddUp,
+  supplierRecords,
+  type ArrivalFault,
+  type ArrivalKind,
+  type SupplierRecord,
+} from './propagation/arrival';

@@ -9,6 +9,7 @@ import { weatherPaths } from './weather/paths';
 import { todayPaths } from './today/paths';
 import { learntPaths } from './learnt/paths';
 import { parcelPaths } from './parcels/paths';
+import { arrivalPaths } from './arrivals/paths';
 import { plantingPaths } from './plantings/paths';
 import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
@@ -27,6 +28,7 @@ export const paths = {
   ...learntPaths,
   ...parcelPaths,
   ...plantingPaths,
+  ...arrivalPaths,
   ...planPaths,
   ...instrumentsPaths,
 } as const;

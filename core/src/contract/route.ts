@@ -44,6 +44,7 @@ export const atOrder = z.object({ nursery: Id, order: Id });
 export const atProposal = z.object({ nursery: Id, proposal: Id });
 export const atParcel = z.object({ nursery: Id, parcel: Id });
 export const atSending = z.object({ nursery: Id, sending: Id });
+export const atArrival = z.object({ nursery: Id, arrival: Id });
 export const atPlanting = z.object({ nursery: Id, planting: Id });
 export const atPlanted = z.object({ nursery: Id, planting: Id, part: Id });
 export const atWalk = z.object({ nursery: Id, walk: Id });

@@ -10,6 +10,7 @@ import { weatherRoutes } from './weather/routes';
 import { todayRoutes } from './today/routes';
 import { learntRoutes } from './learnt/routes';
 import { parcelRoutes } from './parcels/routes';
+import { arrivalRoutes } from './arrivals/routes';
 import { plantingRoutes } from './plantings/routes';
 import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
@@ -28,6 +29,7 @@ export const routes = {
   ...learntRoutes,
   ...parcelRoutes,
   ...plantingRoutes,
+  ...arrivalRoutes,
   ...planRoutes,
   ...instrumentsRoutes,
 } as const;

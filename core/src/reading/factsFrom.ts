@@ -96,9 +96,9 @@ export function factsFrom(row: SownRow, evidence: SeenOfLot, lookup: Lookup): Lo
   };
 }
 
-/** A species' values for a lot: cuttings come up when they root, a layered plant starts at the size it was potted. */
+/** A species' values for a lot: cuttings come up when they root, a plant that was layered or came from outside starts at its own size. */
 function valuesFor(row: SownRow, evidence: SeenOfLot, species: Species): Species['values'] {
-  if (row.origin === 'layer') {
+  if (row.origin === 'layer' || row.origin === 'bought') {
     const potted = (what: 'height' | 'diameter') =>
       evidence.sizes.find((s) => s.what === what && s.on === row.sownOn)?.mean;
     return {
@@ -106,7 +106,7 @@ function valuesFor(row: SownRow, evidence: SeenOfLot, species: Species): Species
       winters: 0,
       seedlingHeightCm: potted('height') ?? species.values.seedlingHeightCm,
       seedlingDiameterMm: potted('diameter') ?? species.values.seedlingDiameterMm,
-      // Its pouch is full of roots: past the exponential start.
+      // Its pouch, or its plug, is full of roots: past the exponential start.
       rootInitialMl: Math.max(species.values.rootInitialMl, species.values.rootLinearAtMl),
     };
   }

@@ -39,6 +39,7 @@ const change = [
   'parcel',
   'sending',
   'planting',
+  'arrival',
   'planted_part',
   'walk',
   'act_mark',

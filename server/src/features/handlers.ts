@@ -1,4 +1,5 @@
 import type { Handlers } from '../http/context';
+import { arrivalHandlers } from './arrivals/routes';
 import { growingHandlers } from './growing/routes';
 import { instrumentHandlers } from './instruments/routes';
 import { learntHandlers } from './learnt/routes';
@@ -30,6 +31,7 @@ export const handlers: Handlers = {
   ...learntHandlers,
   ...parcelHandlers,
   ...plantingHandlers,
+  ...arrivalHandlers,
   ...planHandlers,
   ...instrumentHandlers,
 };

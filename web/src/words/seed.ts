@@ -51,6 +51,7 @@ export const begunWords: Record<LotRow['origin'], string> = {
   layer: 'potted',
   // As old as its parent.
   split: 'sown',
+  bought: 'came',
 };
 export const reasonWords = {
   received: 'received',

@@ -36,7 +36,7 @@ export const NewStage = z.discriminatedUnion('kind', [
 export type NewStage = z.infer<typeof NewStage>;
 
 /** How a lot began. */
-export const origins = ['seed', 'cuttings', 'pricked', 'layer', 'split'] as const;
+export const origins = ['seed', 'cuttings', 'pricked', 'layer', 'split', 'bought'] as const;
 
 /** The part of a bed a lot is sown in: from one end, and its rows counted from the near side. */
 export const Patch = z

@@ -10,3 +10,4 @@ export * from './stations';
 export * from './plan';
 export * from './parcels';
 export * from './plantings';
+export * from './arrivals';

@@ -29,7 +29,7 @@ export const lot = pgTable(
     speciesId: uuid('species_id').notNull(),
     sownOn: date('sown_on').notNull(),
     seedState: text('seed_state', { enum: ['ready', 'fresh'] }).notNull(),
-    origin: text({ enum: ['seed', 'cuttings', 'pricked', 'layer', 'split'] })
+    origin: text({ enum: ['seed', 'cuttings', 'pricked', 'layer', 'split', 'bought'] })
       .notNull()
       .default('seed'),
     seedLotId: uuid('seed_lot_id'),
@@ -37,7 +37,7 @@ export const lot = pgTable(
     stockBedId: uuid('stock_bed_id'),
     /** The lot it was pricked out of, or set apart from. */
     parentLotId: uuid('parent_lot_id'),
-    /** The record of its parent that it came of; taken back, this lot goes with it. */
+    /** The record it came of, of its parent or an arrival; taken back, this lot goes with it. */
     bornOf: uuid('born_of'),
     /** The air layer it was severed from. */
     layerId: uuid('layer_id'),

@@ -84,8 +84,8 @@ const BORN = `
     or exists (select 1 from observation o where o.nursery_id = l.nursery_id and o.lot_id = l.id and o.struck_at is null
       and o.id is distinct from l.born_of and not exists (select 1 from stage s where s.nursery_id = l.nursery_id and s.id = o.id)) as worked
   from lot l
-  where l.nursery_id = $1 and l.parent_lot_id = $2
-    and (l.born_of = $3 or (l.born_of is null and l.origin = 'pricked' and exists (
+  where l.nursery_id = $1
+    and (l.born_of = $3 or (l.parent_lot_id = $2 and l.born_of is null and l.origin = 'pricked' and exists (
       select 1 from movement m where m.nursery_id = l.nursery_id and m.lot_id = $2 and m.entry_id = $3
         and m.to_account = 'out:pricked-out' and m.on_date = l.sown_on)))
   order by l.id`;
@@ -97,7 +97,7 @@ const MOST_CODE = 24;
  */
 export async function takeBackBorn(
   work: Work,
-  parentId: string,
+  parentId: string | null,
   entryId: string,
   undoId: string,
   on: string,

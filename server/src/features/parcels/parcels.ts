@@ -6,6 +6,7 @@ import { containerType, parcel, sending, treeOrder } from '../../db/schema/index
 import type { Tx } from '../../db/tenant';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
+import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
 
@@ -161,6 +162,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
   const lotOf = ({ parcelId }: { parcelId: string }) => known.get(parcelId)!.lotId;
   const lots = await lockLots(work, [...new Set(parts.map(lotOf))]);
+  await mustBeFree(work, [...lots.keys()], on);
   for (const part of parts) {
     const row = lots.get(lotOf(part))!;
     mustBeRecordable(work, row, on);

@@ -6,6 +6,7 @@ import { nursery, parcel, plantedPart, planting, walk } from '../../db/schema/in
 import type { Tx } from '../../db/tenant';
 import type { Work } from '../../http/context';
 import { Refusal, staleEdit } from '../../http/problems';
+import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
 
@@ -163,6 +164,7 @@ export async function plantTrees(work: Work, plantingId: string, body: BodyOf<'p
   if (known.size < ids.length)
     throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
   const lots = await lockLots(work, [...new Set(found.map(({ lotId }) => lotId))]);
+  await mustBeFree(work, [...lots.keys()], on);
   for (const { lotId, since } of found) {
     const lot = lots.get(lotId)!;
     mustBeRecordable(work, lot, on);
