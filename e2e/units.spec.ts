@@ -35,6 +35,8 @@ const pages: readonly (readonly [path: string, landmark: string])[] = [
   ['/lift', 'main h1, main p'],
   ['/lift/order', '[data-testid=lifting-order]'],
   ['/lift/lifted', '[data-testid=sendings]'],
+  ['/seed/arrivals', '[data-testid=suppliers]'],
+  ['/seed/arrivals?add=1', 'role=dialog >> h2'],
   ['/planted', '[data-testid=planted-parts]'],
   ['/planted?add=1', 'role=dialog >> h2'],
   ['/planted/lived', '[data-testid=lived]'],

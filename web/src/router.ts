@@ -50,6 +50,11 @@ export const router = createRouter({
           component: () => import('./stations/seed/layers/LayersPage.vue'),
         },
         {
+          path: 'arrivals',
+          name: 'seed-arrivals',
+          component: () => import('./stations/seed/arrivals/ArrivalsPage.vue'),
+        },
+        {
           path: 'labels',
           name: 'seed-labels',
           component: () => import('./stations/seed/labels/LabelsPage.vue'),

@@ -44,6 +44,7 @@ import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
 import { planAhead } from './plan';
 import { liftAndSend, twoGrades } from './lifts';
+import { takeIn } from './arrivals';
 import { plantOut } from './plantings';
 import { makeOrders } from './orders';
 import { makeYard } from './yard';
@@ -125,6 +126,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
     await growOn(grower, demo.care ?? [], events, upOn, placeIds);
     const speciesIds = new Map([...lookup.species.values()].map((s) => [s.code, s.id]));
     await makeOrders(grower, demo.orders ?? [], speciesIds, dayOf(today));
+    await takeIn(grower, demo.arrivals ?? [], lookup);
     await plantOut(grower, demo.plantings ?? []);
     await liftAndSend(grower, demo.latitudeDeg);
     await planAhead(grower, lookup, weather);

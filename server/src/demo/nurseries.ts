@@ -3,6 +3,7 @@ import type { Role } from '@kauri/core/contract';
 import type { DemoSeedRoom } from './seed';
 import type { DemoCare, DemoClimate, DemoEvent } from './growing';
 import type { DemoLot } from './lot';
+import { withybeckArrivals, type DemoArrival } from './arrivals';
 import { piedraClaraPlantings, withybeckPlantings, type DemoPlanting } from './plantings';
 import { piedraClaraOrders, withybeckOrders, type DemoOrder } from './orders';
 import { pastSeasons } from './seasons';
@@ -41,6 +42,7 @@ export interface DemoNursery {
   lots: readonly DemoLot[];
   seed: DemoSeedRoom;
   orders?: readonly DemoOrder[];
+  arrivals?: readonly DemoArrival[];
   plantings?: readonly DemoPlanting[];
   /** A heat wave of the summer last gone by, or under way: its first day, and the highest of each of its days, °C. */
   heatWave?: { on: readonly [number, number]; maxC: readonly number[] };
@@ -143,6 +145,7 @@ export const demoNurseries: readonly DemoNursery[] = [
     ],
     seed: withybeckSeed,
     orders: withybeckOrders,
+    arrivals: withybeckArrivals,
     plantings: withybeckPlantings,
     heatWave: { on: [7, 16], maxC: [28, 31.5, 33.5, 36, 35, 30] },
     // One a line.

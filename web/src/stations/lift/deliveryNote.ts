@@ -22,6 +22,16 @@ export interface OriginBasis {
 /** How far lots are followed back through pricking out. */
 const GENERATIONS = 8;
 
+/** What is said of a lot that no bag was written down for. */
+const withoutBag: Record<LotRow['origin'], string> = {
+  seed: 'not written down',
+  cuttings: 'cuttings',
+  pricked: 'not written down',
+  layer: 'air layer',
+  split: 'not written down',
+  bought: 'from outside',
+};
+
 /**
  * Where a lot comes from: the bag it was sown from and where that seed grew, through the lots it was pricked out of; what it was
  * raised from where no bag was written down.
@@ -31,8 +41,7 @@ export function originOf(lotId: string, { lot, seedLot }: OriginBasis): string {
   for (let i = 0; row && row.seedLotId === null && row.parentLotId !== null && i < GENERATIONS; i++)
     row = lot(row.parentLotId);
   if (!row) return 'not known';
-  if (row.seedLotId === null)
-    return row.origin === 'cuttings' ? 'cuttings' : row.origin === 'layer' ? 'air layer' : 'not written down';
+  if (row.seedLotId === null) return withoutBag[row.origin];
   const bag = seedLot(row.seedLotId);
   if (!bag) return 'a bag no longer in store';
   const { place, zone } = bag.provenance;

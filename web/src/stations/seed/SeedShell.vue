@@ -40,6 +40,7 @@ const parts = computed(() => [
   { name: 'seed-up', words: 'Coming up' },
   { name: 'seed-cuttings', words: 'Cuttings' },
   { name: 'seed-layers', words: 'Air layers', marked: now('layers') },
+  { name: 'seed-arrivals', words: 'Arrivals' },
   { name: 'seed-labels', words: 'Labels' },
   { name: 'seed-species', words: 'Species' },
 ]);
