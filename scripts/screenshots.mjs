@@ -1,9 +1,9 @@
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './lib/build.mjs';
-import { ensureChromium, ensurePackages, ensurePdfReader } from './lib/packages.mjs';
+import { ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { ensureDatabase, ensurePostgres, openThrowaway } from './lib/postgres.mjs';
-import { fail, run, step } from './lib/steps.mjs';
+import { fail, step } from './lib/steps.mjs';
 
 /* npm run screenshots: one picture of each main view, made from the demo as it stands on one fixed day. */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
@@ -27,28 +27,7 @@ const roots = (code) => async (page) => {
 const views = [
   { name: 'today', go: go('/today') },
   { name: 'yard-bed', go: go('/yard') },
-  {
-    name: 'site-plan',
-    go: async (page) => {
-      await page.goto('/yard/site');
-      await page
-        .getByTestId('plan')
-        .getByRole('button', { name: /^Bed 3,/ })
-        .click();
-    },
-  },
   { name: 'water', go: go('/yard/water') },
-  {
-    name: 'build-sheet',
-    // A page of the sheet itself, as it comes out of the printer.
-    paper: { button: 'Build sheet, PDF', page: 2 },
-    go: async (page) => {
-      await page.goto('/yard/build');
-      await page.getByRole('button', { name: 'One more of Large, two tiers', exact: true }).click();
-      await page.getByRole('button', { name: 'One more of Small module' }).click();
-      await page.getByTestId('buy').waitFor();
-    },
-  },
   { name: 'season', go: go('/yard/weather') },
   {
     name: 'seed-store',
@@ -133,7 +112,35 @@ const views = [
       }
     },
   },
-  { name: 'dark', dark: true, go: roots('25-ALN-02') },
+  {
+    name: 'planting',
+    go: async (page) => {
+      await page.goto('/planted');
+      await page.getByTestId('plantings').getByText('Weir bank').click();
+      await page.getByTestId('replace').waitFor();
+    },
+  },
+  {
+    name: 'lived',
+    go: async (page) => {
+      await page.goto('/planted/lived');
+      await page.getByTestId('lived').waitFor();
+    },
+  },
+  {
+    name: 'phone-walk',
+    phone: true,
+    go: async (page) => {
+      await page.goto('/planted');
+      await page.getByTestId('plantings').getByText('Weir bank').click();
+      await page.getByRole('button', { name: 'Walk it' }).click();
+      await page.getByRole('button', { name: 'Begin' }).click();
+      await page.getByTestId('tree').waitFor();
+      for (const state of [/^missing/, /^missing/, /^dead/])
+        await page.getByRole('button', { name: state }).click();
+      await page.getByTestId('unsent').waitFor({ state: 'detached' });
+    },
+  },
   { name: 'phone-today', phone: true, go: go('/today') },
   {
     name: 'phone-measure',
@@ -186,36 +193,13 @@ async function main() {
   }
 }
 
-/** A page of a PDF that a button makes, as a picture. */
-async function printed(page, name, { button, page: number }) {
-  const reader = await ensurePdfReader();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: button }).click(),
-  ]);
-  const at = String(number);
-  await run(reader, [
-    '-png',
-    '-r',
-    '100',
-    '-f',
-    at,
-    '-l',
-    at,
-    '-singlefile',
-    await download.path(),
-    join(folder, name),
-  ]);
-}
-
-async function picture(browser, baseURL, { name, dark, phone, paper, go: prepare }) {
+async function picture(browser, baseURL, { name, phone, go: prepare }) {
   const context = await browser.newContext({
     baseURL,
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     locale: 'en-GB',
     reducedMotion: 'reduce',
   });
-  if (dark) await context.addInitScript(() => localStorage.setItem('kauri.theme', 'dark'));
   await context.request.post('/api/sign-in', {
     data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
     headers: { origin: baseURL },
@@ -224,10 +208,6 @@ async function picture(browser, baseURL, { name, dark, phone, paper, go: prepare
   await page.goto('/');
   await page.getByTestId('ribbon').waitFor();
   await prepare(page);
-  if (paper) {
-    await printed(page, name, paper);
-    return context.close();
-  }
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
   // Two frames, so that what was just worked out is drawn.

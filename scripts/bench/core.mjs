@@ -1,4 +1,5 @@
 import { benchPlan } from './plan.mjs';
+import { benchSurvival } from './planted.mjs';
 import { benchSeed } from './seed.mjs';
 import { benchYard } from './yard.mjs';
 import { loadSource } from './load.mjs';
@@ -74,6 +75,7 @@ export async function benchCore() {
     ['seedsToSow for 1 000 000', ms(seeds), '', '', '< 20 ms'],
     ...benchSeed(core, outlook, warmth),
     ...(await benchPlan(core)),
+    ...benchSurvival(core),
     ...(await benchYard(core)),
   ];
 }

@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { ensureDatabase } from '../lib/postgres.mjs';
 import { benchGrowing } from './growing.mjs';
+import { benchWalk } from './planted.mjs';
 import { ms, quantile } from './measure.mjs';
 
 /** Chromium without a window, as every bench of the interface drives it. */
@@ -54,6 +55,7 @@ export async function benchInterface(cluster, executablePath) {
       await page.close();
     }
     const growing = await benchGrowing(context, server.url);
+    const walk = await benchWalk(context, server.url);
     const plan = await planFrames(context, server.url);
     return [
       ['JavaScript before the first screen, gzipped', `${(bytes / 1000).toFixed(0)} kB`, '', '', '≤ 150 kB'],
@@ -69,6 +71,7 @@ export async function benchInterface(cluster, executablePath) {
       ],
       ['time between frames while it is dragged, p50', ms(quantile(plan.frames, 0.5)), '', '', '≤ 17 ms'],
       ...growing,
+      ...walk,
     ];
   } finally {
     await browser.close();

@@ -71,10 +71,3 @@ export async function ensureChromium() {
   }
   return find(windowless);
 }
-
-/** Debian's PDF reader, to make a picture of a page. */
-export async function ensurePdfReader() {
-  const find = () => findProgram('pdftoppm', ['/usr/bin']);
-  if (!find()) await installDebian(['poppler-utils'], 'A PDF reader');
-  return find();
-}
