@@ -34,7 +34,15 @@ describe('the ledger in the database', () => {
       params: lot,
       body: { id: newId(), on: '2026-11-20', from: 'sown', cause: 'not-emerged', count: 20 },
     });
-    expect(await heldNow()).toEqual({ seed: 0, sown: 0, standing: 15, lifted: 60, sent: 0, planted: 0, out: 25 });
+    expect(await heldNow()).toEqual({
+      seed: 0,
+      sown: 0,
+      standing: 15,
+      lifted: 60,
+      sent: 0,
+      planted: 0,
+      out: 25,
+    });
     const { rows } = await server.owner.query('select sum(held)::int as n from balance where lot_id = $1', [
       lot.lot,
     ]);
