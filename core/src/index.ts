@@ -961,3 +961,18 @@ export {
   type ArrivalKind,
   type SupplierRecord,
 } from './propagation/arrival';
+export {
+  holdCauses,
+  holdCovers,
+  holdNoteNames,
+  holdState,
+  LIGHT_STEPS,
+  mustBeStep,
+  OPENINGS,
+  type HoldCause,
+  type HoldCover,
+  type HoldNote,
+  type HoldState,
+  type HoldStep,
+} from './growing/humidityHold';
+export { holdAsks, stateOfHold, throughHolds } from './reading/holdAsks';

@@ -10,6 +10,7 @@ import { todayPaths } from './today/paths';
 import { learntPaths } from './learnt/paths';
 import { parcelPaths } from './parcels/paths';
 import { arrivalPaths } from './arrivals/paths';
+import { holdPaths } from './holds/paths';
 import { plantingPaths } from './plantings/paths';
 import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
@@ -29,6 +30,7 @@ export const paths = {
   ...parcelPaths,
   ...plantingPaths,
   ...arrivalPaths,
+  ...holdPaths,
   ...planPaths,
   ...instrumentsPaths,
 } as const;

@@ -11,6 +11,7 @@ import { todayRoutes } from './today/routes';
 import { learntRoutes } from './learnt/routes';
 import { parcelRoutes } from './parcels/routes';
 import { arrivalRoutes } from './arrivals/routes';
+import { holdRoutes } from './holds/routes';
 import { plantingRoutes } from './plantings/routes';
 import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
@@ -30,6 +31,7 @@ export const routes = {
   ...parcelRoutes,
   ...plantingRoutes,
   ...arrivalRoutes,
+  ...holdRoutes,
   ...planRoutes,
   ...instrumentsRoutes,
 } as const;

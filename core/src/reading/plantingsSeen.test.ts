@@ -158,7 +158,7 @@ describe('what it asks of Today', () => {
     const at = '2026-10-02';
     const [ask] = asks([part('a', 12)], [], at);
     expect(ask).toMatchObject({ kind: 'walk', autumn: 1, trees: 12 });
-    expect(itemsOf([], [], dayOf(at), [], [ask])[0]).toMatchObject({
+    expect(itemsOf([], [], dayOf(at), { plantings: [ask] })[0]).toMatchObject({
       rule: 'walk-planting',
       when: 'now',
       part: 'planted',

@@ -94,6 +94,12 @@ export const ruleTerms = {
   sever: { words: 'Layers to sever', work: 'sever', rest: 14, loss: share(0.5) },
   'look-layer': { words: 'Layers to look at', work: 'look', rest: 28, loss: share(0.1) },
   'keep-on': { words: 'Layers kept over winter', work: 'look', rest: 120, loss: share(0.1) },
+  'humidity-hold': {
+    words: 'Plants held in humid air',
+    work: 'shelter',
+    rest: 1,
+    loss: share(0.25),
+  },
   'planting-heat': {
     words: 'Guards that overheat planted trees',
     work: 'shelter',

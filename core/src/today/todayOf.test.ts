@@ -161,7 +161,7 @@ describe('Today', () => {
       trees: 400,
       chance: 0.8,
     });
-    const at = (from: number) => itemsOf([], [], DAY, [ask(from)])[0];
+    const at = (from: number) => itemsOf([], [], DAY, { planned: [ask(from)] })[0];
     expect(at(DAY + 29)).toBeUndefined();
     expect([DAY + 28, DAY + 7, DAY, DAY - 20].map((from) => at(from).when)).toEqual([
       'weeks',
@@ -176,15 +176,17 @@ describe('Today', () => {
     );
     expect(at(DAY - 7).words.reason).toMatch(/^Was planned/);
     expect(at(DAY - 7).words.waiting).toMatch(/say there as which lot/);
-    expect(itemsOf([], [], DAY, [{ ...ask(DAY), isStuck: true }])[0].words.title).toMatch(/^Stick/);
+    expect(itemsOf([], [], DAY, { planned: [{ ...ask(DAY), isStuck: true }] })[0].words.title).toMatch(
+      /^Stick/,
+    );
     // Seed that sleeps is put under treatment months before.
     const asleep = (from: number) => ({ ...ask(from), treat: { on: from - 140, days: 140, plants: 500 } });
-    expect(itemsOf([], [], DAY, [asleep(DAY + 170)])).toEqual([]);
-    const [treat] = itemsOf([], [], DAY, [asleep(DAY + 145)]);
+    expect(itemsOf([], [], DAY, { planned: [asleep(DAY + 170)] })).toEqual([]);
+    const [treat] = itemsOf([], [], DAY, { planned: [asleep(DAY + 145)] });
     expect(treat).toMatchObject({ rule: 'treat-planned', when: 'week', by: DAY + 5, part: 'plan' });
-    const [late, sow] = itemsOf([], [], DAY, [asleep(DAY + 10)]);
+    const [late, sow] = itemsOf([], [], DAY, { planned: [asleep(DAY + 10)] });
     expect(late.words.waiting).toMatch(/move the sowing on the board/);
     expect(sow.rule).toBe('sow-planned');
-    expect(itemsOf([], [], DAY, [asleep(DAY)]).map(({ rule }) => rule)).toEqual(['sow-planned']);
+    expect(itemsOf([], [], DAY, { planned: [asleep(DAY)] }).map(({ rule }) => rule)).toEqual(['sow-planned']);
   });
 });

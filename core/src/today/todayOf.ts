@@ -14,6 +14,7 @@ import {
 } from './actWords';
 import type { Act } from './lotActs';
 import type { PlanAsk } from './planAsk';
+import { holdActWords, type HoldAsk } from './holdAsk';
 import { plantingActWords, type PlantingAsk } from './plantingAsk';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
@@ -59,16 +60,22 @@ export interface TodayItem extends AgendaItem {
   words: ActWords;
 }
 
+/** What asks for something besides lots and the seed room. */
+export interface OtherAsks {
+  planned: readonly PlanAsk[];
+  plantings: readonly PlantingAsk[];
+  holds: readonly HoldAsk[];
+}
+
 /**
  * Everything that asks for something on a day, each with its words: the lots' own acts, those late in coming up, the seed
- * room's, what roots ask for, the plan's sowings, and the plantings.
+ * room's, what roots ask for, the plan's sowings, the plantings, and what is held in humid air.
  */
 export function itemsOf(
   lots: readonly LotAsks[],
   room: readonly SeedAsk[],
   day: EpochDay,
-  planned: readonly PlanAsk[] = [],
-  plantings: readonly PlantingAsk[] = [],
+  { planned = [], plantings = [], holds = [] }: Partial<OtherAsks> = {},
 ): TodayItem[] {
   const byId = new Map(lots.map((lot) => [lot.lotId, lot]));
   const seedItem = ({ act, name, seeds }: SeedAsk): TodayItem => ({
@@ -112,6 +119,7 @@ export function itemsOf(
     ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
     ...planItems(planned, day),
     ...plantings.map((ask) => plantingItem(ask, day)),
+    ...holds.map((ask) => holdItem(ask, day)),
     ...rootActs(judged).map((act): TodayItem => {
       const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
       return {
@@ -160,6 +168,23 @@ function planItems(asks: readonly PlanAsk[], day: EpochDay): TodayItem[] {
       });
     return items;
   });
+}
+
+/** The next step of a hold on a day. */
+function holdItem(ask: HoldAsk, day: EpochDay): TodayItem {
+  const { lotId, code, trees, state } = ask;
+  return {
+    rule: 'humidity-hold',
+    subjectId: lotId,
+    when: 'now',
+    by: null,
+    figures: { from: state.next.on, opened: state.opened, light: state.light, flushes: state.flushes },
+    trees,
+    part: 'lot',
+    of: 'lot',
+    about: code,
+    words: holdActWords(ask, day),
+  };
 }
 
 /** What a planting asks for on a day. */

@@ -40,6 +40,8 @@ const change = [
   'sending',
   'planting',
   'arrival',
+  'hold',
+  'hold_step',
   'planted_part',
   'walk',
   'act_mark',

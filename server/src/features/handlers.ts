@@ -1,6 +1,7 @@
 import type { Handlers } from '../http/context';
 import { arrivalHandlers } from './arrivals/routes';
 import { growingHandlers } from './growing/routes';
+import { holdHandlers } from './holds/routes';
 import { instrumentHandlers } from './instruments/routes';
 import { learntHandlers } from './learnt/routes';
 import { lotHandlers } from './lots/routes';
@@ -32,6 +33,7 @@ export const handlers: Handlers = {
   ...parcelHandlers,
   ...plantingHandlers,
   ...arrivalHandlers,
+  ...holdHandlers,
   ...planHandlers,
   ...instrumentHandlers,
 };

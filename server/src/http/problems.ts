@@ -85,6 +85,7 @@ const takenNames: Record<string, string> = {
   person_email_unique: 'That e-mail address is already in use.',
   planting_name: 'There is already a planting with that name.',
   walk_one_under_way: 'Somebody is walking that planting: go along on that walk, or end it first.',
+  hold_one_under_way: 'That lot is held already: go on with that hold, or end it first.',
   movement_reversed_once: 'That record has already been taken back.',
 };
 

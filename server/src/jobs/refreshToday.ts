@@ -1,6 +1,7 @@
 import {
   dayOf,
   factsFrom,
+  holdAsks,
   itemsOf,
   lotVerdict,
   planAsks,
@@ -27,6 +28,7 @@ import { nursery, nurseryToday } from '../db/schema/index';
 import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
+import { holdsOf } from '../features/holds/holds';
 import { plantingsOf } from '../features/plantings/plantings';
 import { seedRoom } from '../features/seed/room';
 import { heatDaysOf, seriesOf } from '../features/weather/weatherDays';
@@ -77,7 +79,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 10;
+const MODEL = 11;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -129,13 +131,11 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
       forecast: rows.length,
       faults,
       items: toKept(
-        itemsOf(
-          asks,
-          roomItems,
-          day,
-          planAsks(read.planned, species, room, day),
-          plantingAsks(read.plantings, read.heatDays, read.latitudeDeg, day),
-        ),
+        itemsOf(asks, roomItems, day, {
+          planned: planAsks(read.planned, species, room, day),
+          plantings: plantingAsks(read.plantings, read.heatDays, read.latitudeDeg, day),
+          holds: holdAsks(read.holds, day),
+        }),
       ),
       room: toKept(roomItems),
       roomBasis,
@@ -209,6 +209,7 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     keptRoom,
     planned: planned.sowings,
     plantings: await plantingsOf(tx, nurseryId),
+    holds: (await holdsOf({ tx, nurseryId })).holds,
     heatDays: await heatDaysOf(tx, nurseryId, day),
     latitudeDeg: site.latitudeDeg,
   };

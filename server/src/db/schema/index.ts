@@ -11,3 +11,4 @@ export * from './plan';
 export * from './parcels';
 export * from './plantings';
 export * from './arrivals';
+export * from './holds';

@@ -21,6 +21,7 @@ import { useToday } from '../today/useToday';
 import LiftDialog from '../lift/LiftDialog.vue';
 import CountDialog from './CountDialog.vue';
 import EditLotDialog from './EditLotDialog.vue';
+import HoldCard from './HoldCard.vue';
 import LotFigures from './LotFigures.vue';
 import LotLedger from './LotLedger.vue';
 import LotOdds from './LotOdds.vue';
@@ -178,6 +179,7 @@ const tabs = [
       </button>
     </p>
 
+    <HoldCard :lot="lot" />
     <SecondLook :lot="lot" />
     <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
       <GroundLineChart

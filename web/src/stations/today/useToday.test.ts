@@ -12,6 +12,8 @@ vi.mock('../../stores/forecasts', () => ({ useForecasts: () => world.forecasts }
 vi.mock('../../stores/season', () => ({ useSeason: () => world.season }));
 vi.mock('../../stores/seed', () => ({ useSeed: () => world.seed }));
 vi.mock('../../stores/plan', () => ({ usePlan: () => world.plan }));
+vi.mock('../../stores/plantings', () => ({ usePlantings: () => world.plantings }));
+vi.mock('../../stores/holds', () => ({ useHolds: () => world.holds }));
 vi.mock('../../stores/roots', () => ({ useRoots: () => world.roots }));
 vi.mock('../../stores/todayBook', () => ({ useTodayBook: () => world.book }));
 vi.mock('../../parts/useLots', () => ({ useLots: () => ({ lots: world.lots }) }));
@@ -74,7 +76,13 @@ const serverToday = (
 beforeEach(() => {
   setActivePinia(createPinia());
   world.call.mockReset();
-  world.nursery = reactive({ whole: false, params: { nursery: 'n' }, lookup: { species: new Map() } });
+  world.nursery = reactive({
+    whole: false,
+    params: { nursery: 'n' },
+    lookup: { species: new Map() },
+    series: { start: TODAY, tMinC: [], tMaxC: [] },
+    catalogue: { nursery: { latitudeDeg: 54.6 } },
+  });
   world.forecasts = reactive({ viewsOf: null as number | null });
   world.season = reactive({ view: TODAY, today: TODAY });
   world.seed = reactive({
@@ -89,6 +97,9 @@ beforeEach(() => {
     load: async () => undefined,
   });
   world.plan = reactive({ loaded: false, sowings: [], load: async () => undefined });
+  const nothing = { loaded: false, load: async () => undefined };
+  world.plantings = reactive({ ...nothing, kept: { plantings: [], walks: [] } });
+  world.holds = reactive({ ...nothing, all: [] });
   world.book = reactive({ book: null as object | null });
   world.lots = ref<unknown[]>([]);
   world.rising = ref([]);
@@ -100,7 +111,7 @@ function everythingIsHere(lots: unknown[]) {
   world.forecasts.viewsOf = TODAY;
   world.seed.settled = true;
   world.roots.rules = {};
-  world.plan.loaded = true;
+  for (const store of ['plan', 'plantings', 'holds']) world[store].loaded = true;
   world.risen.value = true;
   world.book.book = { marks: [], rules: { schema: 1, rules: {} }, people: [] };
 }

@@ -1,5 +1,6 @@
 import {
   dayOf,
+  holdAsks,
   itemsOf,
   lastHeatDays,
   lotAsks,
@@ -25,6 +26,7 @@ import { call } from '../../api/client';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { latestOnly } from '../../stores/latestOnly';
+import { useHolds } from '../../stores/holds';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
 import { usePlantings } from '../../stores/plantings';
@@ -55,6 +57,7 @@ export const useToday = createSharedComposable(() => {
   const kept = useTodayBook();
   const plan = usePlan();
   const plantings = usePlantings();
+  const holds = useHolds();
   const { lots } = useLots();
   const { shown: rising, settled: risen } = useComingUp();
 
@@ -73,7 +76,8 @@ export const useToday = createSharedComposable(() => {
       risen.value &&
       kept.book !== null &&
       plan.loaded &&
-      plantings.loaded,
+      plantings.loaded &&
+      holds.loaded,
   );
 
   /** What each lot asked for last, with what that was made of. */
@@ -99,13 +103,16 @@ export const useToday = createSharedComposable(() => {
         [...now.values()].map(({ asks }) => asks),
         room,
         day,
-        planAsks(plan.sowings, nursery.lookup.species, seed.room, day),
-        plantingAsks(
-          plantings.kept,
-          lastHeatDays(nursery.series, day),
-          nursery.catalogue!.nursery.latitudeDeg,
-          day,
-        ),
+        {
+          planned: planAsks(plan.sowings, nursery.lookup.species, seed.room, day),
+          plantings: plantingAsks(
+            plantings.kept,
+            lastHeatDays(nursery.series, day),
+            nursery.catalogue!.nursery.latitudeDeg,
+            day,
+          ),
+          holds: holdAsks(holds.all, day),
+        },
       ),
       known.value,
       day,
@@ -123,6 +130,7 @@ export const useToday = createSharedComposable(() => {
       () => seed.outlooks,
       () => plan.sowings,
       () => plantings.kept,
+      () => holds.all,
       known,
     ],
     () => ready.value && (own.value === null ? work() : soon()),
@@ -136,6 +144,7 @@ export const useToday = createSharedComposable(() => {
     void roots.load().catch(() => undefined);
     void plan.load().catch(() => undefined);
     void plantings.load().catch(() => undefined);
+    void holds.load().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     clearTimeout(asksAgain);
     if (answer.workedAt !== null) fromServer.value = answer;
