@@ -18,14 +18,8 @@ export const holdCovers = ['bag', 'dome', 'tent'] as const;
 export type HoldCover = (typeof holdCovers)[number];
 
 /** What may be seen or done on a day of a hold. */
-export const holdNotes = {
-  flush: { words: 'a flush of new leaves' },
-  opened: { words: 'opened a little more' },
-  light: { words: 'moved to more light' },
-  wilted: { words: 'wilted' },
-} as const satisfies Record<string, { words: string }>;
-export type HoldNote = keyof typeof holdNotes;
-export const holdNoteNames = Object.keys(holdNotes) as [HoldNote, ...HoldNote[]];
+export const holdNoteNames = ['flush', 'opened', 'light', 'wilted'] as const;
+export type HoldNote = (typeof holdNoteNames)[number];
 
 /** It is opened after two flushes, or after one and so many days. */
 const GATE_FLUSHES = 2;

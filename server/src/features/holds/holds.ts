@@ -66,17 +66,15 @@ export async function noteHold(work: Work, id: string, body: BodyOf<'noteHold'>)
   if (row.endedOn !== null) throw new Refusal(422, 'invalid', `That hold was ended on ${row.endedOn}.`);
   if (body.on > today) throw new Refusal(422, 'not-yet', `${body.on} is still to come; today is ${today}.`);
   mustBeStep(dayOf(row.begunOn), await stepsOf(work, id), { on: dayOf(body.on), what: body.what });
-  await tx
-    .insert(holdStep)
-    .values({
-      nurseryId,
-      id: body.id,
-      holdId: id,
-      onDate: body.on,
-      what: body.what,
-      note: body.note,
-      personId,
-    });
+  await tx.insert(holdStep).values({
+    nurseryId,
+    id: body.id,
+    holdId: id,
+    onDate: body.on,
+    what: body.what,
+    note: body.note,
+    personId,
+  });
   await note(work, 'note hold', row.lotId, null, body);
 }
 

@@ -146,7 +146,7 @@ const tabs = [
       <div v-if="may" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-96">
         <button
           v-for="act in acts"
-          v-show="act.why === null"
+          v-show="act.why === null && act.sheet !== 'split'"
           :key="act.sheet"
           class="act"
           type="button"
@@ -174,6 +174,9 @@ const tabs = [
       <RouterLink v-if="held.sown > 0" class="quiet" :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
         >Coming up</RouterLink
       >
+      <button v-if="may && held.standing > 0" class="quiet" type="button" @click="open('split')">
+        Set part apart <span class="key" aria-hidden="true">P</span>
+      </button>
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
         Edit wanted height, leaf fall, note
       </button>
