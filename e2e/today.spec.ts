@@ -43,7 +43,7 @@ test.describe('the screen and the server say the same to the line', () => {
         await signIn(page, own, email);
         const acts = await said(page, own);
         expect(acts.length).toBeGreaterThan(0);
-        const lines = page.getByTestId(/^(lot|seed|roots|plan)-act$/);
+        const lines = page.getByTestId(/^(lot|seed|roots|plan|planted)-act$/);
         await expect
           .poll(async () =>
             lines.evaluateAll((all) =>

@@ -92,7 +92,7 @@ describe('npm start', () => {
     expect(first.url).toBe(`http://127.0.0.1:${port}`);
     expect(first.output()).toMatch(/· Database server on 127\.0\.0\.1 … .*s\n/);
     expect(first.output()).toContain('isla@withybeck.example');
-    expect(await lots(first.url)).toBe(140);
+    expect(await lots(first.url)).toBe(142);
     expect(runs(postmaster())).toBe(true);
 
     const second = await start(['--port', String(port)]);
@@ -114,7 +114,7 @@ describe('npm start', () => {
     const second = await start(['--port', String(await freePort())]);
     expect(second.output()).toContain('An earlier start was cut off; taking over.');
     expect(postmaster()).toBe(database);
-    expect(await lots(second.url)).toBe(140);
+    expect(await lots(second.url)).toBe(142);
     await end(second);
     expect(postmaster()).toBeNull();
   });

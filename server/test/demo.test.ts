@@ -62,7 +62,7 @@ describe('the demo', () => {
     );
     for (const p of demoPeople) await server.signIn(p.email, p.password);
     const withybeck = await read(await server.signIn('wren@withybeck.example'));
-    expect(withybeck.lots).toHaveLength(140);
+    expect(withybeck.lots).toHaveLength(142);
     expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bed')).toHaveLength(14);
     expect(withybeck.catalogue.places.filter((p) => p.place.kind === 'bench')).toHaveLength(3);
     expect(withybeck.series.tMinC.length).toBeGreaterThan(3650);

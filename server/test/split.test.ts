@@ -63,6 +63,8 @@ describe('part of a lot set apart', () => {
       sownOn: '2026-04-08',
       held: { standing: 30 },
     });
+    // It did not come up on the day it was set apart.
+    expect(lots[0].evidence.counts).toMatchObject([{ on: '2026-05-12', count: 30 }]);
     expect(lots[0].evidence.sizes[0]).toMatchObject({ what: 'height', n: 3, on });
     // Sent twice by a shaky network it is done once.
     await crew.ok('splitLot', { params: at, body });
@@ -133,6 +135,38 @@ describe('part of a lot set apart', () => {
     await crew.ok('undoEntry', undo(at, body.id));
     expect(await heldOf(at.lot)).toMatchObject({ standing: 80 });
   });
+});
+
+it('what is set apart of plants that came at their own size began at it too', async () => {
+  const lot = newId();
+  await crew.ok('addArrival', {
+    params: yard.nursery,
+    body: {
+      id: newId(),
+      on: '2026-06-01',
+      speciesId: yard.speciesId('ALN'),
+      kind: 'liner',
+      supplier: 'Fell Edge',
+      provenance: '',
+      papers: '',
+      count: 40,
+      price: null,
+      looked: 0,
+      failing: 0,
+      faults: [],
+      accepted: 40,
+      quarantineUntil: null,
+      note: '',
+      lot: { id: lot, code: `K-${++made}`, stage: inBed(yard.bed.id), heightsCm: [20, 22], diametersMm: [] },
+    },
+  });
+  const at = { ...yard.nursery, lot };
+  const body = split(10);
+  const { lots } = await crew.ok('splitLot', { params: at, body });
+  expect(lots[0].lot.origin).toBe('bought');
+  expect(lots[0].evidence.sizes).toMatchObject([{ on: '2026-06-01', mean: 21 }]);
+  await crew.ok('undoEntry', undo(at, body.id));
+  expect(await heldOf(lot)).toMatchObject({ standing: 40 });
 });
 
 it('pricking out taken back takes the lots back that came of it', async () => {

@@ -74,7 +74,9 @@ export function factsFrom(row: SownRow, evidence: SeenOfLot, lookup: Lookup): Lo
     extraWinters: row.extraWinters,
     waking: wakingOf(species.latin, startOf(species).protocols).waking,
     sownOn: dayOf(row.sownOn),
-    ...(row.origin === 'cuttings' && { cuttings: true }),
+    ...((row.origin === 'cuttings' || (row.origin === 'split' && row.cutting !== null)) && {
+      cuttings: true,
+    }),
     seedState: row.seedState,
     home: homeOf(row.code, row.stage, lookup),
     homes: homesFrom(row, evidence, lookup),

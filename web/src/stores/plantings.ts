@@ -16,11 +16,12 @@ export const usePlantings = defineStore('plantings', () => {
   /** What is kept of this nursery; nothing while it is being fetched. */
   const kept = computed<Plantings>(() => (loaded.value ? all.value! : { plantings: [], walks: [] }));
 
-  function keep(answer: Plantings): void {
-    all.value = answer;
-    loadedFor.value = nursery.nurseryId;
+  const keep = (answer: Plantings) => void (all.value = answer);
+  async function load(): Promise<void> {
+    const { nurseryId } = nursery;
+    keep(await call('plantings', { params: nursery.params }));
+    loadedFor.value = nurseryId;
   }
-  const load = async () => keep(await call('plantings', { params: nursery.params }));
   const at = (planting: string) => ({ ...nursery.params, planting });
   const atWalk = (walk: string) => ({ ...nursery.params, walk });
   /** What moves trees changes the parcels and lots they came from. */

@@ -11,12 +11,14 @@ export interface StandingLot {
   stage: NewStage;
   /** The day it begins to stand by itself; the day it was sown where left out. */
   on?: string;
+  /** The day it was seen up, where that was before it stood by itself. */
+  upOn?: string;
 }
 
 /** Begins a lot with plants that are up: its ledger from supply to standing, its place, its first count. */
 export async function beginStanding(
   work: Work,
-  { values, count, stage, on = values.sownOn }: StandingLot,
+  { values, count, stage, on = values.sownOn, upOn = on }: StandingLot,
 ): Promise<void> {
   const { nurseryId } = work;
   const { id } = values;
@@ -28,7 +30,7 @@ export async function beginStanding(
     id: stage.id,
     lotId: id,
     kind: 'emergence',
-    onDate: on,
+    onDate: upOn,
     values: { kind: 'emergence', counted: count },
     note: '',
   });

@@ -1,5 +1,6 @@
 import type { BodyOf } from '@kauri/core/contract';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
+import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import { lot, observation, parcel } from '../../db/schema/index';
 import type { Work } from '../../http/context';
@@ -43,7 +44,8 @@ export async function splitLot(work: Work, lotId: string, body: BodyOf<'splitLot
       speciesId: row.speciesId,
       sownOn: row.sownOn,
       seedState: row.seedState,
-      origin: 'split',
+      // A plant that began at its own size goes on from there.
+      origin: row.origin === 'layer' || row.origin === 'bought' ? row.origin : 'split',
       seedLotId: row.seedLotId,
       treatmentId: row.treatmentId,
       stockBedId: row.stockBedId,
@@ -56,7 +58,9 @@ export async function splitLot(work: Work, lotId: string, body: BodyOf<'splitLot
     count,
     stage,
     on,
+    upOn: await seenUp(work, lotId, on),
   });
+  if (row.sownOn < on) await beganAs(work, lotId, body.lotId, row.sownOn);
   if (body.heightsCm.length)
     await storeSizes(work, [
       // By the record's own id, so that taking it back knows what came with it.
@@ -64,6 +68,42 @@ export async function splitLot(work: Work, lotId: string, body: BodyOf<'splitLot
     ]);
   await note(work, 'set apart', body.lotId, null, { parent: row.code, ...body });
   await note(work, 'set apart', lotId, { [from]: there }, body);
+}
+
+/** The day a lot was first seen up: what is set apart of it was up then too. */
+async function seenUp({ tx, nurseryId }: Work, lotId: string, on: string): Promise<string> {
+  const { rows } = await tx.$client.query<{ on: string | null }>(
+    `select min(on_date)::text as "on" from observation where nursery_id = $1 and lot_id = $2 and kind = 'emergence'
+       and struck_at is null and (values ->> 'counted')::int > 0`,
+    [nurseryId, lotId],
+  );
+  const up = rows[0].on;
+  return up !== null && up < on ? up : on;
+}
+
+/** The size a lot began at, which what is set apart of it began at too; samples taken later speak of all its trees. */
+async function beganAs(
+  { tx, nurseryId }: Work,
+  lotId: string,
+  childId: string,
+  sownOn: string,
+): Promise<void> {
+  const rows = await tx
+    .select()
+    .from(observation)
+    .where(
+      and(
+        eq(observation.nurseryId, nurseryId),
+        eq(observation.lotId, lotId),
+        eq(observation.kind, 'size'),
+        eq(observation.onDate, sownOn),
+        isNull(observation.struckAt),
+      ),
+    );
+  if (rows.length)
+    await tx
+      .insert(observation)
+      .values(rows.map((row) => ({ ...row, id: newId(), lotId: childId, note: '' })));
 }
 
 async function mustLie({ tx, nurseryId }: Work, lotId: string, parcelId: string, on: string): Promise<void> {
@@ -82,7 +122,8 @@ const BORN = `
     exists (select 1 from movement m where m.nursery_id = l.nursery_id and m.lot_id = l.id and m.entry_id <> l.id)
     or exists (select 1 from stage s where s.nursery_id = l.nursery_id and s.lot_id = l.id and s.ended_on is not null)
     or exists (select 1 from observation o where o.nursery_id = l.nursery_id and o.lot_id = l.id and o.struck_at is null
-      and o.id is distinct from l.born_of and not exists (select 1 from stage s where s.nursery_id = l.nursery_id and s.id = o.id)) as worked
+      and o.id is distinct from l.born_of and not exists (select 1 from stage s where s.nursery_id = l.nursery_id
+        and (s.id = o.id or (s.lot_id = l.id and s.started_on > o.on_date)))) as worked
   from lot l
   where l.nursery_id = $1
     and (l.born_of = $3 or (l.parent_lot_id = $2 and l.born_of is null and l.origin = 'pricked' and exists (

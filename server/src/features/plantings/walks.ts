@@ -26,6 +26,12 @@ const plantedBefore = (parts: Parts, on: string) => parts.filter(({ onDate }) =>
 const treesOf = (row: Row, parts: Parts): WalkTrees[] =>
   row.kind === 'every' ? everyTree(plantedBefore(parts, row.onDate)) : row.trees;
 
+/** Whether a tree is among those a walk looks at; of every tree none is listed. */
+const isOn = (row: Row, parts: Parts, { partId, number }: { partId: string; number: number }): boolean =>
+  row.kind === 'every'
+    ? plantedBefore(parts, row.onDate).some(({ id, count }) => id === partId && number <= count)
+    : row.trees.some((part) => part.partId === partId && part.numbers.includes(number));
+
 /**
  * Begins a walk through a planting.
  * @throws Refusal where one is under way (409, with whose it is), for no trees, a day to come, or a walk to repeat that is none
@@ -83,9 +89,15 @@ const BEFORE = `
   from walk_tree m join walk w on w.nursery_id = m.nursery_id and w.id = m.walk_id
   where w.nursery_id = $1 and w.planting_id = $2 and w.id <> $3 and w.struck_at is null and w.ended_at is not null
     and w.on_date <= $4 and ($5 or w.id = $6 or w.again = $6)
+    and ($7::uuid[] is null or (m.part_id, m.number) in (select * from unnest($7::uuid[], $8::int[])))
   order by m.part_id, m.number, w.on_date desc, w.ended_at desc`;
 
-async function foundBefore({ tx, nurseryId }: Work, row: Row, inRows: boolean): Promise<WalkSheet['before']> {
+async function foundBefore(
+  { tx, nurseryId }: Work,
+  row: Row,
+  inRows: boolean,
+  only: readonly { partId: string; number: number }[] | null = null,
+): Promise<WalkSheet['before']> {
   if (!inRows && row.again === null) return [];
   const { rows } = await tx.$client.query<WalkSheet['before'][number]>(BEFORE, [
     nurseryId,
@@ -94,6 +106,8 @@ async function foundBefore({ tx, nurseryId }: Work, row: Row, inRows: boolean): 
     row.onDate,
     inRows,
     row.again,
+    only && only.map(({ partId }) => partId),
+    only && only.map(({ number }) => number),
   ]);
   return rows;
 }
@@ -133,11 +147,10 @@ export async function markTrees(work: Work, id: string, { marks }: BodyOf<'markT
   const row = await walkRow(work, id, true);
   if (row.endedAt) throw new Refusal(422, 'invalid', 'This walk was ended: begin another.');
   const { row: at, parts } = await plantingAt(work, row.plantingId);
-  const onIt = new Map(treesOf(row, parts).map(({ partId, numbers }) => [partId, new Set(numbers)]));
-  const stranger = marks.find(({ partId, number }) => !onIt.get(partId)?.has(number));
+  const stranger = marks.find((mark) => !isOn(row, parts, mark));
   if (stranger) throw new Refusal(422, 'invalid', `Tree ${stranger.number} is not on this walk.`);
   const before = new Map(
-    (await foundBefore(work, row, at.layout.kind === 'rows')).map((one) => [key(one), one.state]),
+    (await foundBefore(work, row, at.layout.kind === 'rows', marks)).map((one) => [key(one), one.state]),
   );
   const risen = marks.find(
     (mark) => mark.state && lives(mark.state) && before.get(key(mark)) === 'dead' && !mark.livesAgain,
