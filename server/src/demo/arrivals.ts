@@ -120,8 +120,8 @@ export const withybeckArrivals: readonly DemoArrival[] = [
     note: 'Self-sown holly, dug before the hedge was laid.',
     code: 'IN-IAQ-01',
     place: 'Bench 3',
-    container: 'Ribbed vented pot 2 L',
-    trays: 2,
+    container: 'Slit-wall cell 200 mL',
+    trays: 1,
     heightsCm: [18, 22, 16, 20],
     held: {
       cause: 'dug in summer',
