@@ -937,6 +937,7 @@ export {
 export { mustBePlace, outlineM2, outlineMetres, readOutline, type Corner } from './survival/outline';
 export { livingNow, nextPlanting, walkDue, type LivingNow } from './survival/livingNow';
 export {
+  goneOf,
   HEAT_DAYS,
   lastHeatDays,
   comparedBy,

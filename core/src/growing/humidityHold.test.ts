@@ -37,6 +37,13 @@ describe('a hold in humid air', () => {
     const lit = holdState(BEGUN, [...gate, ...openings(15), at(24, 'light'), at(25, 'wilted')], BEGUN + 25);
     expect(lit).toMatchObject({ phase: 'light', opened: OPENINGS, light: 0 });
   });
+  it('leaves seen meanwhile do not put a step off, and shut again by wilting it rests all the same', () => {
+    const gate = [at(8, 'flush'), at(14, 'flush')];
+    const steps = [...gate, at(15, 'opened'), at(16, 'flush')];
+    expect(holdState(BEGUN, steps, BEGUN + 16).next.on).toBe(BEGUN + 16);
+    const shut = holdState(BEGUN, [...gate, at(15, 'opened'), at(16, 'wilted')], BEGUN + 16);
+    expect(shut).toMatchObject({ phase: 'opening', opened: 0, next: { on: BEGUN + 18 } });
+  });
   it('refuses steps out of turn, with a sentence', () => {
     const gate = [at(8, 'flush'), at(14, 'flush')];
     const refused = (steps: HoldStep[], step: HoldStep, said: RegExp) =>

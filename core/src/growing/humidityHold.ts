@@ -70,17 +70,19 @@ export function holdState(begunOn: EpochDay, steps: readonly HoldStep[], day: Ep
   const last = known[known.length - 1] ?? null;
   const wilted = last?.what === 'wilted';
   const since = last?.on ?? begunOn;
+  // Leaves that are seen meanwhile do not put the next step off.
+  const moved = known.findLast(({ what }) => what !== 'flush')?.on ?? begunOn;
   const of = { flushes, opened, light, wilted };
   if (opened >= OPENINGS && light >= LIGHT_STEPS)
     return { ...of, phase: 'through', next: { what: 'end', on: since } };
-  if (opened >= OPENINGS) return { ...of, phase: 'light', next: { what: 'light', on: since + LIGHT_DAYS } };
+  if (opened >= OPENINGS) return { ...of, phase: 'light', next: { what: 'light', on: moved + LIGHT_DAYS } };
   const gate = flushes >= GATE_FLUSHES ? begunOn : flushes >= 1 ? begunOn + GATE_DAYS : null;
   if (opened > 0 || (gate !== null && gate <= day))
     // After wilting it rests a day longer.
     return {
       ...of,
       phase: 'opening',
-      next: { what: 'open', on: opened > 0 ? since + (wilted ? 2 : 1) : day },
+      next: { what: 'open', on: opened > 0 || wilted ? moved + (wilted ? 2 : 1) : day },
     };
   return { ...of, phase: 'shut', next: { what: 'look', on: since + LOOK_DAYS } };
 }

@@ -7,6 +7,7 @@ import { perLiving } from '../survival/perLiving';
 import { plantingActWords } from '../today/plantingAsk';
 import { itemsOf } from '../today/todayOf';
 import {
+  goneOf,
   lastHeatDays,
   placesBefore,
   placesToReplace,
@@ -197,6 +198,26 @@ describe('compared', () => {
       middle: 1,
       most: 1.5,
     });
+  });
+});
+
+describe('trees to replace', () => {
+  const parts = [part('a', 200), part('b', 50, { speciesId: 'BPE' })];
+  it('are those found dead, reckoned up to all of a sample, less what was planted since', () => {
+    const gone = (walks: Walk[], more: PlantedPart[] = []) =>
+      goneOf(seenOn('2026-12-01', [...parts, ...more], walks)).map(({ speciesId, gone: n }) => [
+        speciesId,
+        n,
+      ]);
+    const found = { a: { alive: 15, dead: 4, missing: 1 }, b: { alive: 5 } };
+    expect(gone([])).toEqual([]);
+    expect(gone([walk('2026-10-05', found)])).toEqual([['ALN', 5]]);
+    const [[, sampled]] = gone([walk('2026-10-05', found, { kind: 'sample' })]) as [string, number][];
+    expect(sampled).toBeGreaterThan(40);
+    expect(sampled).toBeLessThan(60);
+    const later = part('c', 3, { on: '2026-11-10' });
+    expect(gone([walk('2026-10-05', found)], [later])).toEqual([['ALN', 2]]);
+    expect(gone([walk('2026-10-05', found)], [part('c', 9, { on: '2026-11-10' })])).toEqual([]);
   });
 });
 

@@ -251,3 +251,38 @@ export function sizeClassOf({ fromCm, toCm }: Pick<PlantedCase, 'fromCm' | 'toCm
   const end = at < 0 ? SIZE_CLASSES_CM.length : at;
   return { fromCm: SIZE_CLASSES_CM[end - 1] ?? null, toCm: SIZE_CLASSES_CM[end] ?? null };
 }
+
+/** Trees of a species that a planting has lost, as far as is known, and the part to replace them like. */
+export interface Gone {
+  speciesId: string;
+  gone: number;
+  part: PlantedPart;
+}
+
+/**
+ * Trees to replace, by species: those found dead or missing on the last walk, reckoned up to all it was about where it looked
+ * at some, less what was planted of the species since.
+ */
+export function goneOf({ parts, walks }: Pick<PlantingSeen, 'parts' | 'walks'>): Gone[] {
+  const last = walks.find(({ found }) => found.length);
+  if (!last) return [];
+  const bySpecies = new Map<string, PlantedPart[]>();
+  for (const part of parts) bySpecies.set(part.speciesId, [...(bySpecies.get(part.speciesId) ?? []), part]);
+  return [...bySpecies].flatMap(([speciesId, of]): Gone[] => {
+    const before = of.filter(({ on }) => on < last.on);
+    const trees = (these: readonly PlantedPart[]) => these.reduce((sum, { count }) => sum + count, 0);
+    const seen = last.found.filter(({ partId }) => before.some(({ id }) => id === partId));
+    let [alive, dead] = [0, 0];
+    for (const { found } of seen) {
+      const counts = livingOf(found);
+      alive += counts.alive;
+      dead += counts.dead;
+    }
+    const living = livingNow(trees(before), { alive, dead });
+    if (!living || dead === 0) return [];
+    // On a walk of every tree that was ended early, what nobody looked at is not taken for dead.
+    const lost = last.kind === 'sample' ? living.trees - living.alive : dead;
+    const gone = lost - (trees(of) - trees(before));
+    return gone > 0 ? [{ speciesId, gone, part: before[0] }] : [];
+  });
+}

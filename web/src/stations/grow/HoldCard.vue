@@ -102,7 +102,7 @@ function note(hold: Hold, what: HoldNote) {
     () => holds.takeBackStep(hold.id, id),
   );
 }
-/** Soft plants are offered it; of others nobody asks. */
+/** Whatever stands may be held; nobody is asked to. */
 const isOffered = computed(
   () => props.lot.row.held.standing > 0 && current.value === null && session.may('crew') && holds.loaded,
 );

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   dayOf,
+  goneOf,
   isoOf,
   nextPlanting,
   placesToReplace,
@@ -106,28 +107,20 @@ const totalOf = (walk: Walk) => {
 const CHANCE = 0.9;
 /** What to order of each species so that as many live as died, by how its plantings fare. */
 const toOrder = computed(() => {
-  const last = props.seen.walks[0];
-  if (!last) return [];
   const cases = plantedCases(plantings.kept, season.view);
   const { groups } = survivalGroups(
     cases.map(({ speciesId, alive, dead }) => ({ group: speciesId, alive, dead })),
   );
-  const gone = new Map<string, { dead: number; part: PlantedPart }>();
-  for (const { partId, found } of last.found) {
-    const part = planting.value.parts.find(({ id }) => id === partId);
-    const dead = found.dead + found.missing;
-    if (part && dead) gone.set(part.speciesId, { dead: dead + (gone.get(part.speciesId)?.dead ?? 0), part });
-  }
-  return [...gone].map(([speciesId, { dead, part }]) => {
-    const next = groups.find(({ group }) => group === speciesId)!.next;
+  return goneOf(props.seen).map((of) => {
+    const { next } = groups.find(({ group }) => group === of.speciesId)!;
     let order: number | null;
     try {
-      order = seedsToSow({ target: dead, probability: CHANCE, stages: [next] }).value;
+      order = seedsToSow({ target: of.gone, probability: CHANCE, stages: [next] }).value;
     } catch (error) {
       if (!(error instanceof Unfit)) throw error;
       order = null;
     }
-    return { speciesId, dead, part, order };
+    return { ...of, order };
   });
 });
 const hoped = ref<ReadonlySet<string>>(new Set());
@@ -222,9 +215,9 @@ const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 
       <ul class="divide-rule border-rule divide-y border-y" data-testid="replace">
         <li v-for="one in toOrder" :key="one.speciesId" class="flex flex-wrap items-center gap-x-4 py-2">
           <span class="min-w-0 flex-1 basis-72">
-            <b>{{ species(one.speciesId) }}</b>: {{ count(one.dead) }} gone.
+            <b>{{ species(one.speciesId) }}</b>: {{ count(one.gone) }} gone.
             <template v-if="one.order"
-              >For {{ count(one.dead) }} that live, nine times in ten, plant <b>{{ count(one.order) }}</b>, by
+              >For {{ count(one.gone) }} that live, nine times in ten, plant <b>{{ count(one.order) }}</b>, by
               how your plantings of it fare.</template
             >
             <template v-else>So few of it live that no number makes up for them.</template>

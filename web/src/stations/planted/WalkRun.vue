@@ -71,7 +71,10 @@ useKeys({
 
 async function end() {
   await walk.flush();
-  if (unsent.value.length) return;
+  if (unsent.value.length) {
+    fault.value ??= 'Some marks are not sent yet: the walk is ended once the network is back.';
+    return;
+  }
   const kept = await save({}, async (id) => {
     await plantings.endWalk(props.sheet.walk.id, { id, note: '' });
     return true;

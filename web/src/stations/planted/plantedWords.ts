@@ -1,4 +1,4 @@
-import type { LivingNow, PlantingSeen } from '@kauri/core';
+import { dayOf, heatLimitsC, type LivingNow, type PlantingSeen } from '@kauri/core';
 import { shortDate, yearOf } from '../../words/dates';
 import { count, percent, several } from '../../words/numbers';
 
@@ -24,13 +24,13 @@ export function decisionOf(
   if (heat)
     return {
       headline: `Raise, vent or take off its guards`,
-      detail: `In the ${heat.guard}s it came to about ${showTemperature(heat.highestC)} on ${date(heat.on)}, ${showTemperature(heat.airC)} outside${heat.hours[1] ? `; ${several(heat.hours[1], 'hour')} above ${showTemperature(40)}` : ''}. ${heat.risk === 'scorch' ? 'Leaders scorch there' : 'A little hotter and leaders scorch'}: reckoned with full sun and still air, a rule of thumb.`,
+      detail: `In the ${heat.guard}s it came to about ${showTemperature(heat.highestC)} on ${date(heat.on)}, ${showTemperature(heat.airC)} outside${heat.hours[1] ? `; ${several(heat.hours[1], 'hour')} above ${showTemperature(heatLimitsC[1])}` : ''}. ${heat.risk === 'scorch' ? 'Leaders scorch there' : 'A little hotter and leaders scorch'}: reckoned with full sun and still air, a rule of thumb.`,
       urgent: true,
     };
   if (underWay)
     return {
       headline: 'A walk is under way',
-      detail: `${underWay.by} began it on ${date(Date.parse(underWay.on) / 86_400_000)}: go along, or end it.`,
+      detail: `${underWay.by} began it on ${date(dayOf(underWay.on))}: go along, or end it.`,
       urgent: false,
     };
   if (!trees)
