@@ -92,6 +92,20 @@ describe('a walk tree by tree', () => {
     await vi.waitFor(() => expect(again.unsent.value).toEqual([]));
     expect(sent().map(({ state }) => state)).toEqual(['alive', 'dying']);
   });
+  it('a mark made in another tab while this one sends is not dropped', async () => {
+    let answer = (_: unknown) => undefined as void;
+    mark.mockImplementationOnce(() => new Promise((done) => (answer = done)));
+    const walk = useWalk(sheet(), planting);
+    walk.mark('alive');
+    const other = { ...walk.unsent.value[0], id: 'other', number: 3, state: 'dead' as const };
+    // The other tab sent ours already, and kept its own.
+    walk.unsent.value = [other];
+    mark.mockRejectedValue(new OfflineError());
+    answer({ done: true });
+    await vi.waitFor(() => expect(mark).toHaveBeenCalledTimes(2));
+    expect(walk.unsent.value).toEqual([other]);
+    expect(mark.mock.calls[0][1].marks[0]).not.toHaveProperty('id');
+  });
   it('what is refused is said and stays', async () => {
     const refusal = { type: '/problems/invalid', title: '', status: 422, detail: 'This walk was ended.' };
     mark.mockRejectedValue(new ProblemError(refusal as never));

@@ -7,7 +7,8 @@ import { OfflineError, sentenceOf } from '../../api/problem';
 import { keptKey } from '../../stores/kept';
 import { usePlantings } from '../../stores/plantings';
 
-type Mark = BodyInputOf<'markTrees'>['marks'][number];
+/** A mark that was made here, by an id of its own: two tabs may be sending the same list. */
+type Mark = BodyInputOf<'markTrees'>['marks'][number] & { id: string };
 /** One tree of a walk, in the order it is walked. */
 export interface WalkTree {
   partId: string;
@@ -68,7 +69,8 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
     const batch = unsent.value.slice(0, 500);
     try {
       await plantings.mark(sheet.walk.id, { id: newId(), marks: latest(batch) });
-      unsent.value = unsent.value.slice(batch.length);
+      const sent = new Set(batch.map(({ id }) => id));
+      unsent.value = unsent.value.filter(({ id }) => !sent.has(id));
       fault.value = null;
     } catch (error) {
       // Without network the walk goes on; a refusal is said.
@@ -88,7 +90,7 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
     if (state === null) next.delete(keyOf(tree));
     else next.set(keyOf(tree), { state, cause });
     marks.value = next;
-    unsent.value = [...unsent.value, { partId, number, state, cause, note: '', livesAgain }];
+    unsent.value = [...unsent.value, { id: newId(), partId, number, state, cause, note: '', livesAgain }];
     void flush();
   }
   /** A tree found dead before is to be marked living: somebody has to say it twice. */
@@ -147,7 +149,8 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
   };
 }
 
-/** The last mark of each tree. */
-function latest(marks: readonly Mark[]): Mark[] {
-  return [...new Map(marks.map((mark) => [keyOf(mark), mark])).values()];
+/** The last mark of each tree, as it is sent. */
+function latest(marks: readonly Mark[]): BodyInputOf<'markTrees'>['marks'] {
+  const last = new Map(marks.map((mark) => [keyOf(mark), mark]));
+  return [...last.values()].map(({ id: _, ...mark }) => mark);
 }
