@@ -35,6 +35,17 @@ export function wholeNumber(what: string, least: number, most: number) {
   return z.number(sentence).int(sentence).min(least, sentence).max(most, sentence);
 }
 
+/** Words of one line, in the grower's own way; may be empty. */
+export const wordsOf = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most, `At most ${most} characters.`)
+    .regex(/^[^\p{Cc}]*$/u, 'It holds no control characters.');
+
+/** The id of a write that has nothing else to say: sent again, it is taken once. */
+export const JustId = z.object({ id: Id });
+
 /** A number within limits, with a sentence. */
 export function numberBetween(what: string, least: number, most: number, unit = '') {
   const sentence = `${what}: a number from ${grouped(least)} to ${grouped(most)}${unit && ` ${unit}`}.`;

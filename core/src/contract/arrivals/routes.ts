@@ -1,5 +1,5 @@
 import { atArrival, inNursery, route } from '../route';
-import { JustId } from '../plantings/schemas';
+import { JustId } from '../basics';
 import { arrivalPaths as paths } from './paths';
 import * as arrivals from './schemas';
 

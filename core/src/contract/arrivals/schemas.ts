@@ -1,13 +1,9 @@
 import { z } from 'zod';
 import { arrivalFaults, arrivalKinds } from '../../propagation/arrival';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
 import { LotCode, NewStage } from '../lots/schemas';
 
-const Words = z
-  .string()
-  .trim()
-  .max(120, 'At most 120 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'It holds no control characters.');
+const Words = wordsOf(120);
 
 const fields = {
   on: PlainDate,

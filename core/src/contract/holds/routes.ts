@@ -1,5 +1,5 @@
 import { atHold, atHoldStep, atLot, inNursery, route } from '../route';
-import { JustId } from '../plantings/schemas';
+import { JustId } from '../basics';
 import { holdPaths as paths } from './paths';
 import * as holds from './schemas';
 

@@ -1,3 +1,4 @@
+import { JustId } from '../basics';
 import { atParcel, atSending, inNursery, route } from '../route';
 import { parcelPaths as paths } from './paths';
 import * as parcels from './schemas';
@@ -20,7 +21,7 @@ export const parcelRoutes = {
   }),
   takeBackSending: route(paths.takeBackSending, 'crew', 'Take a sending back that was written by mistake', {
     params: atSending,
-    body: parcels.TakeBackSending,
+    body: JustId,
     answer: parcels.Parcels,
   }),
 } as const;

@@ -1,12 +1,8 @@
 import { z } from 'zod';
 import { treeForms } from '../../plan/orderLine';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
 
-const Words = z
-  .string()
-  .trim()
-  .max(120, 'At most 120 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'It holds no control characters.');
+const Words = wordsOf(120);
 
 const height = (what: string) => numberBetween(what, 1, 2000, 'cm').nullable();
 const sized = <T extends { fromCm: number | null; toCm: number | null }>({ fromCm, toCm }: T) =>
@@ -93,5 +89,3 @@ export const SendTrees = z
     message: 'Say who gets them.',
     path: ['to'],
   });
-
-export const TakeBackSending = z.object({ id: Id });

@@ -3,13 +3,9 @@ import { lineStates, treeForms } from '../../plan/orderLine';
 import { stageKinds, stageWorks } from '../../plan/raisingLearnt';
 import { routeStarts, stageEnds } from '../../plan/route';
 import { cuttingKinds } from '../../species/startValues';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
 
-const Words = z
-  .string()
-  .trim()
-  .max(200, 'At most 200 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'It holds no control characters.');
+const Words = wordsOf(200);
 
 /** What is wanted of one species: how many, of what size and form, when. */
 export const OrderLine = z

@@ -1,3 +1,4 @@
+import { JustId } from '../basics';
 import { atPlanted, atPlanting, atWalk, inNursery, route } from '../route';
 import { plantingPaths as paths } from './paths';
 import * as plantings from './schemas';
@@ -20,7 +21,7 @@ export const plantingRoutes = {
   }),
   takeBackPlanted: route(paths.takeBackPlanted, 'crew', 'Take a planting of trees back', {
     params: atPlanted,
-    body: plantings.JustId,
+    body: JustId,
     answer: plantings.Plantings,
   }),
   changeGuard: route(paths.changeGuard, 'crew', 'Say what stands about planted trees now', {
@@ -48,7 +49,7 @@ export const plantingRoutes = {
   }),
   takeBackWalk: route(paths.takeBackWalk, 'crew', 'Take a survival walk back', {
     params: atWalk,
-    body: plantings.JustId,
+    body: JustId,
     answer: plantings.Plantings,
   }),
 } as const;

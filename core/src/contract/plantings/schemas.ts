@@ -1,13 +1,9 @@
 import { z } from 'zod';
 import { treeForms } from '../../plan/orderLine';
 import { deathCauses, plantingGrounds, guardNames, stakes, treeStateNames } from '../../survival/trees';
-import { Id, Note, numberBetween, PlainDate, wholeNumber } from '../basics';
+import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
 
-const Words = z
-  .string()
-  .trim()
-  .max(120, 'At most 120 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'It holds no control characters.');
+const Words = wordsOf(120);
 
 const Corner = z.tuple([z.number().min(-180).max(180), z.number().min(-90).max(90)]);
 
@@ -121,7 +117,6 @@ export const PlantTrees = z
     path: ['parts'],
   });
 
-export const JustId = z.object({ id: Id });
 export const ChangeGuard = z.object({ id: Id, guard: z.enum(guardNames) });
 
 export const BeginWalk = z.object({
