@@ -23,7 +23,9 @@ const season = useSeason();
 const session = useSession();
 const messages = useMessages();
 const fault = ref<string | null>(null);
-const sheet = ref<'begin' | 'end' | null>(null);
+/** Whether one is being begun: the lot's page offers it. */
+const begins = defineModel<boolean>('begins', { required: true });
+const ends = ref(false);
 onMounted(
   () => holds.loaded || void holds.load().catch((error: unknown) => (fault.value = sentenceOf(error))),
 );
@@ -102,10 +104,6 @@ function note(hold: Hold, what: HoldNote) {
     () => holds.takeBackStep(hold.id, id),
   );
 }
-/** Whatever stands may be held; nobody is asked to. */
-const isOffered = computed(
-  () => props.lot.row.held.standing > 0 && current.value === null && session.may('crew') && holds.loaded,
-);
 </script>
 
 <template>
@@ -138,7 +136,7 @@ const isOffered = computed(
       >
         <span class="first-letter:uppercase">{{ holdNoteWords[what] }}</span>
       </button>
-      <button :class="state.phase === 'through' ? 'act-main' : 'quiet'" type="button" @click="sheet = 'end'">
+      <button :class="state.phase === 'through' ? 'act-main' : 'quiet'" type="button" @click="ends = true">
         End it
       </button>
     </div>
@@ -152,20 +150,17 @@ const isOffered = computed(
       </ul>
     </details>
   </section>
-  <p v-else-if="past.length || isOffered" class="mt-2 flex flex-wrap items-center gap-x-4">
+  <p v-else-if="past.length" class="mt-2 flex flex-wrap items-center gap-x-4">
     <span v-for="one in past" :key="one.id" class="text-muted"
       >Held in humid air until {{ dateWords(one.ended!.on) }}: {{ count(one.ended!.alive) }} of
       {{ count(one.count) }} came through.</span
     >
-    <button v-if="isOffered" class="quiet" type="button" data-testid="hold-open" @click="sheet = 'begin'">
-      Hold in humid air
-    </button>
   </p>
-  <HoldDialog v-if="sheet === 'begin'" :lot="lot" @close="sheet = null" />
+  <HoldDialog v-if="begins" :lot="lot" @close="begins = false" />
   <EndHoldDialog
-    v-if="sheet === 'end' && current"
+    v-if="ends && current"
     :hold="current"
     :standing="lot.row.held.standing"
-    @close="sheet = null"
+    @close="ends = false"
   />
 </template>

@@ -9,6 +9,7 @@ import ShowWorking from '../../parts/ShowWorking.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useKeys } from '../../shell/useKeys';
+import { useHolds } from '../../stores/holds';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -60,6 +61,11 @@ const words = computed(() => decisionWords(standing.value.decision, season.view)
 const inBed = computed(() => props.lot.facts.home.kind === 'bed');
 const may = computed(() => session.may('crew'));
 const held = computed(() => props.lot.row.held);
+const holds = useHolds();
+const holding = ref(false);
+const isHeld = computed(() =>
+  holds.all.some(({ lotId, ended }) => lotId === props.lot.row.id && ended === null),
+);
 /** Each key of the page, and why it cannot act; null where it can. */
 const acts = computed(() => {
   const { sown, standing: trees } = held.value;
@@ -182,7 +188,7 @@ const tabs = [
       </button>
     </p>
 
-    <HoldCard :lot="lot" />
+    <HoldCard v-model:begins="holding" :lot="lot" />
     <SecondLook :lot="lot" />
     <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
       <GroundLineChart
@@ -208,6 +214,15 @@ const tabs = [
         @click="sheet = 'what-if'"
       >
         What if: apart, fed, moved
+      </button>
+      <button
+        v-if="may && held.standing > 0 && holds.loaded && !isHeld"
+        class="quiet ml-4"
+        type="button"
+        data-testid="hold-open"
+        @click="holding = true"
+      >
+        Hold in humid air
       </button>
     </div>
 

@@ -2,6 +2,7 @@
 import { isoOf, Unfit, walkSize, type PlantingSeen } from '@kauri/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -10,6 +11,7 @@ import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
+import { useMessages } from '../../stores/messages';
 import { usePlantings } from '../../stores/plantings';
 import { useSeason } from '../../stores/season';
 import { dateWords } from '../../words/dates';
@@ -19,6 +21,7 @@ import { several } from '../../words/numbers';
 const props = defineProps<{ seen: PlantingSeen }>();
 const emit = defineEmits<{ close: [] }>();
 const plantings = usePlantings();
+const messages = useMessages();
 const season = useSeason();
 const router = useRouter();
 
@@ -69,9 +72,10 @@ async function begin() {
   });
   if (id === null) return;
   clear();
-  await plantings.load();
-  await router.push({ name: 'planted-walk', params: { walk: id } });
   emit('close');
+  // The walk is begun, whether or not the list of plantings follows at once.
+  void plantings.load().catch((error: unknown) => messages.say(sentenceOf(error)));
+  await router.push({ name: 'planted-walk', params: { walk: id } });
 }
 </script>
 
