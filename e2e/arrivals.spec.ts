@@ -7,8 +7,7 @@ test('liners that came are looked at one by one, taken in part, and stand as a l
   page,
   own,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/seed/arrivals`);
+  await signIn(page, own, 'isla@withybeck.example', '/seed/arrivals');
   await expect(page.getByTestId('arrivals')).toContainText('118 of 160 liners taken, from Fellgate liners');
   await page.getByRole('link', { name: 'Something came' }).click();
   const dialog = sheet(page);
@@ -63,8 +62,7 @@ test('liners that came are looked at one by one, taken in part, and stand as a l
 });
 
 test('what is in quarantine is said to be, and a visitor changes nothing', async ({ page, demo }) => {
-  await signIn(page, demo, 'wren@withybeck.example');
-  await page.goto(`${demo.url}/seed/arrivals`);
+  await signIn(page, demo, 'wren@withybeck.example', '/seed/arrivals');
   await expect(page.getByTestId('arrivals')).toContainText('In quarantine until 13 Dec 2026');
   await expect(page.getByRole('button', { name: /End it|Take back/ })).toHaveCount(0);
   await expect(page.getByRole('link', { name: 'Something came' })).toHaveCount(0);

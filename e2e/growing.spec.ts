@@ -187,8 +187,7 @@ test('a station is read, fails, and is found out; a cover is fitted from its log
 });
 
 test('values the lots taught are taken, and taken back', async ({ page, own }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/learnt`);
+  await signIn(page, own, 'isla@withybeck.example', '/learnt');
   const lesson = page
     .getByTestId('lessons')
     .getByRole('listitem')

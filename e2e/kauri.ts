@@ -119,11 +119,12 @@ export const test = base.extend<Fixtures & { watch: void }, { demo: Kauri }>({
   },
 });
 
-/** Signs a browser in by the session cookie, without the sign-in page. */
+/** Signs a browser in by the session cookie, without the sign-in page, and opens a page. */
 export async function signIn(
   page: Page,
   kauri: Kauri,
   email: string,
+  path = '/',
   password = DEMO_PASSWORD,
 ): Promise<void> {
   const answer = await page.request.post(`${kauri.url}/api/sign-in`, {
@@ -131,7 +132,7 @@ export async function signIn(
     headers: { origin: kauri.url },
   });
   expect(answer.ok()).toBe(true);
-  await page.goto(kauri.url);
+  await page.goto(`${kauri.url}${path}`);
   await expect(page.getByTestId('ribbon')).toBeVisible();
 }
 

@@ -44,8 +44,7 @@ test('several lots are carried to another place together, and what they ask for 
   own,
   page,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/grow?place=Bench+1`);
+  await signIn(page, own, 'isla@withybeck.example', '/grow?place=Bench+1');
   const said = page.getByTestId('lots-said');
   await expect(said).toContainText('in Bench 1');
   const count = Number(/: (\d+) lots/.exec(await said.innerText())![1]);
@@ -101,8 +100,7 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await page.getByRole('dialog').getByLabel('Seedlings standing now').fill('400');
   const other = await browser.newContext();
   const tam = await other.newPage();
-  await signIn(tam, own, 'tam@withybeck.example');
-  await tam.goto(`${own.url}/grow?find=26-ALN-07`);
+  await signIn(tam, own, 'tam@withybeck.example', '/grow?find=26-ALN-07');
   await openLot(tam, '26-ALN-07');
   await tam.keyboard.press('s');
   await tam.getByRole('dialog').getByLabel('Place').selectOption({ label: 'Bench 2' });

@@ -7,7 +7,7 @@ import { expect, openLot, planPart, seedPart, sheet, signIn, station, test, yard
  * sheet the page is out of reach, and was looked at before.
  */
 async function expectSound(page: Page, what: string) {
-  const axe = new AxeBuilder({ page }).setLegacyMode();
+  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
   const [isDark, hasSheet] = await page.evaluate(() => [
     localStorage.getItem('kauri.theme') === 'dark',
     document.querySelector('[role=dialog]') !== null,

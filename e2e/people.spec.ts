@@ -71,26 +71,22 @@ test('units and scheme switch, and stay', async ({ isla: page }) => {
 });
 
 test('what was half typed in one nursery is not shown in another', async ({ page, demo }) => {
-  await signIn(page, demo, 'isla@withybeck.example');
-  await page.goto(`${demo.url}/seed?add=1`);
+  await signIn(page, demo, 'isla@withybeck.example', '/seed?add=1');
   await sheet(page)
     .getByLabel('Species', { exact: true })
     .selectOption({ label: 'Spindle, Euonymus europaeus' });
   await sheet(page).getByLabel('Code', { exact: true }).fill('S-SECRET');
   // Another person sits down at the same tab, without anybody having signed out.
-  await signIn(page, demo, 'nahuel@piedraclara.example');
-  await page.goto(`${demo.url}/seed?add=1`);
+  await signIn(page, demo, 'nahuel@piedraclara.example', '/seed?add=1');
   await expect(sheet(page).getByLabel('Code', { exact: true })).toHaveValue('');
   await expect(sheet(page).getByLabel('Species', { exact: true })).not.toHaveValue('');
   // Signed out, it is gone for whoever comes next.
-  await signIn(page, demo, 'isla@withybeck.example');
-  await page.goto(`${demo.url}/seed?add=1`);
+  await signIn(page, demo, 'isla@withybeck.example', '/seed?add=1');
   await expect(sheet(page).getByLabel('Code', { exact: true })).toHaveValue('S-SECRET');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /Isla, grower/ }).click();
   await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
-  await signIn(page, demo, 'isla@withybeck.example');
-  await page.goto(`${demo.url}/seed?add=1`);
+  await signIn(page, demo, 'isla@withybeck.example', '/seed?add=1');
   await expect(sheet(page).getByLabel('Code', { exact: true })).toHaveValue('');
 });

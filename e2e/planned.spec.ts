@@ -125,7 +125,7 @@ for (const south of [false, true])
     const { nursery, alder, bed } = await openYard(page, empty, south);
     const from = shifted('2027-12-01', south);
     const until = shifted('2028-02-10', south);
-    await signIn(page, empty, OWNER.email, OWNER.password);
+    await signIn(page, empty, OWNER.email, '/', OWNER.password);
     await station(page, 'Plan');
     const enter = async (name: string | RegExp) => {
       await page.getByRole('button', { name }).focus();
@@ -183,7 +183,7 @@ for (const south of [false, true])
       await page.goto('about:blank');
       await empty.stop();
       await empty.startAgain(isoOf(dayOf(on) + 1));
-      await signIn(page, empty, OWNER.email, OWNER.password);
+      await signIn(page, empty, OWNER.email, '/', OWNER.password);
       await station(page, 'Today');
       await expect(page.getByText(/^Sow common alder as planned/).first()).toBeVisible();
       await write(
@@ -220,7 +220,7 @@ for (const south of [false, true])
       await page.goto('about:blank');
       await empty.stop();
       await empty.startAgain(late);
-      await signIn(page, empty, OWNER.email, OWNER.password);
+      await signIn(page, empty, OWNER.email, '/', OWNER.password);
       await station(page, 'Today');
       await expect(page.getByText(/Was planned for the week of/).first()).toBeVisible();
       await station(page, 'Plan');

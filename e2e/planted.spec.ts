@@ -109,13 +109,11 @@ test('a walk goes on without network; whoever begins another is told whose walk 
   own,
   browser,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/planted`);
+  await signIn(page, own, 'isla@withybeck.example', '/planted');
   await page.getByTestId('plantings').getByText('Weir bank').click();
   await expect(page.getByTestId('planting-plan')).toBeVisible();
   const other = await (await browser.newContext({ locale: 'en-GB' })).newPage();
-  await signIn(other, own, 'isla@withybeck.example');
-  await other.goto(`${own.url}/planted`);
+  await signIn(other, own, 'isla@withybeck.example', '/planted');
   await other.getByTestId('plantings').getByText('Weir bank').click();
   for (const one of [page, other]) await one.getByRole('button', { name: 'Walk it' }).click();
   await sheet(page).getByText('a sample').click();
@@ -163,8 +161,7 @@ test('closed tubes are told of while it gets hot, in Today and in the planting, 
 });
 
 test('an outline is read from GeoJSON; the wrong one is refused with a sentence', async ({ page, own }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/planted?add=1`);
+  await signIn(page, own, 'isla@withybeck.example', '/planted?add=1');
   await sheet(page).getByLabel('Name', { exact: true }).fill('Pond');
   await sheet(page).getByText('within an outline').click();
   const give = (corners: number[][]) =>
@@ -191,8 +188,7 @@ test('an outline is read from GeoJSON; the wrong one is refused with a sentence'
 });
 
 test('a visitor sees how plantings fare, and is offered nothing to change', async ({ page, demo }) => {
-  await signIn(page, demo, 'wren@withybeck.example');
-  await page.goto(`${demo.url}/planted`);
+  await signIn(page, demo, 'wren@withybeck.example', '/planted');
   await page.getByTestId('plantings').getByText('Long belt').click();
   await expect(page.getByTestId('living')).toContainText('trees alive');
   await expect(page.getByRole('button', { name: /^Plant|^Walk|^Change|^Take/ })).toHaveCount(0);

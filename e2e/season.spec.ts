@@ -108,7 +108,7 @@ test('a season on three lots, each step told before it was too late', async ({ p
     await page.goto('about:blank');
     await empty.stop();
     await empty.startAgain(iso);
-    await signIn(page, empty, OWNER.email, OWNER.password);
+    await signIn(page, empty, OWNER.email, '/', OWNER.password);
     await station(page, 'Today');
     await expect(page.getByRole('heading', { name: /^Today/, level: 1 })).toBeVisible();
   };

@@ -43,16 +43,21 @@ test.describe('the screen and the server say the same to the line', () => {
         await signIn(page, own, email);
         const acts = await said(page, own);
         expect(acts.length).toBeGreaterThan(0);
-        const lines = page.getByTestId(/^(lot|seed|roots|plan|planted)-act$/);
+        // The screen's own list is offered on paper; until then it is the server's.
+        await expect(page.getByRole('button', { name: 'On paper' })).toBeVisible();
+        const more = page.getByRole('button', { name: /^Show more of/ });
+        const lines = page.getByTestId(/^(lot|seed|roots|plan|planted|lifted)-act$/);
         await expect
-          .poll(async () =>
-            lines.evaluateAll((all) =>
+          .poll(async () => {
+            // The first forty of each group are shown at first.
+            for (const one of await more.all()) await one.click();
+            return lines.evaluateAll((all) =>
               all.map((line) => {
                 const [title, reason] = line.querySelectorAll('a > span.flex-1 > span');
                 return { title: title.textContent, reason: reason.textContent };
               }),
-            ),
-          )
+            );
+          })
           .toEqual(acts);
       }
     });

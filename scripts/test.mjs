@@ -120,11 +120,12 @@ async function main() {
   const env = () => database.env;
   const unit = (project) => suite(project, ...vitest(project, '--maxWorkers=1'), () => ({}), vitestCounts);
   try {
-    // Two lanes for two cores; the browser tests take both.
+    // Two lanes for two cores, about as long as each other; the browser tests take both.
     await Promise.all([
       (async () => {
-        await unit('core');
         await suite('server', ...vitest('server'), env, vitestCounts);
+        await suite('start', ...vitest('start'), () => ({}), vitestCounts);
+        await unit('web');
       })(),
       (async () => {
         await check('format', 'npx', ['prettier', '--check', '.']);
@@ -132,8 +133,7 @@ async function main() {
         await check('types', 'npm', ['run', '--silent', 'types']);
         await check('circles', 'npm', ['run', '--silent', 'circles']);
         await check('unused', 'npx', ['knip']);
-        await unit('web');
-        await suite('start', ...vitest('start'), () => ({}), vitestCounts);
+        await unit('core');
       })(),
     ]);
     if (isWanted('e2e')) {

@@ -34,6 +34,8 @@ export const TEST_WEIGHT: Record<TestKind, number> = { germination: 1, cut: 0.5,
 /** Weight of the species' starting value, in seeds. */
 export const FRESH_WEIGHT = 10;
 
+/** Cells of less weight than this are left out of means. */
+const NEGLIGIBLE = 1e-9;
 const KI_POINTS = 61;
 const SIGMA_POINTS = 21;
 
@@ -108,19 +110,30 @@ export interface Viability {
 /** Share alive of each cell of the grid on a day. */
 function sharesOn({ since, ki, sigmaDays }: ViabilityPosterior, day: EpochDay): Float64Array {
   const age = Math.max(0, day - since);
-  return Float64Array.from({ length: ki.length * SIGMA_POINTS }, (_, c) =>
-    normalCdfFast(ki[Math.floor(c / SIGMA_POINTS)] - age / sigmaDays[c % SIGMA_POINTS]),
-  );
+  const shares = new Float64Array(ki.length * SIGMA_POINTS);
+  for (let j = 0; j < SIGMA_POINTS; j++) {
+    const lost = age / sigmaDays[j];
+    for (let i = 0; i < ki.length; i++) shares[i * SIGMA_POINTS + j] = normalCdfFast(ki[i] - lost);
+  }
+  return shares;
 }
 
 /** Mean and variance of the share alive on a day. */
 function momentsAt(posterior: ViabilityPosterior, day: EpochDay): { mean: number; variance: number } {
-  const shares = sharesOn(posterior, day);
+  const { since, ki, sigmaDays, weights } = posterior;
+  const age = Math.max(0, day - since);
   let mean = 0;
   let square = 0;
-  for (let c = 0; c < shares.length; c++) {
-    mean += posterior.weights[c] * shares[c];
-    square += posterior.weights[c] * shares[c] ** 2;
+  for (let j = 0; j < SIGMA_POINTS; j++) {
+    const lost = age / sigmaDays[j];
+    for (let i = 0, c = j; i < ki.length; i++, c += SIGMA_POINTS) {
+      const weight = weights[c];
+      // Most of the grid is as good as impossible once seed was tested.
+      if (weight < NEGLIGIBLE) continue;
+      const share = normalCdfFast(ki[i] - lost);
+      mean += weight * share;
+      square += weight * share * share;
+    }
   }
   return { mean, variance: Math.max(square - mean * mean, 1e-8) };
 }

@@ -36,6 +36,31 @@ let series: WeatherSeries;
 let site: Site;
 const kept = new LastFew<EpochDay, KnownWeather>(4);
 
+/** Questions whose answers are kept, of each kind. */
+const KEPT = 400;
+const forgetful: (() => void)[] = [];
+
+/** A question asked again just as it was is answered from what was worked out then: records come one by one, and all is asked anew. */
+function remembered<Q, A>(answer: (question: Q, asOf: EpochDay) => A): (question: Q, asOf: EpochDay) => A {
+  const answers = new LastFew<string, { answer: A }>(KEPT);
+  forgetful.push(() => answers.clear());
+  return (question, asOf) => {
+    const key = `${asOf} ${JSON.stringify(question)}`;
+    return (answers.get(key) ?? answers.set(key, { answer: answer(question, asOf) })).answer;
+  };
+}
+const viabilityOn = remembered((lot: StoredLot, day) => viabilityOutlook(lot, day));
+const clockOn = remembered((facts: TreatmentFacts, asOf) => treatmentClock(facts, outlookAt(asOf).outlook));
+const emergenceOn = remembered(
+  (
+    { counts, sown, of, prior }: { counts: UpBy[]; sown: number; of: LotFacts; prior: EmergencePrior },
+    asOf,
+  ) => {
+    const { warmth } = outlookAt(asOf);
+    return emergenceOutlook(counts, sown, emergenceClock(of, warmth), prior, warmth);
+  },
+);
+
 const outlookAt = (asOf: EpochDay) => kept.get(asOf) ?? kept.set(asOf, knownWeather(series, site, asOf));
 
 const api = {
@@ -43,16 +68,16 @@ const api = {
     series = weather;
     site = where;
     kept.clear();
+    for (const forget of forgetful) forget();
   },
 
-  viability: (lot: StoredLot, day: EpochDay) => viabilityOutlook(lot, day),
+  viability: viabilityOn,
 
   /** Viability on a run of days, to draw. */
   life: (lot: StoredLot, days: EpochDay[]) => viabilityCurve(lot, days),
 
   /** Batches under treatment, as known on a date. */
-  clocks: (batches: TreatmentFacts[], asOf: EpochDay) =>
-    batches.map((facts) => treatmentClock(facts, outlookAt(asOf).outlook)),
+  clocks: (batches: TreatmentFacts[], asOf: EpochDay) => batches.map((facts) => clockOn(facts, asOf)),
 
   plan: (
     phases: Phase[],
@@ -89,11 +114,7 @@ const api = {
   emergence: (
     lots: { counts: UpBy[]; sown: number; of: LotFacts; prior: EmergencePrior }[],
     asOf: EpochDay,
-  ) =>
-    lots.map(({ counts, sown, of, prior }) => {
-      const { warmth } = outlookAt(asOf);
-      return emergenceOutlook(counts, sown, emergenceClock(of, warmth), prior, warmth);
-    }),
+  ) => lots.map((lot) => emergenceOn(lot, asOf)),
 };
 
 export type SeedWorker = typeof api;
