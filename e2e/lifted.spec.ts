@@ -7,8 +7,7 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
   page,
   own,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/lift`);
+  await signIn(page, own, 'isla@withybeck.example', '/lift');
   await page.getByTestId('lots').getByText('26-ACA-01').click();
   await expect(page.getByRole('heading', { name: '26-ACA-01', level: 1 })).toBeVisible();
 
@@ -84,7 +83,7 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
     await station(page, 'Plan');
     await page.getByTestId('orders').getByText('Carr Lane school').last().click();
     await expect(page.getByTestId('lines')).toContainText('25 sent');
-    await page.getByRole('link', { name: 'Send from 72 trees that are lifted' }).click();
+    await page.getByRole('link', { name: 'Send them' }).click();
     await expect(sheet(page).getByTestId('leaving')).toContainText('the line then wants 15 more');
     await page.keyboard.press('Escape');
     await page.goBack();
@@ -109,8 +108,7 @@ test('small ones are held over in a bed as a lot of their own, and taken back by
   page,
   own,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
-  await page.goto(`${own.url}/lift/lifted`);
+  await signIn(page, own, 'isla@withybeck.example', '/lift/lifted');
   const parcel = page
     .getByTestId('lying-Heel-in bay 1')
     .getByRole('listitem')
@@ -161,9 +159,78 @@ test('two people send the same trees at once: only what lies there leaves', asyn
   await other.context().close();
 });
 
+test('lifted trees are set aside for an order, listed as one walks, loaded and sent', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/plan');
+  await page.getByTestId('orders').getByText('Dale hedging').first().click();
+
+  await test.step('set aside: no more than it wants, and others are told', async () => {
+    await expect(page.getByTestId('line-aside')).toContainText('15 lifted trees set aside');
+    await page.getByRole('button', { name: /^Set aside from/ }).click();
+    await expect(sheet(page).getByLabel('25-CBE-01, 30–50 cm')).toHaveValue('15');
+    await sheet(page).getByLabel('25-CBE-01, 30–50 cm').fill('28');
+    await sheet(page).getByRole('button', { name: 'Set them aside' }).click();
+    await expect(sheet(page).getByRole('alert')).toContainText('Fewer lie free there than that');
+    await sheet(page).getByLabel('25-CBE-01, 30–50 cm').fill('20');
+    await sheet(page).getByRole('button', { name: 'Set them aside' }).click();
+    await expect(page.getByTestId('line-aside')).toContainText('20 lifted trees set aside');
+    await station(page, 'Lift');
+    await page.getByRole('link', { name: 'Lifted', exact: true }).click();
+    await expect(page.getByTestId('aside')).toHaveText('20 set aside for Dale hedging');
+    await page.getByTestId('lying-Heel-in bay 1').getByRole('button', { name: 'Send' }).first().click();
+    await sheet(page).getByLabel('To', { exact: true }).fill('Somebody else');
+    await sheet(page).getByLabel('25-CBE-01, 30–50 cm').fill('8');
+    await sheet(page).getByRole('button', { name: 'Send them' }).click();
+    await expect(sheet(page).getByRole('alert')).toContainText('set aside for orders');
+    await page.keyboard.press('Escape');
+  });
+
+  await test.step('what was seen there is written down, and Today rests', async () => {
+    await page.getByRole('button', { name: 'What was seen' }).click();
+    await sheet(page).getByText('Mould', { exact: true }).click();
+    await sheet(page).getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByTestId('lying-Heel-in bay 1').locator('..')).toContainText('mould');
+  });
+
+  await test.step('loaded place by place, on paper too, through a reload', async () => {
+    await page.getByRole('link', { name: 'To load' }).click();
+    await expect(page.getByTestId('stops')).toContainText('1. Heel-in bay 1');
+    for (const [act, name] of [
+      ['Pick list', 'to-load-2026-11-24.pdf'],
+      ['Bundle labels', 'labels-2026-11-24.pdf'],
+    ]) {
+      const download = page.waitForEvent('download');
+      await page.getByRole('button', { name: act }).click();
+      expect((await download).suggestedFilename()).toBe(name);
+    }
+    await page.getByTestId('stops').getByRole('checkbox').check();
+    await page.reload();
+    await expect(page.getByTestId('stops').getByRole('checkbox')).toBeChecked();
+    await page.getByRole('button', { name: 'Send the 20 trees loaded' }).click();
+    await expect(page.getByRole('heading', { name: 'Nothing is set aside' })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await expect(page.getByTestId('stops')).toContainText('20');
+  });
+
+  await test.step('a movement record says what the nursery wants it to', async () => {
+    await page.getByRole('link', { name: 'Lifted', exact: true }).click();
+    await page.getByRole('button', { name: 'What movement records say of us' }).click();
+    await expect(sheet(page).getByLabel('says')).toHaveValue('WB 0417');
+    await sheet(page).getByRole('button', { name: 'Another line' }).click();
+    await sheet(page).getByLabel('Line 2', { exact: true }).fill('Inspector');
+    await sheet(page).getByLabel('says').last().fill('North office');
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(sheet(page)).toHaveCount(0);
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Movement record', exact: true }).first().click();
+    expect((await download).suggestedFilename()).toBe('movement-2026-11-20.pdf');
+  });
+});
+
 test('a visitor sees what lies there, and is offered nothing to change', async ({ page, demo }) => {
-  await signIn(page, demo, 'wren@withybeck.example');
-  await page.goto(`${demo.url}/lift/lifted`);
+  await signIn(page, demo, 'wren@withybeck.example', '/lift/lifted');
   await expect(page.getByTestId('lying-Heel-in bay 1')).toContainText('Hornbeam');
   await expect(page.getByRole('button', { name: /^Send|^Take|^Put/ })).toHaveCount(0);
 });
@@ -172,8 +239,7 @@ test('lots are lifted in the order their buds ask for, and more hands help where
   page,
   demo,
 }) => {
-  await signIn(page, demo, 'isla@withybeck.example');
-  await page.goto(`${demo.url}/lift/order`);
+  await signIn(page, demo, 'isla@withybeck.example', '/lift/order');
   const decision = page.getByTestId('decision');
   await expect(decision).toContainText('All of them can be out in time');
   await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('26-SCA-01');

@@ -253,6 +253,7 @@ export {
   type Alignment,
   type Box,
 } from './site/snap';
+export { walkingWay } from './site/walkingWay';
 
 // weather: days measured, made and still to come
 export { airAtMidday, dryingMinutes, vapourPressureDeficit } from './weather/vapour';
@@ -650,6 +651,7 @@ export {
 
 // lifting: when bare-root trees may be lifted
 export { readGrade } from './lifting/grades';
+export { keepsUntil, USUAL_STORE_C, type ColdStore, type Keeps } from './lifting/storeClock';
 export {
   liftingOdds,
   liftingSchedule,
@@ -792,6 +794,8 @@ export {
 } from './reading/board';
 export { findPlaces } from './reading/findPlaces';
 export { planChange } from './reading/planChange';
+export { asideByLine, asideByParcel, lyingParcels, wantedLines } from './reading/lyingParcels';
+export { coldStores, storeAsks } from './reading/storeAsks';
 export { planAsks } from './reading/planAsks';
 export { cashByMonth, needsOf, stepsOf, treatmentsOf, waterPeak, type PlanStep } from './reading/planLists';
 export { occupantOf, standingStay, takesRoom, type StandingLot } from './reading/standingLots';
@@ -856,7 +860,7 @@ export {
   type StageEnd,
   type StagePlan,
 } from './plan/route';
-export { liesUntil, promisableParcel, type LyingParcel } from './plan/parcelStock';
+export { liesIn, parcelMeets, promisableParcel, type LyingParcel } from './plan/parcelStock';
 export {
   learntShares,
   nothingLearnt,
@@ -884,6 +888,7 @@ export {
   type PromiseAsk,
 } from './plan/promisable';
 export {
+  claimOf,
   formOf,
   formOfCell,
   heldBy,
@@ -952,6 +957,7 @@ export {
   type PlantingSeen,
 } from './reading/plantingsSeen';
 export type { PlantingAsk } from './today/plantingAsk';
+export { storeSigns, type StoreAsk, type StoreSign } from './today/storeAsk';
 export { perLiving } from './survival/perLiving';
 export {
   arrivalFaults,

@@ -96,6 +96,7 @@ export const router = createRouter({
       component: () => import('./stations/lift/LiftShell.vue'),
       children: [
         { path: 'order', name: 'lift-order', component: () => import('./stations/lift/OrderPage.vue') },
+        { path: 'load', name: 'lift-load', component: () => import('./stations/lift/LoadPage.vue') },
         { path: 'lifted', name: 'lift-lying', component: () => import('./stations/lift/LyingPage.vue') },
         { path: ':lot?', name: 'lift', component: () => import('./stations/lift/LiftStation.vue') },
       ],

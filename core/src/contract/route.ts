@@ -43,6 +43,7 @@ export const atPhoto = z.object({ nursery: Id, photo: Id });
 export const atOrder = z.object({ nursery: Id, order: Id });
 export const atProposal = z.object({ nursery: Id, proposal: Id });
 export const atParcel = z.object({ nursery: Id, parcel: Id });
+export const atLook = z.object({ nursery: Id, look: Id });
 export const atSending = z.object({ nursery: Id, sending: Id });
 export const atHold = z.object({ nursery: Id, hold: Id });
 export const atHoldStep = z.object({ nursery: Id, hold: Id, step: Id });

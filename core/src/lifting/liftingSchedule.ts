@@ -75,7 +75,7 @@ export interface Hands {
 }
 
 /** The medium of a bed is taken to be frozen after so many days whose mean lies below 0 °C together; a rule of thumb. */
-const FROZEN_AFTER_DAYS = 3;
+export const FROZEN_AFTER_DAYS = 3;
 
 /**
  * Hours of each day from a day on in one weather year: none on days off, and none while the medium is frozen.

@@ -11,7 +11,7 @@ import { put, sum, type Step, type Worked } from '../working/working';
 export const BEFORE_BUDBURST_DAYS = 14;
 
 /** How far buds burst from the day the model says, days: one standard deviation, a starting value. */
-const BUDBURST_SD_DAYS = 7;
+export const BUDBURST_SD_DAYS = 7;
 const BUDBURST_LUCK = [...normalStrata(9)].map((z) => BUDBURST_SD_DAYS * z);
 
 /** When bare-root trees may be lifted in one winter. Days are Infinity where no year gets there. */

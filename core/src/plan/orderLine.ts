@@ -39,6 +39,8 @@ export interface WantedLine extends SizeWanted {
   state: LineState;
   /** Lots set against it, which alone serve it; none, or left out: any lot may. */
   lots?: readonly string[];
+  /** Lifted trees set aside for it, which ask for no others. */
+  aside?: number;
 }
 
 /** Whether a lot may serve something that lots are set against, or none. */
@@ -49,6 +51,10 @@ export const mayServe = (lotId: string, lots: readonly string[] | undefined): bo
 export function heldBy({ state, count, sent }: Pick<WantedLine, 'state' | 'count' | 'sent'>): number {
   return state === 'promised' || state === 'part sent' ? Math.max(0, count - sent) : 0;
 }
+
+/** Trees a line still has to be given from what stands or lies free: what it holds, less what is set aside for it. */
+export const claimOf = (line: Pick<WantedLine, 'state' | 'count' | 'sent' | 'aside'>): number =>
+  Math.max(0, heldBy(line) - (line.aside ?? 0));
 
 /** Whether two sizes may be met by the same trees. */
 function sizesMeet(a: SizeWanted, b: SizeWanted): boolean {
@@ -62,6 +68,6 @@ export function rivalsOf(
 ): WantedLine[] {
   return lines.filter(
     (line) =>
-      line.speciesId === ask.speciesId && line.form === ask.form && sizesMeet(line, ask) && heldBy(line) > 0,
+      line.speciesId === ask.speciesId && line.form === ask.form && sizesMeet(line, ask) && claimOf(line) > 0,
   );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { freeToPromise } from './freeToPromise';
-import { liesUntil, promisableParcel, type LyingParcel } from './parcelStock';
+import { parcelMeets, promisableParcel, type LyingParcel } from './parcelStock';
 
 const parcel: LyingParcel = {
   id: 'p',
@@ -12,7 +12,8 @@ const parcel: LyingParcel = {
   fromCm: 40,
   toCm: 60,
   since: 100,
-  held: 50,
+  store: null,
+  free: 50,
 };
 const ask = (fromCm: number | null, toCm: number | null, more = {}) => ({
   speciesId: 'alder',
@@ -41,7 +42,7 @@ describe('lifted trees can be promised', () => {
     });
     expect(promisableParcel(parcel, ask(null, null, { form: 'plug' }), 110, 200)).toBeNull();
     expect(promisableParcel(parcel, ask(null, null), 110, 109)).toBeNull();
-    expect(promisableParcel({ ...parcel, held: 0 }, ask(null, null), 110, 200)).toBeNull();
+    expect(promisableParcel({ ...parcel, free: 0 }, ask(null, null), 110, 200)).toBeNull();
   });
   it('to a line that their lot was set against', () => {
     const stock = promisableParcel(parcel, ask(40, 60), 110, 200)!;
@@ -49,10 +50,22 @@ describe('lifted trees can be promised', () => {
     expect(free(['l'])).toBe(50);
     expect(free(['another'])).toBe(0);
   });
-  it('until buds are near, packed plugs for two weeks, and never for less', () => {
-    expect(liesUntil(parcel, { bestBefore: 180 })).toBe(180);
-    expect(liesUntil(parcel, { bestBefore: 90 })).toBe(114);
-    expect(liesUntil(parcel, { bestBefore: Infinity })).toBe(114);
-    expect(liesUntil({ ...parcel, form: 'plug' }, { bestBefore: 180 })).toBe(114);
+  it('only those that are set aside for nobody', () => {
+    expect(promisableParcel({ ...parcel, free: 12 }, ask(40, 60), 110, 200)).toMatchObject({
+      count: 12,
+      standing: 12,
+    });
+  });
+  it('a parcel meets what is asked by its form and by all of its sizes', () => {
+    const asked = (fromCm: number | null, toCm: number | null, form: 'bare-root' | 'plug' = 'bare-root') => ({
+      form,
+      fromCm,
+      toCm,
+    });
+    expect(parcelMeets(parcel, asked(40, 60))).toBe(true);
+    expect(parcelMeets(parcel, asked(null, null))).toBe(true);
+    expect(parcelMeets(parcel, asked(45, 60))).toBe(false);
+    expect(parcelMeets({ ...parcel, fromCm: null }, asked(40, 60))).toBe(false);
+    expect(parcelMeets(parcel, asked(40, 60, 'plug'))).toBe(false);
   });
 });

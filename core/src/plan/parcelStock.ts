@@ -1,5 +1,5 @@
 import type { EpochDay } from '../calendar/day';
-import type { LiftingWindow } from '../lifting/liftingWindow';
+import type { ColdStore, LiesIn } from '../lifting/storeClock';
 import type { SizeWanted, TreeForm } from './orderLine';
 import type { PromiseAsk, PromisableLot } from './promisable';
 
@@ -12,41 +12,41 @@ export interface LyingParcel extends SizeWanted {
   form: TreeForm;
   grade: string;
   since: EpochDay;
-  held: number;
+  /** The cold store it lies in; null out of doors. */
+  store: ColdStore | null;
+  /** Trees in it that are set aside for nobody. */
+  free: number;
 }
 
-/** Plugs and pots taken out of their places stand packed for so long at most, days; a rule of thumb. */
-const PACKED_DAYS = 14;
-
-/**
- * The last day on which a parcel can be promised: bare-root trees until buds are within two weeks in one year of ten, as if they
- * stood outside (cold delays them, which is not counted on); others, and where nothing rests, for two weeks.
- */
-export function liesUntil(
-  { form, since }: Pick<LyingParcel, 'form' | 'since'>,
-  { bestBefore }: Pick<LiftingWindow, 'bestBefore'>,
-): EpochDay {
-  const packed = since + PACKED_DAYS;
-  return form === 'bare-root' && Number.isFinite(bestBefore) ? Math.max(packed, bestBefore) : packed;
-}
+/** Where a parcel lies, by which its trees keep. */
+export const liesIn = ({ form, since, store }: Pick<LyingParcel, 'form' | 'since' | 'store'>): LiesIn => ({
+  isBareRoot: form === 'bare-root',
+  since,
+  store,
+});
 
 /** Whether trees of a grade all have the size asked for; trees that were not graded have none that is known. */
 const isWithin = (grade: SizeWanted, asked: SizeWanted): boolean =>
   (asked.fromCm === null || (grade.fromCm !== null && grade.fromCm >= asked.fromCm)) &&
   (asked.toCm === null || (grade.toCm !== null && grade.toCm <= asked.toCm));
 
+/** Whether lifted trees are of the form and size that somebody asks for. */
+export const parcelMeets = (
+  parcel: SizeWanted & { form: TreeForm },
+  asked: SizeWanted & { form: TreeForm },
+): boolean => parcel.form === asked.form && isWithin(parcel, asked);
+
 /**
- * What a parcel can be promised for: all that lies in it, from today until it should have left.
+ * What a parcel can be promised for: all that lies free in it, from today until it should have left.
  * @returns null where it cannot serve the ask at all
  */
 export function promisableParcel(
-  { id, lotId, code, speciesId, form, grade, fromCm, toCm, held }: LyingParcel,
+  { id, lotId, code, speciesId, form, grade, fromCm, toCm, free }: LyingParcel,
   ask: Omit<PromiseAsk, 'on'>,
   from: EpochDay,
   until: EpochDay,
 ): PromisableLot | null {
-  const serves =
-    speciesId === ask.speciesId && form === ask.form && held > 0 && isWithin({ fromCm, toCm }, ask);
+  const serves = speciesId === ask.speciesId && free > 0 && parcelMeets({ form, fromCm, toCm }, ask);
   if (!serves || until < from) return null;
   return {
     id,
@@ -54,9 +54,9 @@ export function promisableParcel(
     code: grade ? `${code}, ${grade} lifted` : `${code}, lifted`,
     from,
     until,
-    count: held,
-    standing: held,
-    likely: held,
+    count: free,
+    standing: free,
+    likely: free,
     sure: true,
     holds: 1,
   };

@@ -5,7 +5,7 @@ import { homesOf } from '../forecast/lotHomes';
 import { homeAt } from '../home/home';
 import type { Standing } from '../forecast/standing';
 import { freeToPromise, servePromises, type StandingStock } from './freeToPromise';
-import { formOf, heldBy, rivalsOf, type SizeWanted, type TreeForm, type WantedLine } from './orderLine';
+import { claimOf, formOf, rivalsOf, type SizeWanted, type TreeForm, type WantedLine } from './orderLine';
 
 /** What somebody asks for: so many of a size and form on a day. */
 export interface PromiseAsk extends SizeWanted {
@@ -97,7 +97,7 @@ export function answerAsk(
   const promises = rivalsOf(lines, ask).map((line) => ({
     on: line.on,
     until: line.until,
-    count: heldBy(line),
+    count: claimOf(line),
     lots: line.lots,
   }));
   const stock: readonly StandingStock[] = lots.filter((lot) => lot.sure);

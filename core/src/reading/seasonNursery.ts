@@ -1,6 +1,6 @@
 import { addYears, dayOf, type EpochDay } from '../calendar/day';
 import type { PriceList } from '../bed/prices';
-import type { KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '../contract';
+import type { Aside, KeptOrder, LotRow, PlannedSowing, RaisingRoute, SeedRoom } from '../contract';
 import type { LotFacts } from '../forecast/lotFacts';
 import type { SizeWanted, TreeForm } from '../plan/orderLine';
 import type { LyingParcel } from '../plan/parcelStock';
@@ -8,6 +8,7 @@ import type { RouteSowing } from '../plan/routeSowing';
 import type { RaisingLearnt } from '../plan/raisingLearnt';
 import type { KnownWeather } from '../weather/known';
 import type { Lookup } from './factsFrom';
+import { asideByLine } from './lyingParcels';
 
 /** Trees wanted that a season is planned for. */
 export interface SeasonLine extends SizeWanted {
@@ -85,20 +86,22 @@ export const SEASON_YEARS = 3;
 /** How many times over a tree that is not had is felt: a promise broken, an order not met, a hope given up. */
 const WEIGHTS = { promised: 2, asked: 1, hope: 0.5 } as const;
 
-/** Lines of orders that are still to be served, within the days that are looked at. */
+/** Lines of orders that are still to be served beyond what is set aside for them, within the days that are looked at. */
 export function openLines(
   orders: readonly KeptOrder[],
+  asides: readonly Aside[],
   { treeWorth }: { treeWorth: number },
   today: EpochDay,
 ): SeasonLine[] {
+  const aside = asideByLine(asides);
   return orders.flatMap(({ buyer, lines }) =>
     lines.flatMap((line): SeasonLine[] => {
       const { id, speciesId, form, fromCm, toCm, state, count, sent, price, lots } = line;
       const [on, until] = [dayOf(line.on), dayOf(line.until)];
       const isOpen = state === 'asked' || state === 'promised' || state === 'part sent';
-      if (!isOpen || until <= today || on > addYears(today, SEASON_YEARS) || count <= sent) return [];
+      const trees = count - sent - (aside.get(id) ?? 0);
+      if (!isOpen || until <= today || on > addYears(today, SEASON_YEARS) || trees <= 0) return [];
       const weight = state !== 'asked' ? WEIGHTS.promised : buyer ? WEIGHTS.asked : WEIGHTS.hope;
-      const trees = count - sent;
       return [
         { id, speciesId, form, fromCm, toCm, on, until, lots, trees, worth: price ?? treeWorth, weight },
       ];

@@ -4,9 +4,9 @@ import type { LotFacts } from '../forecast/lotFacts';
 import { factsAt } from '../forecast/lotHomes';
 import { standingOf } from '../forecast/standing';
 import { feltWeather, type FeltWeather } from '../forecast/underCover';
-import { liftingWindow } from '../lifting/liftingWindow';
+import { keepsUntil } from '../lifting/storeClock';
 import { mayServe } from '../plan/orderLine';
-import { liesUntil, promisableParcel, type LyingParcel } from '../plan/parcelStock';
+import { liesIn, promisableParcel, type LyingParcel } from '../plan/parcelStock';
 import { promisable } from '../plan/promisable';
 import type { SeasonStock } from '../plan/season';
 import type { Stay } from './board';
@@ -63,8 +63,7 @@ function lyingStock(
   const species = lookup.species.get(parcel.speciesId);
   if (!species) return null;
   const { latitudeDeg } = open.outlook.site;
-  const lifting = liftingWindow(species.values, latitudeDeg, open.warmth, parcel.since).value;
-  const until = liesUntil(parcel, lifting);
+  const { until } = keepsUntil(species.values, latitudeDeg, open.warmth, liesIn(parcel)).value;
   const serves = lines.flatMap((line, at) =>
     mayServe(parcel.lotId, line.lots) &&
     Math.max(today, line.on) <= until &&
@@ -72,7 +71,7 @@ function lyingStock(
       ? [at]
       : [],
   );
-  return serves.length ? { trees: parcel.held, lines: serves } : null;
+  return serves.length ? { trees: parcel.free, lines: serves } : null;
 }
 
 const staysThere = ({ row: { id, stage } }: SeasonLot, from: EpochDay, until: EpochDay): Stay => ({

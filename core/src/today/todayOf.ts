@@ -15,6 +15,7 @@ import {
 import type { Act } from './lotActs';
 import type { PlanAsk } from './planAsk';
 import { holdActWords, type HoldAsk } from './holdAsk';
+import { storeActWords, type StoreAsk } from './storeAsk';
 import { plantingActWords, type PlantingAsk } from './plantingAsk';
 import { rootActs, type RootCall } from './rootActs';
 import type { SeedAct } from './seedActs';
@@ -46,13 +47,25 @@ export interface SeedAsk {
 /** Seeds, or cuttings, that one sowing of a nursery uses at most: a rule of thumb, to put acts in order. */
 const ONE_SOWING = 2000;
 
-/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up, a planned sowing, a planting. */
-export const actSubjects = ['lot', 'lots', 'store', 'clock', 'layers', 'up', 'plan', 'planting'] as const;
+/** What an act may be about: a lot, several, a bag in the store, a batch on its clock, air layers, a lot coming up, a planned sowing, a planting, what was lifted and lies there. */
+export const actSubjects = [
+  'lot',
+  'lots',
+  'store',
+  'clock',
+  'layers',
+  'up',
+  'plan',
+  'planting',
+  'lying',
+] as const;
+/** The part of the nursery an act is of. */
+export const actParts = ['lot', 'seed', 'roots', 'plan', 'planted', 'lifted'] as const;
 type ActSubject = (typeof actSubjects)[number];
 
 /** One thing to do, with its words. */
 export interface TodayItem extends AgendaItem {
-  part: 'lot' | 'seed' | 'roots' | 'plan' | 'planted';
+  part: (typeof actParts)[number];
   /** What its subject is, by which a screen finds where it leads. */
   of: ActSubject;
   /** What its subject is called. */
@@ -65,17 +78,18 @@ export interface OtherAsks {
   planned: readonly PlanAsk[];
   plantings: readonly PlantingAsk[];
   holds: readonly HoldAsk[];
+  lying: readonly StoreAsk[];
 }
 
 /**
  * Everything that asks for something on a day, each with its words: the lots' own acts, those late in coming up, the seed
- * room's, what roots ask for, the plan's sowings, the plantings, and what is held in humid air.
+ * room's, what roots ask for, the plan's sowings, the plantings, what is held in humid air, and what was lifted and lies there.
  */
 export function itemsOf(
   lots: readonly LotAsks[],
   room: readonly SeedAsk[],
   day: EpochDay,
-  { planned = [], plantings = [], holds = [] }: Partial<OtherAsks> = {},
+  { planned = [], plantings = [], holds = [], lying = [] }: Partial<OtherAsks> = {},
 ): TodayItem[] {
   const byId = new Map(lots.map((lot) => [lot.lotId, lot]));
   const seedItem = ({ act, name, seeds }: SeedAsk): TodayItem => ({
@@ -120,6 +134,7 @@ export function itemsOf(
     ...planItems(planned, day),
     ...plantings.map((ask) => plantingItem(ask, day)),
     ...holds.map((ask) => holdItem(ask, day)),
+    ...lying.map((ask) => lyingItem(ask, day)),
     ...rootActs(judged).map((act): TodayItem => {
       const only = act.rule === 'roots-rejected' ? byId.get(act.lotIds[0])! : null;
       return {
@@ -185,6 +200,29 @@ function holdItem(ask: HoldAsk, day: EpochDay): TodayItem {
     about: code,
     words: holdActWords(ask, day),
   };
+}
+
+/** What lifted trees ask for on a day. */
+function lyingItem(ask: StoreAsk, day: EpochDay): TodayItem {
+  const { parcelId, place, trees } = ask;
+  const of = {
+    subjectId: parcelId,
+    trees,
+    part: 'lifted',
+    of: 'lying',
+    about: place || 'no place said',
+    words: storeActWords(ask, day),
+  } as const;
+  switch (ask.kind) {
+    case 'look':
+      return { ...of, rule: 'look-lying', when: whenFor(ask.due, day), by: null, figures: { due: ask.due } };
+    case 'leave': {
+      const { until } = ask.keeps;
+      return { ...of, rule: 'leave-lying', when: whenFor(until, day), by: until, figures: { until } };
+    }
+    case 'frost':
+      return { ...of, rule: 'lying-frost', when: 'now', by: null, figures: { on: ask.on } };
+  }
 }
 
 /** What a planting asks for on a day. */

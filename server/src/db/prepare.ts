@@ -38,6 +38,7 @@ const change = [
   'observation',
   'parcel',
   'sending',
+  'store_look',
   'planting',
   'arrival',
   'hold',
@@ -59,6 +60,7 @@ const remove = [
   'lot_asks',
   'nursery_today',
   'tree_order',
+  'parcel_aside',
   'season_proposal',
   'walk_tree',
 ];

@@ -7,7 +7,10 @@ import type { Work } from '../http/context';
 import { lotRow } from '../features/lots/lotRows';
 import { liftLot } from '../features/lots/records';
 import { ordersOf } from '../features/plan/orders';
+import { look } from '../features/parcels/looks';
 import { parcelsOf, sendTrees } from '../features/parcels/parcels';
+import { setAside } from '../features/parcels/setAside';
+import { keepValue } from '../nursery/values';
 
 /** Share of a lift that reaches the taller of two grades. */
 const TALLER = 0.72;
@@ -52,8 +55,8 @@ async function sendOld(work: Work): Promise<void> {
     });
 }
 
-/** The lot that is being lifted for an order, days since, the share of it that is up, and what has gone. */
-const LIFTED_NOW = { code: '25-CBE-01', daysAgo: 6, share: 0.7, sent: 40 };
+/** The lot that is being lifted for an order, days since, the share of it that is up, what has gone, and what waits for its buyer. */
+const LIFTED_NOW = { code: '25-CBE-01', daysAgo: 6, share: 0.7, sent: 40, aside: 15 };
 
 /** Days from the start of autumn in which bare-root trees of the demo are at rest. */
 const RESTS_DAYS = 120;
@@ -98,6 +101,23 @@ async function liftNow(work: Work, latitudeDeg: number): Promise<void> {
     to: '',
     note: 'Fetched with their own trailer.',
     parts: [{ parcelId: taller.id, count: LIFTED_NOW.sent }],
+  });
+  await setAside(work, {
+    id: newId(),
+    order: { id: wants.id, lineId: line.id },
+    parts: [{ parcelId: taller.id, count: LIFTED_NOW.aside }],
+  });
+  await look(work, {
+    id: newId(),
+    place: taller.place,
+    on: isoOf(on + 4),
+    tempC: null,
+    seen: [],
+    note: 'Moist to the hand; voles kept off.',
+  });
+  await keepValue(work, 'papers', null, {
+    schema: 1,
+    fields: [{ name: 'Registration number', value: 'WB 0417' }],
   });
 }
 

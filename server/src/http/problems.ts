@@ -106,7 +106,13 @@ function fromDatabase(error: unknown): Refusal | null {
               'not-enough',
               'Fewer lie there than that: some were sent or taken out meanwhile. Look at what lies there now.',
             )
-          : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
+          : constraint === 'parcel_aside_held'
+            ? new Refusal(
+                409,
+                'set-aside',
+                'Fewer lie free there than that: the others are set aside for orders. Set fewer aside first, or take them from another parcel.',
+              )
+            : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
     case '23505':
       return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
     case '23503':

@@ -1,19 +1,25 @@
 import {
+  coldStores,
   dayOf,
   factsFrom,
   holdAsks,
   itemsOf,
+  keepsUntil,
+  liesIn,
   lotVerdict,
+  lyingParcels,
   planAsks,
   plantingAsks,
   risingFacts,
   roomAsks,
   roomOutlooks,
   roomToday,
+  storeAsks,
   storedLot,
   viabilityOutlook,
   type Beta,
   type EpochDay,
+  type Keeps,
   type LotAsks,
   type Lookup,
   type SeedAsk,
@@ -29,6 +35,7 @@ import { inNursery, type Tx } from '../db/tenant';
 import { evidenceOf } from '../features/lots/evidence';
 import { lotRowsOf } from '../features/lots/lotRows';
 import { holdsOf } from '../features/holds/holds';
+import { parcelsOf } from '../features/parcels/parcels';
 import { plantingsOf } from '../features/plantings/plantings';
 import { seedRoom } from '../features/seed/room';
 import { heatDaysOf, seriesOf } from '../features/weather/weatherDays';
@@ -79,7 +86,7 @@ const SHARED_BASIS = `
       where nursery_id = $1 and kind in ('climate', 'learnt', 'roots', 'site'))) as shared`;
 
 /** Raised whenever the rules or the forecast change, so that what an older Kauri kept is worked out anew. */
-const MODEL = 11;
+const MODEL = 12;
 /** Nobody asked: the job sees what its nursery’s rows are, and no person’s. */
 export const NOBODY = '00000000-0000-7000-8000-000000000000';
 
@@ -135,6 +142,7 @@ export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJ
           planned: planAsks(read.planned, species, room, day),
           plantings: plantingAsks(read.plantings, read.heatDays, read.latitudeDeg, day),
           holds: holdAsks(read.holds, day),
+          lying: lyingAsks(read, day),
         }),
       ),
       room: toKept(roomItems),
@@ -210,9 +218,25 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     planned: planned.sowings,
     plantings: await plantingsOf(tx, nurseryId),
     holds: (await holdsOf({ tx, nurseryId })).holds,
+    lifted: await parcelsOf(tx, nurseryId, today),
+    elements: (await readValue({ tx, nurseryId }, 'site')).value.elements,
     heatDays: await heatDaysOf(tx, nurseryId, day),
     latitudeDeg: site.latitudeDeg,
   };
+}
+
+type Read = NonNullable<Awaited<ReturnType<typeof readNursery>>>;
+
+/** What lifted trees ask for where they lie. */
+function lyingAsks({ lifted, elements, species, weather, heatDays, latitudeDeg }: Read, day: EpochDay) {
+  const { parcels, asides, looks } = lifted;
+  const stores = coldStores(elements, looks);
+  const keeps = new Map<string, Keeps>();
+  for (const parcel of lyingParcels(parcels, asides, stores)) {
+    const of = species.get(parcel.speciesId);
+    if (of) keeps.set(parcel.id, keepsUntil(of.values, latitudeDeg, weather.warmth, liesIn(parcel)).value);
+  }
+  return storeAsks({ parcels, looks, stores, species, keeps, weather: heatDays }, day);
 }
 
 async function askedLots(

@@ -2,6 +2,8 @@ import {
   dayOf,
   factsFrom,
   knownWeather,
+  coldStores,
+  lyingParcels,
   openLines,
   runSeason,
   type Lookup,
@@ -66,17 +68,19 @@ export async function readSeason(tx: Tx, { nurseryId, asked, today }: SeasonJob)
     facts: factsOrNone(row, evidence.get(row.id)!, lookup),
   }));
   const day = dayOf(today);
+  const { parcels, asides, looks } = await parcelsOf(tx, nurseryId, today);
   const { value: routes } = await readValue(of, 'routes');
   const { value: planned } = await readValue(of, 'plan');
+  const { value: plan } = await readValue(of, 'site');
   return {
     today: day,
     lookup,
     weather: knownWeather(await seriesOf(tx, nurseryId), site, day),
-    lines: openLines(await ordersOf(of), asked, day),
+    lines: openLines(await ordersOf(of), asides, asked, day),
     routes: routes.routes,
     learnt: await raisingLearnt(of, today),
     lots,
-    parcels: (await parcelsOf(tx, nurseryId, today)).parcels.map((p) => ({ ...p, since: dayOf(p.since) })),
+    parcels: lyingParcels(parcels, asides, coldStores(plan.elements, looks)),
     room: await seedRoom({ tx, nurseryId }),
     prices,
     planned: planned.sowings,

@@ -2,6 +2,7 @@ import { emptySite, startingPrices, usualRootRules, type PriceList, type SitePla
 import type {
   Climate,
   LearntValues,
+  Papers,
   Programme,
   RaisingRoutes,
   RootRules,
@@ -28,6 +29,7 @@ export interface NurseryValues {
   learnt: LearntValues;
   routes: RaisingRoutes;
   plan: SeasonPlan;
+  papers: Papers;
 }
 type Kind = keyof NurseryValues;
 
@@ -42,6 +44,7 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   learnt: { schema: 1, values: [] },
   routes: { schema: 1, routes: [] },
   plan: { schema: 1, sowings: [] },
+  papers: { schema: 1, fields: [] },
   water: {
     schema: 1,
     bucketLitres: 10,

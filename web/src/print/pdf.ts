@@ -7,6 +7,9 @@ export type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
 /** Points of a millimetre on paper. */
 export const PT_PER_MM = 72 / 25.4;
 
+/** The type on paper has no narrow spaces. */
+export const plain = (text: string): string => text.replace(/[\u00a0\u202f]/g, ' ');
+
 async function base64(url: string): Promise<string> {
   const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer());
   let text = '';

@@ -6,6 +6,7 @@ import {
   type LotFacts,
   type LotForecast,
   type LotToLift,
+  type LyingParcel,
   type PromiseAsk,
   type RibbonDay,
   type RouteLot,
@@ -205,6 +206,16 @@ export const useForecasts = defineStore('forecasts', () => {
     });
   };
 
+  /** Until when lifted trees keep where they lie. */
+  const keeps = async (lying: readonly LyingParcel[]) => {
+    const values = [...nursery.lookup.species].map(([id, one]) => [id, { ...one.values }] as const);
+    return (await prepared()).keeps(
+      lying.map((parcel) => ({ ...parcel })),
+      new Map(values),
+      season.today,
+    );
+  };
+
   /**
    * What sowings of some routes on some days come to, in a worker of its own: told route by route, as far as they are.
    * @param told is asked after each batch of days whether to go on
@@ -242,6 +253,7 @@ export const useForecasts = defineStore('forecasts', () => {
     moved,
     spread,
     promisable,
+    keeps,
     lifting,
     sowings,
     evaporation,

@@ -1,4 +1,3 @@
-import { dayOf, type WantedLine } from '@kauri/core';
 import type { BodyInputOf, KeptOrder } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
@@ -32,12 +31,5 @@ export const useOrders = defineStore('orders', () => {
     all.value = (await call('removeOrder', { params, body: { version } })).orders;
   }
 
-  /** Every line as promises are worked out from it; one may be left out. */
-  const wanted = (but?: string): WantedLine[] =>
-    all.value.flatMap(({ lines }) =>
-      lines
-        .filter((line) => line.id !== but)
-        .map((line) => ({ ...line, on: dayOf(line.on), until: dayOf(line.until) })),
-    );
-  return { all, loaded, load, add, edit, remove, wanted };
+  return { all, loaded, load, add, edit, remove };
 });

@@ -1,4 +1,12 @@
-import { dayOf, type LyingParcel } from '@kauri/core';
+import {
+  asideByLine,
+  asideByParcel,
+  coldStores,
+  lyingParcels,
+  wantedLines,
+  type LyingParcel,
+  type WantedLine,
+} from '@kauri/core';
 import type { BodyInputOf, Parcel, Parcels } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { v7 as newId } from 'uuid';
@@ -6,6 +14,12 @@ import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { useNursery } from './nursery';
 import { useOrders } from './orders';
+
+/** So many trees of a parcel. */
+export interface Part {
+  parcelId: string;
+  count: number;
+}
 
 /** Lifted trees that lie in the nursery, and what was sent. */
 export const useParcels = defineStore('parcels', () => {
@@ -39,16 +53,71 @@ export const useParcels = defineStore('parcels', () => {
   }
   const send = async (body: BodyInputOf<'sendTrees'>) =>
     changed(await call('sendTrees', { params: nursery.params, body }));
+  /** @param id of the write: sent again, it is taken once; a new one where none is given */
+  const setAside = async (
+    id: string | null,
+    order: { id: string; lineId: string },
+    parts: readonly Part[],
+  ): Promise<void> => {
+    const body = { id: id ?? newId(), order, parts: [...parts] };
+    kept.value = await call('setAside', { params: nursery.params, body });
+  };
+  const look = async (body: BodyInputOf<'look'>): Promise<void> => {
+    kept.value = await call('look', { params: nursery.params, body });
+  };
+  const takeBackLook = async (id: string): Promise<void> => {
+    const params = { ...nursery.params, look: id };
+    kept.value = await call('takeBackLook', { params, body: { id: newId() } });
+  };
   const takeBack = async (sending: string) =>
     changed(await call('takeBackSending', { params: { ...nursery.params, sending }, body: { id: newId() } }));
 
   const all = computed(() => (loaded.value ? kept.value!.parcels : []));
   const lying = computed(() => all.value.filter(({ held }) => held > 0));
+  /** Trees set aside for lines of orders. */
+  const asides = computed(() => (loaded.value ? kept.value!.asides : []));
+  const byLine = computed(() => asideByLine(asides.value));
+  const byParcel = computed(() => asideByParcel(asides.value));
+  const asideOfLine = (id: string) => byLine.value.get(id) ?? 0;
+  const asideOfParcel = (id: string) => byParcel.value.get(id) ?? 0;
+  /** Trees of a parcel that may go to a line, or to nobody named: what is not set aside for others. */
+  const freeFor = (parcel: Parcel, lineId?: string): number =>
+    asides.value
+      .filter((aside) => aside.parcelId === parcel.id && aside.lineId !== lineId)
+      .reduce((free, aside) => free - aside.count, parcel.held);
   const sendings = computed(() => (loaded.value ? kept.value!.sendings : []));
+  /** Every line of orders as promises are worked out from it; one may be left out. */
+  const wanted = (but?: string): WantedLine[] => wantedLines(orders.all, asides.value, but);
+  /** What was seen where they lie, the last first; and the cold stores of the site. */
+  const looks = computed(() => (loaded.value ? kept.value!.looks : []));
+  const stores = computed(() => coldStores(nursery.plan, looks.value));
+  /** What lies there, as promises and the store clock read it. */
+  const whole = computed(() => lyingParcels(all.value, asides.value, stores.value));
   /** What lies of a species, as promises are worked out from it. */
   const ofSpecies = (speciesId: string): LyingParcel[] =>
-    lying.value
-      .filter((parcel) => parcel.speciesId === speciesId)
-      .map((parcel) => ({ ...parcel, since: dayOf(parcel.since) }));
-  return { all, lying, sendings, loaded, isStale, load, ready, put, send, takeBack, ofSpecies };
+    whole.value.filter((parcel) => parcel.speciesId === speciesId);
+  return {
+    all,
+    lying,
+    sendings,
+    asides,
+    asideOfLine,
+    asideOfParcel,
+    freeFor,
+    loaded,
+    isStale,
+    load,
+    ready,
+    put,
+    setAside,
+    looks,
+    stores,
+    whole,
+    look,
+    takeBackLook,
+    send,
+    takeBack,
+    ofSpecies,
+    wanted,
+  };
 });

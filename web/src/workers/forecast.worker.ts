@@ -6,9 +6,9 @@ import {
   HORIZON_DAYS,
   knownWeather,
   LastFew,
-  liesUntil,
+  keepsUntil,
+  liesIn,
   liftingOdds,
-  liftingWindow,
   pastForecasts,
   pastWeather,
   pointOf,
@@ -30,7 +30,9 @@ import {
   type LotForecast,
   type LiftingOdds,
   type LotToLift,
+  type Keeps,
   type LyingParcel,
+  type Worked,
   type FeltWeather,
   type PromisableLot,
   type PromiseAsk,
@@ -172,8 +174,8 @@ const api = {
   ): PromisableLot[][] {
     const { warmth } = outlookAt(today);
     const lying = parcels.flatMap((parcel) => {
-      const lifting = liftingWindow(species, site.latitudeDeg, warmth, parcel.since).value;
-      return promisableParcel(parcel, ask, today, liesUntil(parcel, lifting)) ?? [];
+      const { until } = keepsUntil(species, site.latitudeDeg, warmth, liesIn(parcel)).value;
+      return promisableParcel(parcel, ask, today, until) ?? [];
     });
     return days.map((on) => [
       ...lying,
@@ -188,6 +190,21 @@ const api = {
         return some ? [some] : [];
       }),
     ]);
+  },
+
+  /** Until when lifted trees keep where they lie, as known today; what lies of species that are gone is left out. */
+  keeps(
+    parcels: readonly LyingParcel[],
+    species: ReadonlyMap<string, SpeciesValues>,
+    today: EpochDay,
+  ): ReadonlyMap<string, Worked<Keeps>> {
+    const { warmth } = outlookAt(today);
+    return new Map(
+      parcels.flatMap((parcel) => {
+        const values = species.get(parcel.speciesId);
+        return values ? [[parcel.id, keepsUntil(values, site.latitudeDeg, warmth, liesIn(parcel))]] : [];
+      }),
+    );
   },
 
   /** Bed lots lifted in turn through every weather year, as known today. */

@@ -4,6 +4,11 @@ import type { Path } from '../route';
 export const parcelPaths = {
   parcels: ['GET', '/nurseries/:nursery/parcels'],
   putParcel: ['PUT', '/nurseries/:nursery/parcels/:parcel'],
+  setAside: ['POST', '/nurseries/:nursery/asides'],
+  look: ['POST', '/nurseries/:nursery/looks'],
+  takeBackLook: ['POST', '/nurseries/:nursery/looks/:look/undo'],
+  papers: ['GET', '/nurseries/:nursery/papers'],
+  setPapers: ['PUT', '/nurseries/:nursery/papers'],
   sendTrees: ['POST', '/nurseries/:nursery/sendings'],
   takeBackSending: ['POST', '/nurseries/:nursery/sendings/:sending/undo'],
 } as const satisfies Record<string, Path>;

@@ -1,5 +1,5 @@
 import { JustId } from '../basics';
-import { atParcel, atSending, inNursery, route } from '../route';
+import { atLook, atParcel, atSending, inNursery, route } from '../route';
 import { parcelPaths as paths } from './paths';
 import * as parcels from './schemas';
 
@@ -13,6 +13,30 @@ export const parcelRoutes = {
     params: atParcel,
     body: parcels.PutParcel,
     answer: parcels.Parcels,
+  }),
+  setAside: route(paths.setAside, 'crew', 'Set lifted trees aside for a line of an order', {
+    params: inNursery,
+    body: parcels.SetAside,
+    answer: parcels.Parcels,
+  }),
+  look: route(paths.look, 'crew', 'Write down what was seen where lifted trees lie', {
+    params: inNursery,
+    body: parcels.NewLook,
+    answer: parcels.Parcels,
+  }),
+  takeBackLook: route(paths.takeBackLook, 'crew', 'Take back what was seen there', {
+    params: atLook,
+    body: JustId,
+    answer: parcels.Parcels,
+  }),
+  papers: route(paths.papers, 'visitor', 'What papers that travel with trees say of the nursery', {
+    params: inNursery,
+    answer: parcels.KeptPapers,
+  }),
+  setPapers: route(paths.setPapers, 'grower', 'Write what those papers say', {
+    params: inNursery,
+    body: parcels.EditedPapers,
+    answer: parcels.KeptPapers,
   }),
   sendTrees: route(paths.sendTrees, 'crew', 'Send lifted trees, for a line of an order or without', {
     params: inNursery,

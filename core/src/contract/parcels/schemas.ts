@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { treeForms } from '../../plan/orderLine';
+import { storeSigns } from '../../today/storeAsk';
 import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
 
 const Words = wordsOf(120);
@@ -61,11 +62,68 @@ export const Sending = z.object({
 });
 export type Sending = z.infer<typeof Sending>;
 
+/** Trees of a parcel that are set aside for a line of an order. */
+export const Aside = z.object({ parcelId: Id, orderId: Id, lineId: Id, count: z.number() });
+export type Aside = z.infer<typeof Aside>;
+
+/** What was seen where lifted trees lie. */
+export const Look = z.object({
+  id: Id,
+  place: z.string(),
+  on: z.string(),
+  /** Of a cold store, °C. */
+  tempC: z.number().nullable(),
+  seen: z.array(z.enum(storeSigns)),
+  note: z.string(),
+  by: z.string(),
+});
+export type Look = z.infer<typeof Look>;
+export const NewLook = z.object({
+  id: Id,
+  place: Words,
+  on: PlainDate,
+  tempC: numberBetween('Temperature', -30, 40, '°C').nullable(),
+  seen: z
+    .array(z.enum(storeSigns))
+    .max(storeSigns.length)
+    .refine((seen) => new Set(seen).size === seen.length, { message: 'A sign is named twice.' }),
+  note: Note,
+});
+
+/** What papers that travel with trees say of the nursery: names and numbers that local rules ask for, in its own words. */
+export const Papers = z.object({
+  schema: z.literal(1),
+  fields: z
+    .array(z.object({ name: wordsOf(60).min(1, 'A line has a name.'), value: wordsOf(200) }))
+    .max(20, 'At most 20 lines.'),
+});
+export type Papers = z.infer<typeof Papers>;
+export const KeptPapers = z.object({ version: z.number(), papers: Papers });
+export const EditedPapers = z.object({ version: wholeNumber('Version', 0, 1e9), papers: Papers });
+
 /** What was lifted and lies there, or left within a year and a little. */
-export const Parcels = z.object({ parcels: z.array(Parcel), sendings: z.array(Sending) });
+export const Parcels = z.object({
+  parcels: z.array(Parcel),
+  sendings: z.array(Sending),
+  asides: z.array(Aside),
+  looks: z.array(Look),
+});
 export type Parcels = z.infer<typeof Parcels>;
 
 export const PutParcel = z.object({ id: Id, place: Words });
+
+/** So many of which parcels, each named once. */
+const parts = (least: number) =>
+  z
+    .array(z.object({ parcelId: Id, count: wholeNumber('Trees', 1, 10_000_000) }))
+    .min(least, 'Say how many of which parcel go.')
+    .max(200, 'At most 200 parcels at once.')
+    .refine((all) => new Set(all.map(({ parcelId }) => parcelId)).size === all.length, {
+      message: 'A parcel is named twice.',
+    });
+
+/** All that is set aside for a line from now on; without parts, nothing is. */
+export const SetAside = z.object({ id: Id, order: z.object({ id: Id, lineId: Id }), parts: parts(0) });
 
 export const SendTrees = z
   .object({
@@ -76,14 +134,7 @@ export const SendTrees = z
     /** Who gets them, in words; empty where the order says. */
     to: Words,
     note: Note,
-    parts: z
-      .array(z.object({ parcelId: Id, count: wholeNumber('Trees', 1, 10_000_000) }))
-      .min(1, 'Say how many of which parcel go.')
-      .max(200, 'At most 200 parcels at once.'),
-  })
-  .refine(({ parts }) => new Set(parts.map(({ parcelId }) => parcelId)).size === parts.length, {
-    message: 'A parcel is named twice.',
-    path: ['parts'],
+    parts: parts(1),
   })
   .refine(({ order, to }) => order !== null || to !== '', {
     message: 'Say who gets them.',

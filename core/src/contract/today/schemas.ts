@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { todayRules } from '../../today/rules';
-import { actSubjects } from '../../today/todayOf';
+import { actParts, actSubjects } from '../../today/todayOf';
 import { Id, Name, numberBetween, PlainDate, RoleName, wholeNumber } from '../basics';
 
 const rule = z.enum(todayRules);
@@ -90,7 +90,7 @@ const whenKind = z.enum(['now', 'week', 'weeks', 'watch']);
 /** One act as the server works it out. */
 export const ServerAct = z.object({
   rule,
-  part: z.enum(['lot', 'seed', 'roots', 'plan', 'planted']),
+  part: z.enum(actParts),
   /** Whose page it leads to. */
   of: z.enum(actSubjects),
   /** The lot, batch, bag or layer, and what it is called; null where it is about several lots. */

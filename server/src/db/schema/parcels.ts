@@ -1,4 +1,4 @@
-import type { LineState, TreeForm } from '@kauri/core';
+import type { LineState, StoreSign, TreeForm } from '@kauri/core';
 import {
   bigint,
   check,
@@ -7,6 +7,7 @@ import {
   foreignKey,
   index,
   integer,
+  jsonb,
   pgTable,
   primaryKey,
   text,
@@ -16,6 +17,7 @@ import {
 import { sql } from 'drizzle-orm';
 import { lot } from './lots';
 import { person } from './people';
+import { treeOrder } from './plan';
 import { nurseryId } from './yard';
 
 /** Trees lifted together, of one grade, and where they lie. What is still there is kept apart, by the ledger. */
@@ -54,6 +56,8 @@ export const parcelHeld = pgTable(
     nurseryId: nurseryId(),
     parcelId: uuid('parcel_id').notNull(),
     held: bigint({ mode: 'number' }).notNull(),
+    /** Of them, set aside for lines of orders; kept by the database likewise, never more than are held. */
+    aside: bigint({ mode: 'number' }).notNull().default(0),
   },
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.parcelId] }),
@@ -63,7 +67,55 @@ export const parcelHeld = pgTable(
       name: 'parcel_held_fk',
     }),
     check('parcel_not_below_zero', sql`${t.held} >= 0`),
+    check('parcel_aside_held', sql`${t.aside} >= 0 and (${t.aside} = 0 or ${t.aside} <= ${t.held})`),
   ],
+);
+
+/** Lifted trees of a parcel that are set aside for a line of an order. */
+export const parcelAside = pgTable(
+  'parcel_aside',
+  {
+    nurseryId: nurseryId(),
+    parcelId: uuid('parcel_id').notNull(),
+    lineId: uuid('line_id').notNull(),
+    orderId: uuid('order_id').notNull(),
+    count: bigint({ mode: 'number' }).notNull(),
+    setAt: timestamp('set_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.nurseryId, t.parcelId, t.lineId] }),
+    index('parcel_aside_line').on(t.nurseryId, t.orderId, t.lineId),
+    foreignKey({
+      columns: [t.nurseryId, t.parcelId],
+      foreignColumns: [parcel.nurseryId, parcel.id],
+      name: 'parcel_aside_fk',
+    }),
+    foreignKey({
+      columns: [t.nurseryId, t.orderId],
+      foreignColumns: [treeOrder.nurseryId, treeOrder.id],
+      name: 'parcel_aside_order_fk',
+    }),
+    check('parcel_aside_some', sql`${t.count} > 0`),
+  ],
+);
+
+/** What was seen where lifted trees lie. A struck one was taken back. */
+export const storeLook = pgTable(
+  'store_look',
+  {
+    nurseryId: nurseryId(),
+    id: uuid().notNull(),
+    place: text().notNull(),
+    onDate: date('on_date').notNull(),
+    tempC: doublePrecision('temp_c'),
+    seen: jsonb().$type<StoreSign[]>().notNull(),
+    note: text().notNull(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => person.id),
+    struckAt: timestamp('struck_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.nurseryId, t.id] }), index('store_look_day').on(t.nurseryId, t.onDate)],
 );
 
 /** Trees that left together for one receiver; its movements carry its id. A struck one was taken back. */
@@ -77,6 +129,8 @@ export const sending = pgTable(
     lineId: uuid('line_id'),
     /** How far the line had come, where nothing was sent for it before. */
     lineState: text('line_state').$type<LineState>(),
+    /** What was set aside for the line and is no more, since these were sent. */
+    released: jsonb().$type<{ parcelId: string; count: number }[]>().notNull().default([]),
     toWords: text('to_words').notNull(),
     note: text().notNull(),
     personId: uuid('person_id')

@@ -2,6 +2,7 @@ import type { BedDesign, PriceList, SitePlan } from '@kauri/core';
 import type {
   Climate,
   LearntValues,
+  Papers,
   Programme,
   RaisingRoutes,
   RootRules,
@@ -31,7 +32,19 @@ export const nurseryValue = pgTable(
   {
     nurseryId: nurseryId(),
     kind: text({
-      enum: ['site', 'water', 'programme', 'prices', 'roots', 'today', 'climate', 'learnt', 'routes', 'plan'],
+      enum: [
+        'site',
+        'water',
+        'programme',
+        'prices',
+        'roots',
+        'today',
+        'climate',
+        'learnt',
+        'routes',
+        'plan',
+        'papers',
+      ],
     }).notNull(),
     value: jsonb()
       .$type<
@@ -45,6 +58,7 @@ export const nurseryValue = pgTable(
         | LearntValues
         | RaisingRoutes
         | SeasonPlan
+        | Papers
       >()
       .notNull(),
     version: integer().notNull().default(1),

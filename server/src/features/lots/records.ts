@@ -6,6 +6,7 @@ import { observation } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { heldParcels, liftInto } from '../parcels/parcels';
+import { giveWay } from '../parcels/setAside';
 import { held, move, type PlannedMovement } from './ledger';
 import { lockLot, mustBeRecordable } from './locked';
 import { storeSizes } from './storeSizes';
@@ -114,7 +115,9 @@ export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff
       `${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
     );
   }
-  await move(work, lotId, body.id, body.on, await goneFrom(work, lotId, body), body.note);
+  const moves = await goneFrom(work, lotId, body);
+  for (const { parcelId, count } of moves) if (parcelId) await giveWay(work, parcelId, count);
+  await move(work, lotId, body.id, body.on, moves, body.note);
   await note(work, 'write off', lotId, { [body.from]: there }, body);
 }
 

@@ -1,14 +1,16 @@
 import { containerVolume, dayOf, formOfCell, isoOf, type LineState, type TreeForm } from '@kauri/core';
-import type { BodyOf, LotRow, NewParcel, OrderLine, Parcel, Parcels, Sending } from '@kauri/core/contract';
+import type { Aside, BodyOf, Look, LotRow, NewParcel, Parcel, Parcels, Sending } from '@kauri/core/contract';
 import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
-import { containerType, parcel, sending, treeOrder } from '../../db/schema/index';
+import { containerType, parcel, sending } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
+import { lockedLine, writeSent } from './orderLines';
+import { asideLots, mayHaveAside, releaseSent, restoreReleased } from './setAside';
 
 /** What has all been sent is shown for so long, days. */
 const SHOWN_DAYS = 400;
@@ -33,12 +35,24 @@ const SENDINGS = `
   where s.nursery_id = $1 and s.on_date >= $2 and s.struck_at is null
   order by s.on_date desc, s.id desc`;
 
+const ASIDES = `
+  select parcel_id as "parcelId", order_id as "orderId", line_id as "lineId", count::int as count
+  from parcel_aside where nursery_id = $1 order by set_at, parcel_id`;
+
+const LOOKS = `
+  select k.id, k.place, k.on_date::text as "on", k.temp_c as "tempC", k.seen, k.note, p.name as by
+  from store_look k join person p on p.id = k.person_id
+  where k.nursery_id = $1 and k.on_date >= $2 and k.struck_at is null
+  order by k.on_date desc, k.id desc`;
+
 /** What was lifted and lies there, or left within a year and a little; lifts that were taken back are gone. */
 export async function parcelsOf(tx: Tx, nurseryId: string, today: string): Promise<Parcels> {
   const values = [nurseryId, isoOf(dayOf(today) - SHOWN_DAYS)];
   const { rows: parcels } = await tx.$client.query<Parcel>(PARCELS, values);
   const { rows: sendings } = await tx.$client.query<Sending>(SENDINGS, values);
-  return { parcels, sendings };
+  const { rows: asides } = await tx.$client.query<Aside>(ASIDES, [nurseryId]);
+  const { rows: looks } = await tx.$client.query<Look>(LOOKS, values);
+  return { parcels, sendings, asides, looks };
 }
 
 /** The form in which trees leave where a lot stands. */
@@ -102,39 +116,6 @@ export async function putParcel(work: Work, id: string, { place }: BodyOf<'putPa
   await note(work, 'put parcel', before.lotId, { parcel: id, place: before.place }, { parcel: id, place });
 }
 
-/** An order and one of its lines, locked against other writers. */
-async function lockedLine({ tx, nurseryId }: Work, { id, lineId }: { id: string; lineId: string }) {
-  const [order] = await tx
-    .select()
-    .from(treeOrder)
-    .where(and(eq(treeOrder.nurseryId, nurseryId), eq(treeOrder.id, id)))
-    .for('update');
-  const line = order?.lines.find((one) => one.id === lineId);
-  if (!line) throw new Refusal(404, 'no-such-order', 'There is no such line of an order any more.');
-  return { order, line };
-}
-
-/**
- * Writes how many of a line were sent; its state follows, unless it fell through.
- * @param before how far it had come when nothing was sent for it
- */
-async function writeSent(
-  { tx, nurseryId }: Work,
-  { order, line }: Awaited<ReturnType<typeof lockedLine>>,
-  sent: number,
-  before: LineState,
-): Promise<void> {
-  const state = sent >= line.count ? 'sent' : sent > 0 ? 'part sent' : before;
-  const fell = line.state === 'fell through';
-  const lines = order.lines.map((one): OrderLine =>
-    one.id === line.id ? { ...one, sent, state: fell ? one.state : state } : one,
-  );
-  await tx
-    .update(treeOrder)
-    .set({ lines, version: order.version + 1 })
-    .where(and(eq(treeOrder.nurseryId, nurseryId), eq(treeOrder.id, order.id)));
-}
-
 /**
  * Sends trees out of parcels, and writes them beside the line they serve: all or none.
  * @throws Refusal for trees of another species than the line's, more than it still wants, a line that fell through, or a parcel
@@ -161,8 +142,10 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
   if (parts.some(({ parcelId }) => !known.has(parcelId)))
     throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
   const lotOf = ({ parcelId }: { parcelId: string }) => known.get(parcelId)!.lotId;
-  const lots = await lockLots(work, [...new Set(parts.map(lotOf))]);
-  await mustBeFree(work, [...lots.keys()], on);
+  const goes = new Set(parts.map(lotOf));
+  const asideFor = wanted ? await asideLots(work, wanted.id, wanted.lineId) : [];
+  const lots = await lockLots(work, [...new Set([...goes, ...asideFor])]);
+  await mustBeFree(work, [...goes], on);
   for (const part of parts) {
     const row = lots.get(lotOf(part))!;
     mustBeRecordable(work, row, on);
@@ -182,11 +165,17 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
         'invalid',
         `${trees} to send, but the line still wants ${left}. Raise what it wants first, or send the rest without an order.`,
       );
-    const other = [...lots.values()].find(({ speciesId }) => speciesId !== line.line.speciesId);
+    const other = [...goes]
+      .map((id) => lots.get(id)!)
+      .find(({ speciesId }) => speciesId !== line.line.speciesId);
     if (other)
       throw new Refusal(422, 'invalid', `${other.code} is of another species than the line it is sent for.`);
   }
   const { nurseryId, personId } = work;
+  const sent = parts.reduce((sum, { count }) => sum + count, line?.line.sent ?? 0);
+  const released = line
+    ? await releaseSent(work, line.line.id, parts, mayHaveAside({ ...line.line, sent }))
+    : [];
   await work.tx.insert(sending).values({
     nurseryId,
     id,
@@ -194,6 +183,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     orderId: wanted?.id ?? null,
     lineId: wanted?.lineId ?? null,
     lineState: line && line.line.sent === 0 ? line.line.state : null,
+    released,
     toWords: to,
     note: words,
     personId,
@@ -211,10 +201,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     on,
     words,
   );
-  if (line) {
-    const sent = line.line.sent + parts.reduce((sum, { count }) => sum + count, 0);
-    await writeSent(work, line, sent, line.line.state);
-  }
+  if (line) await writeSent(work, line, sent, line.line.state);
   await note(work, 'send trees', id, null, body);
 }
 
@@ -262,7 +249,15 @@ export async function takeBackSending(work: Work, id: string, undoId: string): P
         throw error;
       },
     );
-    if (line) await writeSent(work, line, Math.max(0, line.line.sent - trees), await stateUnsent(work, line));
+    if (line) {
+      const sent = Math.max(0, line.line.sent - trees);
+      const state = await stateUnsent(work, line);
+      await writeSent(work, line, sent, state);
+      const { count, state: stands } = line.line;
+      const open = stands === 'fell through' ? stands : state;
+      const at = { id: line.order.id, lineId: line.line.id };
+      await restoreReleased(work, at, before.released, mayHaveAside({ state: open, count, sent }));
+    }
   }
   await note(work, 'take sending back', id, before, null);
 }

@@ -1,6 +1,9 @@
 import type { parcelRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
+import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
+import { setAside } from './setAside';
+import { look, takeBackLook } from './looks';
 import { parcelsOf, putParcel, sendTrees, takeBackSending } from './parcels';
 
 export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
@@ -12,6 +15,30 @@ export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
     const work = await workOf(call);
     await putParcel(work, call.params.parcel, call.body);
     return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async setAside(call) {
+    const work = await workOf(call);
+    await setAside(work, call.body);
+    return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async look(call) {
+    const work = await workOf(call);
+    await look(work, call.body);
+    return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async takeBackLook(call) {
+    const work = await workOf(call);
+    await takeBackLook(work, call.params.look);
+    return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async papers(call) {
+    const { version, value } = await readValue(call, 'papers');
+    return { version, papers: value };
+  },
+  async setPapers(call) {
+    const { version, papers } = call.body;
+    const kept = await keepValue(await workOf(call), 'papers', version, papers);
+    return { version: kept.version, papers: kept.value };
   },
   async sendTrees(call) {
     const work = await workOf(call);

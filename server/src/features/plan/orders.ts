@@ -5,6 +5,7 @@ import { note } from '../../db/journal';
 import { journal, lot, species, treeOrder } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal, staleEdit } from '../../http/problems';
+import { fitAsides, lockAsides, mayHaveAside } from '../parcels/setAside';
 
 /** What the journal calls an order taken out. */
 const REMOVED = 'remove order';
@@ -114,8 +115,13 @@ export async function editOrder(
   id: string,
   { version, buyer, reach, note: words, lines }: BodyOf<'editOrder'>,
 ): Promise<KeptOrder> {
+  await lockAsides(work, id);
   const before = await lockedOrder(work, id, version);
   await mustBeTakeable(work, lines, before.lines);
+  for (const old of before.lines) {
+    const now = lines.find((line) => line.id === old.id && line.speciesId === old.speciesId);
+    await fitAsides(work, old.id, now ? mayHaveAside(now) : 0);
+  }
   const [row] = await work.tx
     .update(treeOrder)
     .set({ buyer, reach, note: words, lines, version: version + 1 })
@@ -126,7 +132,9 @@ export async function editOrder(
 }
 
 export async function removeOrder(work: Work, id: string, version: number): Promise<void> {
+  await lockAsides(work, id);
   const before = await lockedOrder(work, id, version);
+  for (const line of before.lines) await fitAsides(work, line.id, 0);
   await work.tx.delete(treeOrder).where(and(eq(treeOrder.nurseryId, work.nurseryId), eq(treeOrder.id, id)));
   await note(work, REMOVED, id, toOrder(before), null);
 }

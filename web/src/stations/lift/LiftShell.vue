@@ -26,13 +26,14 @@ watch(
 );
 watch(
   () => route.name,
-  (name) => (name === 'lift-lying' || name === 'lift-order') && forecasts.select(null),
+  (name) => name !== 'lift' && forecasts.select(null),
   { immediate: true },
 );
 const parts = computed(() => [
   { name: 'lift', words: 'To lift' },
   { name: 'lift-order', words: 'In what order' },
   { name: 'lift-lying', words: 'Lifted' },
+  { name: 'lift-load', words: 'To load' },
 ]);
 </script>
 

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { dayOf } from '@kauri/core';
-import type { Parcel, Sending } from '@kauri/core/contract';
-import { computed, ref } from 'vue';
+import { isoOf } from '@kauri/core';
+import type { Parcel } from '@kauri/core/contract';
+import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { byNature } from '../../parts/lots/lotFilter';
-import { useMessages } from '../../stores/messages';
+import { useKeeps } from '../../parts/useKeeps';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { useParcels } from '../../stores/parcels';
@@ -15,10 +15,14 @@ import { useSession } from '../../stores/session';
 import { daysBetweenWords } from './lyingWords';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
-import { makePdf, offerFile } from '../../print/pdf';
-import { useSeed } from '../../stores/seed';
-import { buyerOf, formWords } from '../plan/orderWords';
-import { deliveryNote, noteLines, originOf } from './deliveryNote';
+import { offerFile } from '../../print/pdf';
+import { usePreferences } from '../../stores/preferences';
+import { buyerOf } from '../plan/orderWords';
+import LookDialog from './LookDialog.vue';
+import { keepsWords, signWords } from './lyingWords';
+import { parcelTable } from './lyingFiles';
+import SentList from './SentList.vue';
+import { useBundleLabels } from './useBundleLabels';
 import { bundleWords, useGradeWords } from './parcelWords';
 import SplitDialog from '../grow/SplitDialog.vue';
 import LoseDialog from './LoseDialog.vue';
@@ -29,11 +33,11 @@ import SendDialog from './SendDialog.vue';
 const parcels = useParcels();
 const gradeWords = useGradeWords();
 const orders = useOrders();
-const seed = useSeed();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
-const messages = useMessages();
+const { show } = usePreferences();
+const { print: bundleLabels } = useBundleLabels();
 const address = useRoute();
 const router = useRouter();
 /** A line that somebody came from, to send trees for it. */
@@ -46,8 +50,6 @@ function closeSending() {
 const putting = ref<Parcel | null>(null);
 const losing = ref<Parcel | null>(null);
 const holding = ref<Parcel | null>(null);
-const fault = ref<string | null>(null);
-
 const may = computed(() => session.may('crew'));
 const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 /** Place by place, those without a place last. */
@@ -60,65 +62,49 @@ const places = computed(() => {
     .sort((a, b) => Number(a.name === '') - Number(b.name === '') || byNature(a.name, b.name));
 });
 const total = computed(() => places.value.reduce((sum, { trees }) => sum + trees, 0));
-const receiver = (orderId: string | null, to: string) => {
-  const order = orders.all.find(({ id }) => id === orderId);
-  const whose = order ? buyerOf(order) : orders.loaded ? 'an order taken out since' : 'an order';
-  return [orderId === null ? '' : whose, to].filter(Boolean).join(', ');
-};
-const byId = computed(() => new Map(parcels.all.map((parcel) => [parcel.id, parcel])));
-const partWords = ({ parcelId, lotId, count: n }: { parcelId: string; lotId: string; count: number }) => {
-  const parcel = byId.value.get(parcelId);
-  return `${count(n)} of ${parcel?.code ?? nursery.lots.get(lotId)?.code ?? 'a lot'}${parcel?.grade ? `, ${gradeWords(parcel)}` : ''}`;
-};
-async function print(one: Sending) {
+/** Lines that trees of a parcel are set aside for. */
+const asidesOf = (parcel: Parcel) =>
+  parcels.asides
+    .filter(({ parcelId }) => parcelId === parcel.id)
+    .map(({ orderId, lineId, count: n }) => {
+      const order = orders.all.find(({ id }) => id === orderId);
+      return { lineId, words: `${count(n)} set aside for ${order ? buyerOf(order) : 'an order'}` };
+    });
+const { keeps } = useKeeps();
+const keepsOf = (parcel: Parcel) => keeps.value?.get(parcel.id)?.value;
+/** The day a place was looked at last since anything of it lies there. */
+const lastLook = (place: string) => parcels.looks.find((look) => look.place === place);
+const looking = ref<string | null>(null);
+/** What an act of Today asked about is brought into sight. */
+const asked = computed(() => (address.query.parcel ? String(address.query.parcel) : null));
+watch(
+  [asked, () => parcels.loaded],
+  async ([id]) => {
+    if (id === null) return;
+    await nextTick();
+    document.getElementById(`parcel-${id}`)?.scrollIntoView({ block: 'center' });
+  },
+  { immediate: true },
+);
+const fault = ref<string | null>(null);
+async function labels(parcel: Parcel) {
   fault.value = null;
   try {
-    await Promise.all([seed.load(), nursery.lookBack()]);
-    const { name, placeName } = nursery.catalogue!.nursery;
-    const total = one.parts.reduce((sum, part) => sum + part.count, 0);
-    const lines = noteLines(
-      one,
-      (id) => byId.value.get(id),
-      (parcel, trees) => ({
-        species: species(parcel.speciesId),
-        latin: nursery.lookup.species.get(parcel.speciesId)?.latin ?? '',
-        form: formWords[parcel.form],
-        grade: gradeWords(parcel),
-        bundles: bundleWords(trees, parcel.bundleOf),
-        lot: parcel.code,
-        origin: originOf(parcel.lotId, {
-          lot: (id) => nursery.lots.get(id),
-          seedLot: (id) => seed.lotById.get(id),
-        }),
-        trees: count(trees),
-      }),
-    );
-    const note = deliveryNote(
-      {
-        from: [name, placeName].filter(Boolean).join(', '),
-        to: receiver(one.orderId, one.to),
-        on: dateWords(one.on),
-        note: one.note,
-        total: several(total, 'tree'),
-      },
-      lines,
-    );
-    offerFile(`delivery-${one.on}.pdf`, await makePdf(note), 'application/pdf');
+    await bundleLabels([{ parcel, trees: parcel.held, whom: '' }], `labels-${parcel.code}.pdf`);
   } catch (error) {
     fault.value = sentenceOf(error);
   }
 }
-/** Long ago it has been planted: a slip is noticed within weeks. */
-const TAKEN_BACK_DAYS = 60;
-const isFresh = (on: string) => season.today - dayOf(on) <= TAKEN_BACK_DAYS;
-async function takeBack(id: string) {
-  fault.value = null;
-  try {
-    await parcels.takeBack(id);
-    messages.say('Taken back: the trees lie where they lay.');
-  } catch (error) {
-    fault.value = sentenceOf(error);
-  }
+function table() {
+  offerFile(
+    `lifted-${season.todayIso}.csv`,
+    parcelTable(parcels.lying, {
+      speciesName: species,
+      asideOf: parcels.asideOfParcel,
+      keepsOf: (parcel) => keepsOf(parcel)?.until ?? null,
+    }),
+    'text/csv',
+  );
 }
 </script>
 
@@ -129,12 +115,10 @@ async function takeBack(id: string) {
       <p v-if="parcels.loaded && total" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> in {{ several(parcels.lying.length, 'parcel') }}
       </p>
-      <button
-        v-if="may && parcels.lying.length"
-        class="act-main ml-auto"
-        type="button"
-        @click="sending = 'several'"
-      >
+      <button v-if="parcels.lying.length" class="quiet ml-auto" type="button" @click="table">
+        Save as a table
+      </button>
+      <button v-if="may && parcels.lying.length" class="act-main" type="button" @click="sending = 'several'">
         Send trees
       </button>
     </header>
@@ -146,10 +130,35 @@ async function takeBack(id: string) {
     </EmptyState>
     <section v-for="{ name, list, trees } in places" :key="name" :aria-label="name || 'No place said'">
       <h2 class="flex flex-wrap items-baseline gap-x-3 text-lg">
-        {{ name || 'No place said' }} <span class="text-muted text-base">{{ several(trees, 'tree') }}</span>
+        {{ name || 'No place said' }}
+        <span class="text-muted text-base"
+          >{{ several(trees, 'tree')
+          }}<template v-if="lastLook(name)"
+            >; looked at {{ dateWords(lastLook(name)!.on)
+            }}<template v-if="lastLook(name)!.seen.length"
+              >:
+              {{
+                lastLook(name)!
+                  .seen.map((sign) => signWords[sign].toLowerCase())
+                  .join(', ')
+              }}</template
+            ><template v-if="lastLook(name)!.tempC !== null"
+              >, {{ show(lastLook(name)!.tempC!, 'temperature') }}</template
+            ></template
+          ></span
+        >
+        <button v-if="may" class="quiet text-base" type="button" @click="looking = name">
+          What was seen
+        </button>
       </h2>
       <ul class="divide-rule border-rule divide-y border-y" :data-testid="`lying-${name}`">
-        <li v-for="parcel in list" :key="parcel.id" class="flex flex-wrap items-center gap-x-4 gap-y-1 py-2">
+        <li
+          v-for="parcel in list"
+          :id="`parcel-${parcel.id}`"
+          :key="parcel.id"
+          class="flex flex-wrap items-center gap-x-4 gap-y-1 py-2"
+          :class="parcel.id === asked && 'border-ink border-l-4 pl-3'"
+        >
           <span class="min-w-16 text-right text-xl font-bold tabular-nums">{{ count(parcel.held) }}</span>
           <span class="min-w-0 flex-1 basis-56">
             <span class="block">
@@ -163,9 +172,23 @@ async function takeBack(id: string) {
               {{ daysBetweenWords(parcel.since, season.today)
               }}<template v-if="parcel.held < parcel.count">; {{ count(parcel.count) }} at first</template>
             </span>
+            <span v-if="keepsOf(parcel)" class="block text-[0.95rem]" data-testid="keeps">
+              <b :class="keepsOf(parcel)!.until < season.today && 'text-wrong'"
+                >Keeps until {{ dateWords(isoOf(keepsOf(parcel)!.until)) }}</b
+              >
+              <span class="text-muted"> ({{ keepsWords[keepsOf(parcel)!.by] }})</span>
+            </span>
+            <span
+              v-for="{ lineId, words } in asidesOf(parcel)"
+              :key="lineId"
+              class="block text-[0.95rem] font-bold"
+              data-testid="aside"
+              >{{ words }}</span
+            >
           </span>
           <span v-if="may" class="flex gap-3">
             <button class="act" type="button" @click="sending = parcel">Send</button>
+            <button class="quiet" type="button" @click="labels(parcel)">Labels</button>
             <button class="quiet" type="button" @click="putting = parcel">Put elsewhere</button>
             <button class="quiet" type="button" @click="holding = parcel">Hold over</button>
             <button class="quiet" type="button" @click="losing = parcel">Take out</button>
@@ -173,23 +196,7 @@ async function takeBack(id: string) {
         </li>
       </ul>
     </section>
-    <section v-if="parcels.sendings.length" aria-labelledby="sent">
-      <h2 id="sent" class="text-lg">Sent</h2>
-      <ul class="divide-rule border-rule divide-y border-y" data-testid="sendings">
-        <li v-for="one in parcels.sendings" :key="one.id" class="flex flex-wrap items-baseline gap-x-4 py-2">
-          <span class="w-28 whitespace-nowrap">{{ dateWords(one.on) }}</span>
-          <span class="min-w-0 flex-1 basis-64">
-            <b>{{ receiver(one.orderId, one.to) }}</b>: {{ one.parts.map(partWords).join('; ') }}
-            <span class="text-muted">({{ one.by }})</span>
-            <span v-if="one.note" class="text-muted block text-[0.95rem]">{{ one.note }}</span>
-          </span>
-          <button class="quiet" type="button" @click="print(one)">Delivery note</button>
-          <button v-if="may && isFresh(one.on)" class="quiet" type="button" @click="takeBack(one.id)">
-            Take back
-          </button>
-        </li>
-      </ul>
-    </section>
+    <SentList />
     <SendDialog
       v-if="sending && orders.loaded && parcels.loaded"
       :parcel="sending === 'several' ? null : sending"
@@ -208,6 +215,7 @@ async function takeBack(id: string) {
       :parcel-id="holding.id"
       @close="holding = null"
     />
+    <LookDialog v-if="looking !== null" :place="looking" @close="looking = null" />
     <LoseDialog v-if="losing" :parcel="losing" @close="losing = null" />
     <PutDialog v-if="putting" :parcel="putting" @close="putting = null" />
   </div>

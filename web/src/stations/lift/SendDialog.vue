@@ -19,6 +19,7 @@ import { useSeason } from '../../stores/season';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import { buyerOf, isOpen, sizeWords } from '../plan/orderWords';
+import ParcelCounts from './ParcelCounts.vue';
 import { useGradeWords } from './parcelWords';
 
 /** Sends trees out of one parcel or several, for a line of an order or to whoever is named. */
@@ -79,30 +80,27 @@ const offered = computed(() =>
     ? parcels.lying.filter(({ id }) => id === props.parcel!.id)
     : parcels.lying.filter(({ speciesId }) => !chosen.value || speciesId === chosen.value.line.speciesId),
 );
+const isOffered = (parcelId: string) => offered.value.some(({ id }) => id === parcelId);
 const number = (text: string | undefined) => (!text?.trim() ? 0 : typedNumber(text));
 const trees = computed(() => offered.value.reduce((sum, { id }) => sum + number(draft.value.counts[id]), 0));
 /** What the line still wants once these have gone; below 0 where they are too many. */
 const stillWanted = computed(() => (chosen.value ? left(chosen.value.line) - trees.value : null));
-const isOther = (parcel: Parcel) => {
-  const line = chosen.value?.line;
-  if (!line) return false;
-  const within = (cm: number | null, from: number | null, to: number | null) =>
-    cm === null || ((from === null || cm >= from) && (to === null || cm <= to));
-  const sized = parcel.fromCm !== null || parcel.toCm !== null;
-  return (
-    parcel.form !== line.form ||
-    !sized ||
-    !within(parcel.fromCm, line.fromCm, line.toCm) ||
-    !within(parcel.toCm, line.fromCm, line.toCm)
-  );
-};
+/** What of a parcel may leave: not what is set aside for other lines. */
+const most = (parcel: Parcel) => parcels.freeFor(parcel, chosen.value?.line.id);
+const wantedOf = (parcel: Parcel) =>
+  chosen.value && left(chosen.value.line) - trees.value + number(draft.value.counts[parcel.id]);
+/** What is set aside for a line is what leaves for it, unless something else was typed. */
+watch(
+  () => draft.value.line,
+  (line) => {
+    const aside = parcels.asides.filter(({ lineId, parcelId }) => lineId === line && isOffered(parcelId));
+    const nothingTyped = Object.values(draft.value.counts).every((text) => !text.trim());
+    if (aside.length && nothingTyped)
+      draft.value.counts = Object.fromEntries(aside.map((one) => [one.parcelId, String(one.count)]));
+  },
+  { immediate: true },
+);
 
-/** As many as lie there, or as the line still wants. */
-function fill(parcel: Parcel) {
-  const others = trees.value - number(draft.value.counts[parcel.id]);
-  const wanted = chosen.value ? Math.max(0, left(chosen.value.line) - others) : parcel.held;
-  draft.value.counts[parcel.id] = String(Math.min(parcel.held, wanted));
-}
 async function send() {
   const parts = offered.value
     .map(({ id }) => ({ parcelId: id, count: number(draft.value.counts[id]) }))
@@ -140,27 +138,13 @@ async function send() {
           :fault="wrong('to')"
         />
       </div>
-      <ul class="divide-rule border-rule divide-y border-y" data-testid="parts">
-        <li v-for="one in offered" :key="one.id" class="flex flex-wrap items-end gap-x-4 gap-y-1 py-2">
-          <span class="min-w-0 flex-1 basis-56 self-center">
-            <b>{{ species(one.speciesId) }}</b>, {{ gradeWords(one) }}
-            <span class="text-muted block text-[0.95rem]">
-              {{ one.code }}, {{ count(one.held) }} in {{ one.place || 'no place said' }}
-              <b v-if="isOther(one)">· not of the form or size the line asks for, or not graded</b>
-            </span>
-          </span>
-          <FormField
-            class="w-44"
-            :model-value="draft.counts[one.id] ?? ''"
-            :label="`${one.code}, ${gradeWords(one)}`"
-            inputmode="numeric"
-            @update:model-value="(text: string) => (draft.counts[one.id] = text)"
-          />
-          <button class="quiet pb-2" type="button" @click="fill(one)">
-            {{ chosen ? 'As many as it wants' : 'All of them' }}
-          </button>
-        </li>
-      </ul>
+      <ParcelCounts
+        v-model="draft.counts"
+        :offered="offered"
+        :line="chosen?.line ?? null"
+        :most="most"
+        :wanted="wantedOf"
+      />
       <p class="text-lg" aria-live="polite" data-testid="leaving">
         <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> leave<template v-if="stillWanted !== null"
           >; the line then wants

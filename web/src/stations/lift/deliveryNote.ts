@@ -1,5 +1,5 @@
-import type { LotRow, Parcel, Sending, SeedLot } from '@kauri/core/contract';
-import type { Content, TDocumentDefinitions } from '../../print/pdf';
+import type { Parcel, Papers, Sending } from '@kauri/core/contract';
+import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 
 /** A line of a delivery note, in words. */
 export interface NoteLine {
@@ -13,47 +13,12 @@ export interface NoteLine {
   trees: string;
 }
 
-/** What a lot's origin is read from. */
-export interface OriginBasis {
-  lot: (id: string) => Pick<LotRow, 'seedLotId' | 'parentLotId' | 'code' | 'origin'> | undefined;
-  seedLot: (id: string) => Pick<SeedLot, 'code' | 'provenance'> | undefined;
-}
-
-/** How far lots are followed back through pricking out. */
-const GENERATIONS = 8;
-
-/** What is said of a lot that no bag was written down for. */
-const withoutBag: Record<LotRow['origin'], string> = {
-  seed: 'not written down',
-  cuttings: 'cuttings',
-  pricked: 'not written down',
-  layer: 'air layer',
-  split: 'not written down',
-  bought: 'from outside',
-};
-
-/**
- * Where a lot comes from: the bag it was sown from and where that seed grew, through the lots it was pricked out of; what it was
- * raised from where no bag was written down.
- */
-export function originOf(lotId: string, { lot, seedLot }: OriginBasis): string {
-  let row = lot(lotId);
-  for (let i = 0; row && row.seedLotId === null && row.parentLotId !== null && i < GENERATIONS; i++)
-    row = lot(row.parentLotId);
-  if (!row) return 'not known';
-  if (row.seedLotId === null) return withoutBag[row.origin];
-  const bag = seedLot(row.seedLotId);
-  if (!bag) return 'a bag no longer in store';
-  const { place, zone } = bag.provenance;
-  return [bag.code, place, zone].filter(Boolean).join(', ');
-}
-
 /** Parts of a sending as lines; a parcel that is no longer listed is left to its lot. */
-export function noteLines(
+export function noteLines<L extends NoteLine>(
   sending: Pick<Sending, 'parts'>,
   parcelOf: (id: string) => Parcel | undefined,
-  line: (parcel: Parcel, trees: number) => NoteLine,
-): NoteLine[] {
+  line: (parcel: Parcel, trees: number) => L,
+): L[] {
   return sending.parts.flatMap(({ parcelId, count }) => {
     const parcel = parcelOf(parcelId);
     return parcel ? [line(parcel, count)] : [];
@@ -65,8 +30,6 @@ export function deliveryNote(
   { from, to, on, note, total }: { from: string; to: string; on: string; note: string; total: string },
   lines: readonly NoteLine[],
 ): TDocumentDefinitions {
-  /** The type on paper has no narrow spaces. */
-  const plain = (text: string) => text.replace(/[\u00a0\u202f]/g, ' ');
   const head = (text: string): Content => ({ text, bold: true });
   const signed = (text: string): Content => ({
     stack: [
@@ -115,6 +78,74 @@ export function deliveryNote(
         color: '#5a6055',
       },
       { columns: [signed('Handed over'), signed('Received')], columnGap: 40, margin: [0, 60, 0, 0] },
+    ],
+  };
+}
+
+/** A line of a plant movement record, in words. */
+export interface MovementLine extends NoteLine {
+  lifted: string;
+}
+
+/**
+ * A plant movement record on paper: what local rules ask to be kept of plants that change hands, with the nursery's own names and
+ * numbers. Which fields are asked for, and for how long it is kept, the local plant-health service says.
+ */
+export function movementRecord(
+  {
+    from,
+    to,
+    on,
+    id,
+    fields,
+  }: { from: string; to: string; on: string; id: string; fields: Papers['fields'] },
+  lines: readonly MovementLine[],
+): TDocumentDefinitions {
+  const head = (text: string): Content => ({ text, bold: true });
+  const row = (name: string, value: string) => [head(name), plain(value) || ' '];
+  return {
+    pageSize: 'A4',
+    pageMargins: [40, 40, 40, 44],
+    content: [
+      { text: 'Plant movement record', fontSize: 18, bold: true },
+      {
+        table: {
+          widths: [150, '*'],
+          body: [
+            row('From', from),
+            row('To', to),
+            row('Day', on),
+            row('Record', id),
+            ...fields.map(({ name, value }) => row(name, value)),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+        margin: [0, 10, 0, 12],
+      },
+      {
+        table: {
+          headerRows: 1,
+          dontBreakRows: true,
+          widths: ['*', 50, 76, 70, 118, 44],
+          body: [
+            ['Botanical name', 'Form', 'Lot', 'Lifted', 'Traced back to', 'Count'].map(head),
+            ...lines.map((one) => [
+              { stack: [one.latin, { text: one.species, fontSize: 8.5, color: '#5a6055' }] },
+              one.form,
+              one.lot,
+              plain(one.lifted),
+              plain(one.origin),
+              { text: plain(one.trees), alignment: 'right' as const, bold: true },
+            ]),
+          ],
+        },
+        layout: 'lightHorizontalLines',
+      },
+      {
+        text: 'Keep this record for as long as your plant-health service asks.',
+        margin: [0, 14, 0, 0],
+        color: '#5a6055',
+      },
     ],
   };
 }

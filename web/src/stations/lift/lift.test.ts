@@ -1,7 +1,8 @@
 import { dayOf } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
-import { deliveryNote, noteLines, originOf, type NoteLine, type OriginBasis } from './deliveryNote';
+import { deliveryNote, noteLines, type NoteLine } from './deliveryNote';
+import { originOf, type OriginBasis } from './origins';
 import { daysBetweenWords } from './lyingWords';
 import { bundleWords, gradeWords } from './parcelWords';
 
@@ -42,16 +43,20 @@ describe('where a lot comes from', () => {
     zone: 'N 4',
   };
   const rows: Record<string, ReturnType<OriginBasis['lot']>> = {
-    sown: { code: 'A', origin: 'seed', seedLotId: 'bag', parentLotId: null },
-    pricked: { code: 'B', origin: 'pricked', seedLotId: null, parentLotId: 'sown' },
-    stuck: { code: 'C', origin: 'cuttings', seedLotId: null, parentLotId: null },
-    layered: { code: 'D', origin: 'layer', seedLotId: null, parentLotId: null },
-    bare: { code: 'E', origin: 'seed', seedLotId: null, parentLotId: null },
-    lost: { code: 'F', origin: 'seed', seedLotId: 'gone', parentLotId: null },
-    ring: { code: 'G', origin: 'pricked', seedLotId: null, parentLotId: 'ring' },
+    sown: { id: 'sown', code: 'A', origin: 'seed', seedLotId: 'bag', parentLotId: null },
+    pricked: { id: 'pricked', code: 'B', origin: 'pricked', seedLotId: null, parentLotId: 'sown' },
+    stuck: { id: 'stuck', code: 'C', origin: 'cuttings', seedLotId: null, parentLotId: null },
+    layered: { id: 'layered', code: 'D', origin: 'layer', seedLotId: null, parentLotId: null },
+    bare: { id: 'bare', code: 'E', origin: 'seed', seedLotId: null, parentLotId: null },
+    lost: { id: 'lost', code: 'F', origin: 'seed', seedLotId: 'gone', parentLotId: null },
+    ring: { id: 'ring', code: 'G', origin: 'pricked', seedLotId: null, parentLotId: 'ring' },
+    came: { id: 'came', code: 'H', origin: 'bought', seedLotId: null, parentLotId: null },
+    apart: { id: 'apart', code: 'I', origin: 'split', seedLotId: null, parentLotId: 'came' },
   };
   const basis = {
     lot: (id: string) => rows[id],
+    arrival: (id: string) =>
+      id === 'came' ? { supplier: 'Dale liners', provenance: 'N 3', papers: 'PP 12' } : undefined,
     seedLot: (id: string) => (id === 'bag' ? { code: 'ALN-24', provenance } : undefined),
   } as unknown as OriginBasis;
   it.each([
@@ -62,6 +67,8 @@ describe('where a lot comes from', () => {
     ['bare', 'not written down'],
     ['lost', 'a bag no longer in store'],
     ['ring', 'not written down'],
+    ['came', 'Dale liners, N 3, papers PP 12'],
+    ['apart', 'Dale liners, N 3, papers PP 12'],
     ['nowhere', 'not known'],
   ])('%s: %s', (id, words) => {
     expect(originOf(id, basis)).toBe(words);

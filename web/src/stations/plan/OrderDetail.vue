@@ -17,6 +17,7 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { count, odds, several } from '../../words/numbers';
 import { money } from '../yard/money';
+import SetAsideDialog from '../lift/SetAsideDialog.vue';
 import LineLots from './LineLots.vue';
 import OrderDialog from './OrderDialog.vue';
 import { buyerOf, formWords, isOpen, lineStateWords, sizeWords } from './orderWords';
@@ -33,6 +34,7 @@ const messages = useMessages();
 const router = useRouter();
 const { shown, unit } = usePreferences();
 const changing = ref(false);
+const settingAside = ref<OrderLine | null>(null);
 
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const speciesName = (id: string) =>
@@ -58,7 +60,7 @@ watch(
         const until = Math.max(on, dayOf(line.until));
         const { speciesId, form, fromCm, toCm, lots: only } = line;
         const [lots] = await forecasts.promisable({ speciesId, form, fromCm, toCm }, [on]);
-        const others = orders.wanted(line.id);
+        const others = parcels.wanted(line.id);
         found.set(line.id, answerAsk(lots, others, { speciesId, form, fromCm, toCm, on, until, lots: only }));
         if (mine !== asking) return;
       }
@@ -75,12 +77,13 @@ const lying = (line: OrderLine) =>
   parcels.lying
     .filter(({ speciesId, form }) => speciesId === line.speciesId && form === line.form)
     .reduce((sum, { held }) => sum + held, 0);
-const toCome = (line: OrderLine) => Math.max(0, line.count - line.sent);
+const toCome = (line: OrderLine) => Math.max(0, line.count - line.sent - parcels.asideOfLine(line.id));
 /** What can be said of a line from what stands. */
 function met(line: OrderLine): { ok: boolean; words: string } | null {
   if (!isOpen(line)) return null;
   const answer = answers.value.get(line.id);
   if (!answer) return null;
+  if (toCome(line) === 0) return { ok: true, words: 'All that it still wants is set aside for it.' };
   const free = answer.free ?? 0;
   const wanted = toCome(line);
   if (answer.free === null)
@@ -165,12 +168,23 @@ const today = computed(() => isoOf(season.today));
           <span>{{ met(line)!.words }}</span>
         </p>
         <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">Asking the lots …</p>
+        <p v-if="parcels.asideOfLine(line.id)" class="mt-1 font-bold" data-testid="line-aside">
+          {{ several(parcels.asideOfLine(line.id), 'lifted tree') }} set aside for it
+        </p>
         <LineLots v-if="isOpen(line)" :order="order" :line="line" />
+        <button
+          v-if="isOpen(line) && session.may('crew') && (lying(line) || parcels.asideOfLine(line.id))"
+          class="quiet mr-4"
+          type="button"
+          @click="settingAside = line"
+        >
+          Set aside from {{ several(lying(line), 'tree') }} that are lifted
+        </button>
         <RouterLink
           v-if="isOpen(line) && session.may('crew') && lying(line)"
           class="quiet mr-4"
           :to="{ name: 'lift-lying', query: { line: line.id } }"
-          >Send from {{ several(lying(line), 'tree') }} that are lifted</RouterLink
+          >Send them</RouterLink
         >
         <RouterLink
           v-if="isOpen(line)"
@@ -189,6 +203,7 @@ const today = computed(() => isoOf(season.today));
         >
       </li>
     </ul>
+    <SetAsideDialog v-if="settingAside" :order="order" :line="settingAside" @close="settingAside = null" />
     <OrderDialog v-if="changing" :order="order" @close="changing = false" />
   </article>
 </template>

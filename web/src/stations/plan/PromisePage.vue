@@ -19,6 +19,7 @@ import SelectField from '../../parts/SelectField.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
+import { useParcels } from '../../stores/parcels';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { dateWords, shortDate, yearOf } from '../../words/dates';
@@ -30,6 +31,7 @@ import { useTreesAsked } from './useTreesAsked';
 const nursery = useNursery();
 const orders = useOrders();
 const forecasts = useForecasts();
+const parcels = useParcels();
 const season = useSeason();
 const { shown, unit } = usePreferences();
 
@@ -64,12 +66,12 @@ watchDebounced(
       const { on, ...what } = of;
       const [now] = await forecasts.promisable(what, [on]);
       if (mine !== asking) return;
-      answer.value = answerAsk(now, orders.wanted(), of);
+      answer.value = answerAsk(now, parcels.wanted(), of);
       const later = await forecasts.promisable(what, days.value);
       if (mine !== asking) return;
       along.value = days.value.map((day, i) => ({
         day,
-        free: answerAsk(later[i], orders.wanted(), { ...what, on: day }).free,
+        free: answerAsk(later[i], parcels.wanted(), { ...what, on: day }).free,
       }));
     } catch (error) {
       if (mine === asking) fault.value = sentenceOf(error);

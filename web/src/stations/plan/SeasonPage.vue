@@ -7,6 +7,7 @@ import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
+import { useParcels } from '../../stores/parcels';
 import { usePreferences } from '../../stores/preferences';
 import { useProposals } from '../../stores/proposals';
 import { useSeason } from '../../stores/season';
@@ -22,6 +23,7 @@ import { useSeasonWords } from './seasonWords';
 /** A season planned for all that is wanted: proposals side by side, line by line, with why and what would free what does not fit. */
 const nursery = useNursery();
 const orders = useOrders();
+const parcels = useParcels();
 const proposals = useProposals();
 const season = useSeason();
 const route = useRoute();
@@ -29,10 +31,14 @@ const router = useRouter();
 const { shown, unit, show } = usePreferences();
 const { day, placeLike } = useSeasonWords();
 const fault = ref<string | null>(null);
-onMounted(() => proposals.load().catch((error: unknown) => (fault.value = sentenceOf(error))));
+onMounted(() =>
+  Promise.all([proposals.load(), parcels.ready()]).catch(
+    (error: unknown) => (fault.value = sentenceOf(error)),
+  ),
+);
 
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
-const wanted = computed(() => openLines(orders.all, { treeWorth: 1 }, season.today));
+const wanted = computed(() => openLines(orders.all, parcels.asides, { treeWorth: 1 }, season.today));
 const trees = computed(() => wanted.value.reduce((sum, line) => sum + line.trees, 0));
 /** Lines that any of the proposals speaks of, then others that are open now, each in the order they are wanted. */
 const rows = computed(() => {

@@ -1,6 +1,6 @@
 import { isoOf, type BoardSpan, type EpochDay } from '@kauri/core';
 import Papa from 'papaparse';
-import type { Content, TDocumentDefinitions } from '../../print/pdf';
+import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 import { months } from '../../words/dates';
 import type { BoardPlace } from './useBoard';
 
@@ -42,8 +42,6 @@ const ROW_PT = 22;
 const HEAD_PT = 16;
 const ROWS_A_SHEET = Math.floor((SHEET.height - 2 * SHEET.margin - 60) / ROW_PT);
 
-/** The type on paper has no narrow spaces. */
-const plain = (text: string) => text.replace(/[\u00a0\u202f]/g, ' ');
 const escape = (text: string) => plain(text).replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 /** The board on A3 paper: places down, weeks across, as many sheets as it takes. What is over-full is crossed. */

@@ -8,7 +8,7 @@ import { patchOf } from '../grow/patch';
 import { shownPatches } from '../yard/patches';
 import { spacingTemplate, templateMarks } from './desk/spacingTemplate';
 import { findLot } from './labels/findLot';
-import { labelSheets, labelSizes, labelStocks, singleLabel, type Label } from './labels/labelFiles';
+import { labelSheets, labelSizes, labelStocks, singleLabel, type Label } from '../../print/labels';
 import { figureWords, rangeWords, speciesFigures } from './species/speciesFigures';
 import { readSpeciesFile, speciesCsv, speciesJson } from './species/speciesFiles';
 import { surely } from '../../words/numbers';

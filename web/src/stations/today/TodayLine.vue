@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { AgendaLine } from '@kauri/core';
-import { Asterisk, Bean, BookOpen, Rows3, Trees } from 'lucide-vue-next';
+import { Asterisk, Bean, BookOpen, Package, Rows3, Trees } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
@@ -27,10 +27,11 @@ const aside = computed(() =>
           seed: 'Seed room',
           plan: 'The plan',
           planted: 'Planted out',
+          lifted: 'Lifted, and still here',
         }[item.value.part],
       ],
 );
-const icons = { lot: Rows3, roots: Asterisk, seed: Bean, plan: BookOpen, planted: Trees };
+const icons = { lot: Rows3, roots: Asterisk, seed: Bean, plan: BookOpen, planted: Trees, lifted: Package };
 const work = computed(() => {
   const saves = savingWords(props.line.lossPerHour);
   return `${minutesWords(props.line.minutes)}${saves ? `, ${saves}` : ''}`;

@@ -7,6 +7,7 @@ import {
   planAsks,
   plantingAsks,
   roomAsks,
+  storeAsks,
   ruleTerms,
   todayKnown,
   todayOf,
@@ -28,6 +29,8 @@ import { useForecasts } from '../../stores/forecasts';
 import { latestOnly } from '../../stores/latestOnly';
 import { useHolds } from '../../stores/holds';
 import { useNursery } from '../../stores/nursery';
+import { useKeeps } from '../../parts/useKeeps';
+import { useParcels } from '../../stores/parcels';
 import { usePlan } from '../../stores/plan';
 import { usePlantings } from '../../stores/plantings';
 import { useRoots } from '../../stores/roots';
@@ -58,6 +61,8 @@ export const useToday = createSharedComposable(() => {
   const plan = usePlan();
   const plantings = usePlantings();
   const holds = useHolds();
+  const parcels = useParcels();
+  const { keeps } = useKeeps();
   const { lots } = useLots();
   const { shown: rising, settled: risen } = useComingUp();
 
@@ -77,9 +82,23 @@ export const useToday = createSharedComposable(() => {
       kept.book !== null &&
       plan.loaded &&
       plantings.loaded &&
-      holds.loaded,
+      holds.loaded &&
+      parcels.loaded &&
+      keeps.value !== null,
   );
 
+  const lyingAsks = (day: EpochDay) =>
+    storeAsks(
+      {
+        parcels: parcels.all,
+        looks: parcels.looks,
+        stores: parcels.stores,
+        species: nursery.lookup.species,
+        keeps: new Map([...keeps.value!].map(([id, { value }]) => [id, value])),
+        weather: lastHeatDays(nursery.series, day),
+      },
+      day,
+    );
   /** What each lot asked for last, with what that was made of. */
   let asked = new Map<string, { of: readonly unknown[]; asks: LotAsks }>();
   const own = shallowRef<Agenda<TodayItem> | null>(null);
@@ -112,6 +131,7 @@ export const useToday = createSharedComposable(() => {
             day,
           ),
           holds: holdAsks(holds.all, day),
+          lying: lyingAsks(day),
         },
       ),
       known.value,
@@ -131,11 +151,17 @@ export const useToday = createSharedComposable(() => {
       () => plan.sowings,
       () => plantings.kept,
       () => holds.all,
+      () => parcels.looks,
+      keeps,
       known,
     ],
     () => ready.value && (own.value === null ? work() : soon()),
     { immediate: true },
   );
+
+  // Lifted, sent or lost by anybody: what lies there is asked for anew.
+  const lifted = computed(() => [...nursery.lots.values()].reduce((sum, { held }) => sum + held.lifted, 0));
+  watch(lifted, () => parcels.loaded && parcels.isStale && void parcels.load().catch(() => undefined));
 
   const fromServer = shallowRef<AnswerOf<'today'> | null>(null);
   let asksAgain: ReturnType<typeof setTimeout> | undefined;
@@ -145,6 +171,7 @@ export const useToday = createSharedComposable(() => {
     void plan.load().catch(() => undefined);
     void plantings.load().catch(() => undefined);
     void holds.load().catch(() => undefined);
+    void parcels.ready().catch(() => undefined);
     const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
     clearTimeout(asksAgain);
     if (answer.workedAt !== null) fromServer.value = answer;
@@ -227,6 +254,8 @@ export function leadsTo({ part, of, subjectId }: TodayItem): RouteLocationRaw {
       return { name: 'seed-up', params: { lot: id } };
     case 'planting':
       return { name: 'planted', params: { planting: id } };
+    case 'lying':
+      return { name: 'lift-lying', query: { parcel: id } };
     case 'plan':
       return { name: 'plan-board', query: { sowing: id } };
   }

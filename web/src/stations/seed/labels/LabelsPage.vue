@@ -11,7 +11,7 @@ import { useSeed } from '../../../stores/seed';
 import { dateWords } from '../../../words/dates';
 import { begunWords } from '../../../words/seed';
 import { count, several } from '../../../words/numbers';
-import { labelSheets, labelStocks, singleLabel, type Label } from './labelFiles';
+import { labelSheets, labelStocks, singleLabel, type Label } from '../../../print/labels';
 import LostLabel from './LostLabel.vue';
 import { keptKey } from '../../../stores/kept';
 

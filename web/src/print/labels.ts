@@ -1,4 +1,4 @@
-import { PT_PER_MM, type Content, type TDocumentDefinitions } from '../../../print/pdf';
+import { PT_PER_MM, type Content, type TDocumentDefinitions } from './pdf';
 
 /** What a label says. */
 export interface Label {

@@ -1,0 +1,40 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Point } from './shapes';
+import { walkingWay, wayLength } from './walkingWay';
+
+const metre = fc.double({ min: 0, max: 60, noNaN: true });
+const stop = fc.tuple(metre, metre);
+const gate: Point = [0, 0];
+const orders = (n: number): number[][] =>
+  n === 0
+    ? [[]]
+    : orders(n - 1).flatMap((of) =>
+        Array.from({ length: n }, (_, at) => [...of.slice(0, at), n - 1, ...of.slice(at)]),
+      );
+
+describe('a way through the yard', () => {
+  it('visits every stop once, and nothing where there is none', () => {
+    expect(walkingWay([], gate)).toEqual([]);
+    fc.assert(
+      fc.property(fc.array(stop, { maxLength: 25 }), (stops) => {
+        const way = walkingWay(stops, gate);
+        expect([...way].sort((a, b) => a - b)).toEqual([...stops.keys()]);
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('follows a row of beds from the gate on, however they are listed', () => {
+    const beds = [30, 10, 50, 20, 40].map((eastM): Point => [eastM, 2]);
+    expect(walkingWay(beds, gate)).toEqual([1, 3, 0, 4, 2]);
+  });
+  it('is at most a tenth longer than the shortest way, of all orders of six stops', () => {
+    fc.assert(
+      fc.property(fc.array(stop, { minLength: 2, maxLength: 6 }), (stops) => {
+        const shortest = Math.min(...orders(stops.length).map((way) => wayLength(stops, way, gate)));
+        expect(wayLength(stops, walkingWay(stops, gate), gate)).toBeLessThanOrEqual(1.1 * shortest + 1e-9);
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

@@ -1,0 +1,74 @@
+import { isoOf, type EpochDay } from '@kauri/core';
+import type { Parcel, Sending } from '@kauri/core/contract';
+import Papa from 'papaparse';
+
+/** What lies in the nursery as a table: a line a parcel. Heights in cm. */
+export const parcelTable = (
+  parcels: readonly Parcel[],
+  {
+    speciesName,
+    asideOf,
+    keepsOf,
+  }: {
+    speciesName: (id: string) => string;
+    asideOf: (parcelId: string) => number;
+    keepsOf: (parcel: Parcel) => EpochDay | null;
+  },
+): string =>
+  Papa.unparse(
+    parcels.map((parcel) => {
+      const until = keepsOf(parcel);
+      return {
+        place: parcel.place,
+        lot: parcel.code,
+        species: speciesName(parcel.speciesId),
+        form: parcel.form,
+        grade: parcel.grade,
+        from_cm: parcel.fromCm ?? '',
+        to_cm: parcel.toCm ?? '',
+        trees: parcel.held,
+        set_aside: asideOf(parcel.id),
+        bundle_of: parcel.bundleOf ?? '',
+        lifted: parcel.since,
+        keeps_until: until === null ? '' : isoOf(until),
+      };
+    }),
+    { escapeFormulae: true },
+  );
+
+/** What was sent as a table: a line for each parcel of each sending. */
+export const sentTable = (
+  sendings: readonly Sending[],
+  {
+    receiver,
+    parcel,
+    speciesName,
+    origin,
+  }: {
+    receiver: (sending: Sending) => string;
+    parcel: (id: string) => Parcel | undefined;
+    speciesName: (id: string) => string;
+    origin: (of: { lotId: string }) => string;
+  },
+): string =>
+  Papa.unparse(
+    sendings.flatMap((sending) =>
+      sending.parts.map(({ parcelId, lotId, count }) => {
+        const of = parcel(parcelId);
+        return {
+          day: sending.on,
+          to: receiver(sending),
+          lot: of?.code ?? '',
+          species: of ? speciesName(of.speciesId) : '',
+          form: of?.form ?? '',
+          grade: of?.grade ?? '',
+          trees: count,
+          lifted: of?.since ?? '',
+          origin: origin({ lotId }),
+          note: sending.note,
+          by: sending.by,
+        };
+      }),
+    ),
+    { escapeFormulae: true },
+  );
