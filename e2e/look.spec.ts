@@ -136,6 +136,9 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('link', { name: 'Lifted', exact: true }).click();
     await expect(page.getByTestId('sendings')).toBeVisible();
     await expectSound(page, 'lifted');
+    await page.getByRole('link', { name: 'To load' }).click();
+    await expect(page.getByTestId('stops')).toBeVisible();
+    await expectSound(page, 'to load');
     await station(page, 'Planted');
     await page.getByTestId('plantings').getByText('Weir bank').click();
     await expect(page.getByTestId('planting-plan')).toBeVisible();

@@ -1,7 +1,7 @@
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 
 /** A line of a pick list, in words. */
-export interface PickLine {
+interface PickLine {
   trees: string;
   bundles: string;
   what: string;
