@@ -194,3 +194,33 @@ test('a visitor sees how plantings fare, and is offered nothing to change', asyn
   await expect(page.getByRole('button', { name: /^Plant|^Walk|^Change|^Take/ })).toHaveCount(0);
   await expect(page.getByLabel('About them now')).toHaveCount(0);
 });
+
+test('the year adds up on the page and on paper, and roots are held against what lived', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, 'wren@withybeck.example', '/planted/year');
+  await expect(page.getByTestId('year-sums')).toContainText('Lifted');
+  await expect(page.getByTestId('year-orders')).toContainText('sent');
+  await expect(page.getByTestId('year-species').getByRole('row').nth(1)).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Report on paper' }).click();
+  expect((await download).suggestedFilename()).toBe('year-2025-11-25-2026-11-24.pdf');
+
+  await test.step('other days, kept in the address', async () => {
+    await page.getByLabel('Until').fill('2019-01-31');
+    await page.getByLabel('From', { exact: true }).fill('2019-01-01');
+    await expect(page.getByText('Nothing moved in these days')).toBeVisible();
+    await page.getByLabel('From', { exact: true }).fill('2019-02-20');
+    await expect(page.getByRole('alert')).toContainText('ends before it begins');
+    expect(page.url()).toContain('from=2019-02-20');
+  });
+
+  await test.step('compared by the verdict on their roots, honestly', async () => {
+    await page.getByRole('link', { name: 'What lived' }).click();
+    await page.getByLabel('Compare by').selectOption({ label: 'verdict on their roots' });
+    await expect(page.getByTestId('roots-say')).toContainText('may be the better of them');
+    await page.getByLabel('Compare by').selectOption({ label: 'season they were planted' });
+    await expect(page.getByTestId('lived')).toContainText('planted 20');
+  });
+});

@@ -105,6 +105,7 @@ export const router = createRouter({
       path: '/planted',
       component: () => import('./stations/planted/PlantedShell.vue'),
       children: [
+        { path: 'year', name: 'planted-year', component: () => import('./stations/planted/YearPage.vue') },
         { path: 'lived', name: 'planted-lived', component: () => import('./stations/planted/LivedPage.vue') },
         {
           path: 'walk/:walk',

@@ -12,6 +12,7 @@ import { parcelPaths } from './parcels/paths';
 import { arrivalPaths } from './arrivals/paths';
 import { holdPaths } from './holds/paths';
 import { plantingPaths } from './plantings/paths';
+import { yearPaths } from './year/paths';
 import { planPaths } from './plan/paths';
 import { instrumentsPaths } from './instruments/paths';
 
@@ -32,5 +33,6 @@ export const paths = {
   ...arrivalPaths,
   ...holdPaths,
   ...planPaths,
+  ...yearPaths,
   ...instrumentsPaths,
 } as const;

@@ -13,6 +13,7 @@ import { parcelRoutes } from './parcels/routes';
 import { arrivalRoutes } from './arrivals/routes';
 import { holdRoutes } from './holds/routes';
 import { plantingRoutes } from './plantings/routes';
+import { yearRoutes } from './year/routes';
 import { planRoutes } from './plan/routes';
 import { instrumentsRoutes } from './instruments/routes';
 
@@ -33,6 +34,7 @@ export const routes = {
   ...arrivalRoutes,
   ...holdRoutes,
   ...planRoutes,
+  ...yearRoutes,
   ...instrumentsRoutes,
 } as const;
 

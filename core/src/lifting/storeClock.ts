@@ -62,8 +62,7 @@ export function keepsUntil(
   if (store === null) {
     const { bestBefore, opens } = outside.value;
     const rests = Number.isFinite(opens.p50) && Number.isFinite(bestBefore);
-    if (!rests || bestBefore <= packed.until)
-      return { value: packed, working: [packedStep(packed)] };
+    if (!rests || bestBefore <= packed.until) return { value: packed, working: [packedStep(packed)] };
     return { value: { until: bestBefore, by: 'buds' }, working: outside.working };
   }
   const buds = budsInStore(species, latitudeDeg, warmth, since, store.coldC);

@@ -234,6 +234,9 @@ export const comparedBy = [
   'planter',
   'planting',
   'lot',
+  'roots',
+  'supplier',
+  'season',
 ] as const;
 export type ComparedBy = (typeof comparedBy)[number];
 

@@ -15,6 +15,7 @@ import { todayHandlers } from './today/routes';
 import { waterHandlers } from './water/routes';
 import { stationHandlers } from './weather/stationRoutes';
 import { weatherHandlers } from './weather/routes';
+import { yearHandlers } from './year/routes';
 import { yardHandlers } from './yard/routes';
 
 /** The areas' handlers in one table; the compiler sees to it that none is missing. */
@@ -35,5 +36,6 @@ export const handlers: Handlers = {
   ...arrivalHandlers,
   ...holdHandlers,
   ...planHandlers,
+  ...yearHandlers,
   ...instrumentHandlers,
 };

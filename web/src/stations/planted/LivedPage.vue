@@ -13,7 +13,7 @@ import {
   type PlantedCase,
   type SurvivalGroup,
 } from '@kauri/core';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import EmptyState from '../../parts/EmptyState.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -25,12 +25,14 @@ import { useSeason } from '../../stores/season';
 import { count, percent, several, surely } from '../../words/numbers';
 import { groundWords, guardWords } from '../../words/planted';
 import { formWords, sizeWords } from '../plan/orderWords';
+import { useBackground } from './useBackground';
 
 /** What lived, compared by how trees were raised, planted and guarded: small groups do not shout. */
 const plantings = usePlantings();
 const nursery = useNursery();
 const season = useSeason();
 const { shown, unit } = usePreferences();
+const background = useBackground();
 const by = ref<ComparedBy>('species');
 const only = ref('');
 const target = ref('100');
@@ -44,6 +46,9 @@ const byWords: Record<ComparedBy, string> = {
   planter: 'who planted them',
   planting: 'planting',
   lot: 'lot',
+  roots: 'verdict on their roots',
+  supplier: 'whom they came from',
+  season: 'season they were planted',
 };
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
 const groupOf: Record<ComparedBy, (one: PlantedCase) => string> = {
@@ -58,7 +63,14 @@ const groupOf: Record<ComparedBy, (one: PlantedCase) => string> = {
   planter: ({ planter }) => planter || 'nobody named',
   planting: ({ planting }) => planting,
   lot: ({ code }) => code,
+  roots: ({ lotId }) => background.rootsOf(lotId),
+  supplier: ({ lotId }) => background.supplierOf(lotId) ?? 'raised here',
+  season: background.seasonOf,
 };
+/** What is known of their lots is fetched when it is first asked for. */
+const needsLots = computed(() => by.value === 'roots' || by.value === 'supplier');
+const isHere = computed(() => !needsLots.value || background.ready.value);
+watch(needsLots, (needs) => needs && !background.ready.value && void background.load());
 const all = computed(() => plantedCases(plantings.kept, season.view));
 const ofSpecies = computed(() => [
   { value: '', words: 'all species' },
@@ -73,6 +85,23 @@ const compared = computed(() => {
   );
 });
 const groups = computed(() => compared.value.groups);
+/** Whether the verdict on roots told who would live here: said also where it did not. */
+const rootsSay = computed(() => {
+  const of = (name: string) => groups.value.find(({ group }) => group === name);
+  const [accepted, rejected] = [of('roots accepted'), of('roots rejected')];
+  const culled =
+    'Lots whose roots were rejected are mostly not planted at all: those that were may be the better of them.';
+  if (!accepted && !rejected)
+    return `No lot whose roots were judged was planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
+  if (!accepted || !rejected)
+    return `Trees of lots whose roots were ${accepted ? 'rejected' : 'accepted'} were not planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
+  const chance = chanceBetter(accepted.share, rejected.share);
+  if (chance >= SURE) return `Here trees with accepted roots live more often: ${surely(chance)}. ${culled}`;
+  if (chance <= 1 - SURE)
+    return `Here trees with rejected roots lived more often: ${surely(1 - chance)}. ${culled}`;
+  const more = treesToTell(betaMean(accepted.share), betaMean(rejected.share));
+  return `So far the verdict on roots says little of who lives here: accepted roots are the better ones ${surely(chance)}${more ? `; about ${several(more, 'tree')} of each would tell` : ''}. ${culled}`;
+});
 /** Surer than this, the better of two is called so. */
 const SURE = 0.9;
 function againstBest(group: SurvivalGroup): string {
@@ -113,7 +142,11 @@ const targetFault = computed(() => {
       <SelectField v-model="only" label="Of" :options="ofSpecies" />
       <FormField v-model="target" label="Trees that are to live" inputmode="numeric" :fault="targetFault" />
     </div>
-    <table class="w-full" data-testid="lived">
+    <p v-if="needsLots && background.fault.value" class="text-wrong font-bold" role="alert">
+      {{ background.fault.value }}
+    </p>
+    <p v-else-if="!isHere" class="text-muted" role="status">Looking their lots up …</p>
+    <table v-else class="w-full" data-testid="lived">
       <thead>
         <tr class="border-rule border-b text-left">
           <th class="py-1.5 pr-3" scope="col">{{ byWords[by] }}</th>
@@ -155,6 +188,9 @@ const targetFault = computed(() => {
         </tr>
       </tbody>
     </table>
+    <p v-if="by === 'roots' && isHere" class="max-w-3xl" data-testid="roots-say">
+      {{ rootsSay }}
+    </p>
     <p class="text-muted max-w-3xl">
       Each part of a planting counts by its last walk. Trees planted together share their luck, so many trees
       of one planting say less than as many of several; a small group is read beside the others. Other

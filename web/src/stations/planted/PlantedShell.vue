@@ -23,6 +23,7 @@ const isWalk = computed(() => route.name === 'planted-walk');
 const parts = [
   { name: 'planted', words: 'Plantings' },
   { name: 'planted-lived', words: 'What lived' },
+  { name: 'planted-year', words: 'The year' },
 ];
 </script>
 

@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { origins, type Year } from '../contract';
+import { accounts, causeTerms, type OutCause } from '../ledger/ledger';
+import { lostGrowing, yearBySpecies, yearSums } from './yearReport';
+
+type Flow = Year['flows'][number];
+const flow = (from: string, to: string, count: number, more: Partial<Flow> = {}): Flow => ({
+  speciesId: 'alder',
+  origin: 'seed',
+  from,
+  to,
+  count,
+  ...more,
+});
+
+describe('a year by the ledger', () => {
+  const year: Year = {
+    opening: [
+      { speciesId: 'alder', account: 'standing', count: 100 },
+      { speciesId: 'alder', account: 'lifted', count: 20 },
+      { speciesId: 'alder', account: 'sent', count: 900 },
+    ],
+    flows: [
+      flow('seed', 'sown', 500),
+      flow('sown', 'standing', 300),
+      flow('sown', 'out:not-emerged', 150),
+      flow('standing', 'out:frost', 30),
+      flow('standing', 'out:culled', 25),
+      flow('standing', 'out:pricked-out', 60),
+      // Pricked out into cells: a lot of its own, sown and up on one day. And bought in.
+      flow('seed', 'sown', 60, { origin: 'pricked' }),
+      flow('sown', 'standing', 58, { origin: 'pricked' }),
+      flow('sown', 'standing', 40, { origin: 'bought' }),
+      flow('standing', 'lifted', 120),
+      flow('lifted', 'sent', 70),
+      flow('lifted', 'planted', 40),
+      flow('lifted', 'out:rot', 5),
+      flow('lifted', 'out:split', 10),
+      flow('supply', 'seed', 800),
+      flow('standing', 'lifted', 4, { speciesId: 'oak' }),
+    ],
+  };
+  it('tells what was sown, came up, was lifted, left, and is there', () => {
+    const [{ speciesId, sums }, oak] = yearBySpecies(year);
+    expect(speciesId).toBe('alder');
+    expect(sums).toMatchObject({
+      sown: 500,
+      up: 300,
+      neverUp: 150,
+      came: 40,
+      apart: 70,
+      fromApart: 58,
+      lifted: 120,
+      heldOver: 10,
+      sent: 70,
+      planted: 40,
+      standing: 100 + 300 + 58 + 40 - 30 - 25 - 60 - 120,
+      lying: 20 + 120 - 70 - 40 - 5 - 10,
+    });
+    expect(sums.gone).toEqual([
+      { cause: 'frost', count: 30 },
+      { cause: 'culled', count: 25 },
+      { cause: 'rot', count: 5 },
+    ]);
+    expect(lostGrowing(sums)).toBe(35);
+    expect(oak.sums.lifted).toBe(4);
+  });
+  it('adds up, whatever moved', () => {
+    const account = fc.constantFrom(...accounts);
+    const flows = fc.array(
+      fc
+        .tuple(account, account, fc.integer({ min: 1, max: 500 }), fc.constantFrom(...origins))
+        .filter(
+          ([from, to]) => from !== to && !from.startsWith('out:') && from !== 'sent' && from !== 'planted',
+        )
+        .filter(([from, to]) => !(from === 'lifted' && to === 'standing'))
+        .map(([from, to, count, origin]) => flow(from, to, count, { origin })),
+      { maxLength: 30 },
+    );
+    fc.assert(
+      fc.property(flows, (all) => {
+        // What the ledger itself writes: trees are sent, planted and lifted as they do, and nothing comes back into the ground.
+        const kept = all.filter(
+          ({ from, to }) =>
+            !(to === 'sown' && from === 'standing') &&
+            !(['sent', 'planted'].includes(to) && from !== 'lifted') &&
+            !(to === 'lifted' && from !== 'standing') &&
+            !(from === 'standing' && ['seed', 'supply'].includes(to)) &&
+            !(from === 'lifted' && ['seed', 'supply', 'sown'].includes(to)),
+        );
+        const sums = yearSums({ opening: [], flows: kept });
+        const gone = sums.gone.reduce((total, { count }) => total + count, 0);
+        expect(sums.standing + sums.lying).toBe(
+          sums.up + sums.came + sums.fromApart - sums.apart - gone - sums.sent - sums.planted,
+        );
+      }),
+    );
+  });
+  it('counts every cause once, in one of its kinds', () => {
+    for (const cause of Object.keys(causeTerms) as OutCause[]) {
+      const sums = yearSums({ opening: [], flows: [flow('standing', `out:${cause}`, 7)] });
+      expect(sums.apart + sums.gone.reduce((total, { count }) => total + count, 0)).toBe(7);
+    }
+  });
+});

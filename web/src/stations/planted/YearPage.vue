@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { lostGrowing } from '@kauri/core';
+import { computed, ref } from 'vue';
+import { sentenceOf } from '../../api/problem';
+import EmptyState from '../../parts/EmptyState.vue';
+import FormField from '../../parts/FormField.vue';
+import { makePdf, offerFile } from '../../print/pdf';
+import { useNursery } from '../../stores/nursery';
+import { useSeason } from '../../stores/season';
+import { causeWords } from '../../words/causes';
+import { dateWords } from '../../words/dates';
+import { count, percent, several } from '../../words/numbers';
+import { money } from '../yard/money';
+import BarRows from './BarRows.vue';
+import { useYear } from './useYear';
+import { lossRows, ordersSay, sumRows, yearPaper } from './yearPaper';
+
+/** What a year came to: seed to living tree by the ledger, orders, what was lost, what lived; on four pages of paper too. */
+const nursery = useNursery();
+const season = useSeason();
+const { from, until, show, year, fault, sums, species, orderLines, met, lived, suppliers, background } =
+  useYear();
+const currency = computed(() => nursery.catalogue!.prices.list.currency);
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
+const livedOf = (id: string) => lived.value.find(({ group }) => group === id);
+/** What lost and culled trees would have fetched at the mean of what was sent; a rough measure, and said to be. */
+const meanPrice = computed(() => {
+  const priced = met.value.sent - met.value.unpriced;
+  return priced > 0 ? met.value.fetched / priced : null;
+});
+const lostTrees = computed(() => (sums.value ? lostGrowing(sums.value) : 0));
+const culled = computed(() => sums.value?.gone.find(({ cause }) => cause === 'culled')?.count ?? 0);
+const printFault = ref<string | null>(null);
+async function print() {
+  printFault.value = null;
+  try {
+    const { name, placeName } = nursery.catalogue!.nursery;
+    const paper = yearPaper({
+      nursery: [name, placeName].filter(Boolean).join(', '),
+      from: dateWords(from.value),
+      until: dateWords(until.value),
+      sums: sums.value!,
+      species: species.value.map(({ speciesId, sums: of }) => ({
+        name: speciesName(speciesId),
+        sums: of,
+        lived: livedOf(speciesId) ?? null,
+      })),
+      orders: met.value,
+      lines: orderLines.value.map(({ order, line }) => ({
+        on: dateWords(line.on),
+        buyer: order.buyer,
+        what: `${count(line.count)} ${speciesName(line.speciesId)}`,
+        sent: count(line.sent),
+        worth: line.price === null ? '' : money(line.sent * line.price, currency.value),
+      })),
+      suppliers: suppliers.value,
+      money: (amount) => money(amount, currency.value),
+      meanPrice: meanPrice.value,
+    });
+    offerFile(`year-${from.value}-${until.value}.pdf`, await makePdf(paper), 'application/pdf');
+  } catch (error) {
+    printFault.value = sentenceOf(error);
+  }
+}
+</script>
+
+<template>
+  <div class="max-w-5xl space-y-6 p-4 md:p-6">
+    <header class="flex flex-wrap items-end gap-x-4 gap-y-2">
+      <h1 class="mr-auto text-2xl">The year</h1>
+      <FormField
+        :model-value="from"
+        label="From"
+        type="date"
+        :max="until"
+        @update:model-value="(day: string) => day && show({ from: day })"
+      />
+      <FormField
+        :model-value="until"
+        label="Until"
+        type="date"
+        :max="season.todayIso"
+        @update:model-value="(day: string) => day && show({ until: day })"
+      />
+      <button v-if="sums && background.ready.value" class="act-main" type="button" @click="print">
+        Report on paper
+      </button>
+    </header>
+    <p v-if="fault ?? printFault" class="text-wrong font-bold" role="alert">{{ fault ?? printFault }}</p>
+    <p v-if="!year || !sums" class="text-muted" role="status">Adding the ledger up …</p>
+    <EmptyState v-else-if="!year.flows.length && !sums.standing" title="Nothing moved in these days">
+      The ledger of these days is empty: choose others above.
+    </EmptyState>
+    <template v-else>
+      <section aria-labelledby="year-sums">
+        <h2 id="year-sums" class="mb-2 text-lg">From seed to where they are</h2>
+        <BarRows data-testid="year-sums" :rows="sumRows(sums)" />
+        <p class="text-muted mt-2">
+          {{ count(sums.standingBefore) }} stood and {{ count(sums.lyingBefore) }} lay lifted when it began;
+          {{ count(sums.standing) }} stand and {{ count(sums.lying) }} lie lifted at its end.
+          <template v-if="sums.apart"
+            >{{ several(sums.apart, 'tree') }} became lots of their own, pricked out or set apart: they are
+            counted where they went.</template
+          >
+        </p>
+      </section>
+      <section v-if="sums.gone.length" aria-labelledby="year-lost">
+        <h2 id="year-lost" class="mb-2 text-lg">Gone otherwise</h2>
+        <BarRows
+          :rows="lossRows(sums).map(({ cause, count: n }) => ({ words: causeWords(cause), count: n }))"
+        />
+        <p v-if="meanPrice !== null && lostTrees + culled" class="mt-2" data-testid="year-cost">
+          At what trees sent fetched on average, {{ money(meanPrice, currency) }}, the
+          {{ count(lostTrees) }} lost while they grew or lay would have made
+          {{ money(lostTrees * meanPrice, currency) }}, and the {{ count(culled) }} culled
+          {{ money(culled * meanPrice, currency) }}
+          <span class="text-muted">(a rough measure: not all would have found a buyer)</span>.
+        </p>
+      </section>
+      <section aria-labelledby="year-orders">
+        <h2 id="year-orders" class="mb-2 text-lg">Orders wanted in these days</h2>
+        <p data-testid="year-orders">{{ ordersSay(met, (amount) => money(amount, currency)) }}</p>
+      </section>
+      <section aria-labelledby="year-species">
+        <h2 id="year-species" class="mb-2 text-lg">By species</h2>
+        <div class="overflow-x-auto">
+          <table class="w-full text-right tabular-nums" data-testid="year-species">
+            <thead>
+              <tr class="border-rule border-b">
+                <th class="py-1.5 pr-3 text-left" scope="col">Species</th>
+                <th
+                  v-for="head in ['Sown', 'Came up', 'Lifted', 'Sent', 'Planted', 'Lost, culled', 'Stand']"
+                  :key="head"
+                  class="px-2"
+                  scope="col"
+                >
+                  {{ head }}
+                </th>
+                <th class="pl-2" scope="col">Live once planted</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="{ speciesId, sums: had } in species" :key="speciesId" class="border-rule border-b">
+                <th class="py-1.5 pr-3 text-left font-bold" scope="row">{{ speciesName(speciesId) }}</th>
+                <td class="px-2">{{ count(had.sown) }}</td>
+                <td class="px-2">{{ count(had.up) }}</td>
+                <td class="px-2">{{ count(had.lifted) }}</td>
+                <td class="px-2">{{ count(had.sent) }}</td>
+                <td class="px-2">{{ count(had.planted) }}</td>
+                <td class="px-2">{{ count(had.gone.reduce((t, one) => t + one.count, 0)) }}</td>
+                <td class="px-2">{{ count(had.standing) }}</td>
+                <td class="pl-2 whitespace-nowrap">
+                  <template v-if="livedOf(speciesId)"
+                    >{{ percent(livedOf(speciesId)!.lower) }} to
+                    {{ percent(livedOf(speciesId)!.upper) }}</template
+                  ><span v-else class="text-muted">not walked</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </section>
+      <section v-if="suppliers.length" aria-labelledby="year-suppliers">
+        <h2 id="year-suppliers" class="mb-2 text-lg">Bought in</h2>
+        <ul class="divide-rule border-rule divide-y border-y" data-testid="year-suppliers">
+          <li v-for="one in suppliers" :key="one.supplier" class="py-2">
+            <b>{{ one.supplier }}</b>: {{ count(one.taken) }} of {{ count(one.came) }} taken<template
+              v-if="one.paid !== null"
+              >, {{ money(one.paid, currency) }} each</template
+            >.
+            <template v-if="one.lived"
+              >{{ percent(one.lived.lower) }} to {{ percent(one.lived.upper) }} live once planted, nine times
+              in ten<template v-if="one.paid !== null"
+                >: {{ money(one.paid / one.lived.upper, currency) }} to
+                {{ money(one.paid / one.lived.lower, currency) }} paid for a living one</template
+              >.</template
+            >
+            <span v-else class="text-muted">None of theirs was planted and walked yet.</span>
+          </li>
+        </ul>
+      </section>
+      <p class="text-muted max-w-3xl">
+        Counted by the ledger: what was taken back never was. What was raised here costs by its route: see
+        Beds or pots in Plan. Living trees are those that the last walks found; shares hold nine times in ten.
+      </p>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,204 @@
+import { lostGrowing, type SurvivalGroup, type YearSums } from '@kauri/core';
+import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
+import { causeWords } from '../../words/causes';
+import { count, percent, several } from '../../words/numbers';
+import type { OrdersSeen, SupplierSeen } from './useYear';
+
+/** The steps of a year as bars: what came in pale, what left and is there dark. */
+export const sumRows = (sums: YearSums): { words: string; count: number; pale?: boolean }[] =>
+  [
+    { words: 'Sown or stuck', count: sums.sown, pale: true },
+    { words: 'Came up or rooted', count: sums.up },
+    { words: 'Came as plants', count: sums.came, pale: true },
+    { words: 'Lifted', count: sums.lifted },
+    { words: 'Sent', count: sums.sent },
+    { words: 'Planted', count: sums.planted },
+    { words: 'Standing at the end', count: sums.standing },
+    { words: 'Lifted, still here', count: sums.lying },
+  ].filter((row) => row.count > 0);
+
+/** What was gone by cause, the most first; no more of them than one takes in. */
+export const lossRows = (sums: YearSums): YearSums['gone'] => sums.gone.slice(0, 8);
+
+/** How orders were met, in words. */
+export function ordersSay(
+  { met, part, missed, open, wanted, sent, fetched, unpriced }: OrdersSeen,
+  money: (amount: number) => string,
+): string {
+  if (met + part + missed + open === 0) return 'No order was wanted in these days.';
+  const lines = [
+    met && `${several(met, 'line')} met`,
+    part && `${count(part)} in part`,
+    missed && `${count(missed)} missed`,
+    open && `${count(open)} still open`,
+  ].filter(Boolean);
+  return `${lines.join(', ')}: ${count(sent)} of ${several(wanted, 'tree')} sent${fetched ? `, for ${money(fetched)}` : ''}${unpriced ? `; of ${several(unpriced, 'tree')} no price is written` : ''}.`;
+}
+
+/** What a report on paper is made of. */
+export interface YearPaper {
+  nursery: string;
+  from: string;
+  until: string;
+  sums: YearSums;
+  species: readonly { name: string; sums: YearSums; lived: SurvivalGroup | null }[];
+  orders: OrdersSeen;
+  lines: readonly { on: string; buyer: string; what: string; sent: string; worth: string }[];
+  suppliers: readonly SupplierSeen[];
+  money: (amount: number) => string;
+  /** Of trees sent, money; null where none has a price. */
+  meanPrice: number | null;
+}
+
+const INK = '#1f261e';
+const LEAF = '#3d6b3b';
+const PALE = '#dce7cf';
+const WIDTH = 515;
+const escape = (text: string) => plain(text).replace(/[&<>"]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+
+/** Bars under one another, drawn to one scale. */
+export function barsSvg(rows: readonly { words: string; count: number; pale?: boolean }[]): string {
+  const most = Math.max(1, ...rows.map((row) => row.count));
+  const bars = rows.map(({ words, count: n, pale }, i) => {
+    const y = i * 22;
+    const width = (n / most) * (WIDTH - 230);
+    return [
+      `<text x="150" y="${y + 14}" font-size="10" text-anchor="end" fill="${INK}">${escape(words)}</text>`,
+      `<rect x="158" y="${y + 3}" width="${width.toFixed(1)}" height="15" fill="${pale ? PALE : LEAF}" stroke="${LEAF}" stroke-width="0.6"/>`,
+      `<text x="${(164 + width).toFixed(1)}" y="${y + 14}" font-size="10" fill="${INK}">${escape(count(n))}</text>`,
+    ].join('');
+  });
+  const height = Math.max(1, rows.length) * 22 + 4;
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${height}" width="${WIDTH}" height="${height}">${bars.join('')}</svg>`;
+}
+
+/** Shares with what is not known of them: a line from the lower to the upper end, nine times in ten, a mark at the middle. */
+export function sharesSvg(rows: readonly { words: string; share: SurvivalGroup }[]): string {
+  const x = (share: number) => (170 + share * (WIDTH - 200)).toFixed(1);
+  const height = rows.length * 22 + 20;
+  const grid = [0, 0.25, 0.5, 0.75, 1].map(
+    (at) =>
+      `<path d="M${x(at)} 0V${height - 16}" stroke="#d9d0bd" stroke-width="0.6"/><text x="${x(at)}" y="${height - 4}" font-size="8" text-anchor="middle" fill="#5a6055">${at * 100} %</text>`,
+  );
+  const lines = rows.map(({ words, share }, i) => {
+    const y = i * 22 + 10;
+    return [
+      `<text x="160" y="${y + 4}" font-size="10" text-anchor="end" fill="${INK}">${escape(words)}</text>`,
+      `<path d="M${x(share.lower)} ${y}H${x(share.upper)}" stroke="${LEAF}" stroke-width="5"/>`,
+      `<path d="M${x(share.mean)} ${y - 6}V${y + 6}" stroke="${INK}" stroke-width="1.6"/>`,
+    ].join('');
+  });
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${height}" width="${WIDTH}" height="${height}">${grid.join('')}${lines.join('')}</svg>`;
+}
+
+/** A year on four pages: in short, by species, orders and what was lost, what lived. */
+export function yearPaper(year: YearPaper): TDocumentDefinitions {
+  const { nursery, from, until, sums, species, orders, lines, suppliers, money, meanPrice } = year;
+  const title = (text: string, first = false): Content => ({
+    text,
+    fontSize: 16,
+    bold: true,
+    margin: [0, 0, 0, 8],
+    ...(first ? {} : { pageBreak: 'before' }),
+  });
+  const say = (text: string): Content => ({ text: plain(text), margin: [0, 4, 0, 6], fontSize: 10.5 });
+  const right = (text: string, bold = false): Content => ({ text: plain(text), alignment: 'right', bold });
+  const table = (widths: (string | number)[], heads: string[], rows: Content[][]): Content => ({
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths,
+      body: [heads.map((text, i) => (i ? right(text, true) : { text, bold: true })), ...rows],
+    },
+    layout: 'lightHorizontalLines',
+    fontSize: 9,
+  });
+  const lost = lostGrowing(sums);
+  const culled = sums.gone.find(({ cause }) => cause === 'culled')?.count ?? 0;
+  const livedRows = species.flatMap(({ name, lived }) => (lived ? [{ words: name, share: lived }] : []));
+  return {
+    pageSize: 'A4',
+    pageMargins: [40, 44, 40, 44],
+    footer: (page, pages) => ({
+      text: plain(`${nursery} · ${from} to ${until} · ${page} of ${pages}`),
+      alignment: 'center',
+      fontSize: 8.5,
+      color: '#5a6055',
+      margin: [0, 12, 0, 0],
+    }),
+    content: [
+      { text: plain(nursery), fontSize: 20, bold: true },
+      { text: plain(`${from} to ${until}`), fontSize: 12, margin: [0, 2, 0, 16] },
+      title('In short', true),
+      { svg: barsSvg(sumRows(sums)) },
+      say(
+        `${count(sums.standingBefore)} trees stood and ${count(sums.lyingBefore)} lay lifted when the year began; ${count(sums.standing)} stand and ${count(sums.lying)} lie lifted at its end.`,
+      ),
+      say(ordersSay(orders, money)),
+      title('By species'),
+      table(
+        ['*', 46, 46, 46, 46, 46, 46, 46],
+        ['Species', 'Sown', 'Came up', 'Lifted', 'Sent', 'Planted', 'Lost', 'Stand'],
+        species.map(({ name, sums: of }) => [
+          plain(name),
+          ...[
+            of.sown,
+            of.up,
+            of.lifted,
+            of.sent,
+            of.planted,
+            of.gone.reduce((t, one) => t + one.count, 0),
+            of.standing,
+          ].map((n) => right(count(n))),
+        ]),
+      ),
+      title('Orders, and what was lost'),
+      ...(lines.length
+        ? [
+            table(
+              [74, '*', 150, 54, 70],
+              ['Wanted from', 'Buyer', 'Trees', 'Sent', 'Fetched'],
+              lines.map(({ on, buyer, what, sent, worth }) => [
+                plain(on),
+                right(buyer),
+                right(what),
+                right(sent, true),
+                right(worth),
+              ]),
+            ),
+          ]
+        : []),
+      { text: 'Gone otherwise, by cause', fontSize: 12, bold: true, margin: [0, 16, 0, 6] },
+      sums.gone.length
+        ? {
+            svg: barsSvg(
+              lossRows(sums).map(({ cause, count: n }) => ({ words: causeWords(cause), count: n })),
+            ),
+          }
+        : say('Nothing was lost.'),
+      ...(meanPrice !== null && lost + culled > 0
+        ? [
+            say(
+              `At what trees sent fetched on average, ${money(meanPrice)}, the ${count(lost)} lost would have made ${money(lost * meanPrice)} and the ${count(culled)} culled ${money(culled * meanPrice)}: a rough measure, since not all would have found a buyer.`,
+            ),
+          ]
+        : []),
+      title('What lived'),
+      livedRows.length
+        ? { svg: sharesSvg(livedRows) }
+        : say('No planting was walked yet: what lives is not known.'),
+      say(
+        'Shares of planted trees that the last walks found alive, nine times in ten between the ends of the line; small groups are read beside the others.',
+      ),
+      ...suppliers.map((one) =>
+        say(
+          `${one.supplier}: ${count(one.taken)} of ${count(one.came)} taken${one.paid === null ? '' : `, ${money(one.paid)} each`}. ${
+            one.lived
+              ? `${percent(one.lived.lower)} to ${percent(one.lived.upper)} live${one.paid === null ? '' : `: ${money(one.paid / one.lived.upper)} to ${money(one.paid / one.lived.lower)} paid for a living one`}.`
+              : 'None of theirs was planted and walked yet.'
+          }`,
+        ),
+      ),
+    ],
+  };
+}
