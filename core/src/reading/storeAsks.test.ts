@@ -111,6 +111,14 @@ describe('what lies there asks', () => {
     const stores = coldStores([{ kind: 'cold-store', name: 'Trench' }], []);
     expect(asks('2026-11-20', { weather: frost, stores })).toEqual([]);
   });
+  it('what became of them once their time has long gone by, and nothing else', () => {
+    const found = asks('2027-07-01', { looks: [] });
+    expect(found).toMatchObject([{ kind: 'leave', trees: 100 }]);
+    const { title, reason } = storeActWords(found[0], dayOf('2027-07-01'));
+    expect(title).toBe('Say what became of alder in Trench: sent, planted or gone');
+    expect(reason).toContain('should have left by 10 Mar');
+    expect(asks('2027-03-20', { looks: [] }).map(({ kind }) => kind)).toEqual(['leave', 'look']);
+  });
   it('nothing where nothing lies, or was lifted later', () => {
     expect(asks('2027-01-01', { parcels: [parcel('a', { held: 0 })] })).toEqual([]);
     expect(asks('2026-11-01')).toEqual([]);

@@ -11,6 +11,8 @@ const LOOK_DAYS = 14;
 const OFTEN_DAYS = 7;
 /** They are asked to leave so long before their time, days. */
 const LEAVE_DAYS = 28;
+/** Past their time by so much, days, they are taken to be gone from there: nobody is sent to look at or cover them. */
+const FORGOTTEN_DAYS = 42;
 /** Trees whose time is so near to the first are asked for with them, days. */
 const TOGETHER_DAYS = 14;
 
@@ -69,9 +71,11 @@ export function storeAsks(
     if (parcel.held > 0 && dayOf(parcel.since) <= day)
       places.set(parcel.place, [...(places.get(parcel.place) ?? []), parcel]);
   const known = looks.filter(({ on }) => dayOf(on) <= day);
-  return [...places].flatMap(([place, lying]): StoreAsk[] => {
+  return [...places].flatMap(([place, all]): StoreAsk[] => {
+    const asks: StoreAsk[] = leaving(all, keeps, species, day);
+    const lying = all.filter(({ id }) => day - (keeps.get(id)?.until ?? day) <= FORGOTTEN_DAYS);
+    if (!lying.length) return asks;
     const at = { parcelId: lying[0].id, place, trees: treesOf(lying) };
-    const asks: StoreAsk[] = leaving(lying, keeps, species, day);
     const since = Math.min(...lying.map((parcel) => dayOf(parcel.since)));
     const last = lastLook(known, place);
     const looked = last && dayOf(last.on) >= since ? dayOf(last.on) : null;

@@ -42,6 +42,13 @@ export function storeActWords(ask: StoreAsk, day: EpochDay): ActWords {
         store: 'moulds and used-up reserves come then, whatever their buds do (a rule of thumb)',
         packed: 'they keep packed for two weeks (a rule of thumb)',
       }[ask.keeps.by];
+      // Its day gone by, the day is no longer what is asked for.
+      if (ask.keeps.until < day)
+        return {
+          title: `Say what became of ${ask.name} in ${where}: sent, planted or gone`,
+          reason: `${several(trees, 'tree')} should have left by ${date(ask.keeps.until)}: ${why}.`,
+          waiting: 'Until somebody says so, the books hold trees that may not be there.',
+        };
       return {
         title: `Send or plant ${ask.name} out of ${where} by ${date(ask.keeps.until)}`,
         reason: `${several(trees, 'tree')}: ${why}.`,
