@@ -14,6 +14,8 @@ vi.mock('../../stores/seed', () => ({ useSeed: () => world.seed }));
 vi.mock('../../stores/plan', () => ({ usePlan: () => world.plan }));
 vi.mock('../../stores/plantings', () => ({ usePlantings: () => world.plantings }));
 vi.mock('../../stores/holds', () => ({ useHolds: () => world.holds }));
+vi.mock('../../stores/parcels', () => ({ useParcels: () => world.parcels }));
+vi.mock('../../parts/useKeeps', () => ({ useKeeps: () => ({ keeps: world.keeps }) }));
 vi.mock('../../stores/roots', () => ({ useRoots: () => world.roots }));
 vi.mock('../../stores/todayBook', () => ({ useTodayBook: () => world.book }));
 vi.mock('../../parts/useLots', () => ({ useLots: () => ({ lots: world.lots }) }));
@@ -78,6 +80,7 @@ beforeEach(() => {
   world.call.mockReset();
   world.nursery = reactive({
     whole: false,
+    lots: new Map(),
     params: { nursery: 'n' },
     lookup: { species: new Map() },
     series: { start: TODAY, tMinC: [], tMaxC: [] },
@@ -100,6 +103,15 @@ beforeEach(() => {
   const nothing = { loaded: false, load: async () => undefined };
   world.plantings = reactive({ ...nothing, kept: { plantings: [], walks: [] } });
   world.holds = reactive({ ...nothing, all: [] });
+  world.parcels = reactive({
+    ...nothing,
+    ready: async () => undefined,
+    isStale: false,
+    all: [],
+    looks: [],
+    stores: new Map(),
+  });
+  world.keeps = ref(null);
   world.book = reactive({ book: null as object | null });
   world.lots = ref<unknown[]>([]);
   world.rising = ref([]);
@@ -111,8 +123,9 @@ function everythingIsHere(lots: unknown[]) {
   world.forecasts.viewsOf = TODAY;
   world.seed.settled = true;
   world.roots.rules = {};
-  for (const store of ['plan', 'plantings', 'holds']) world[store].loaded = true;
+  for (const store of ['plan', 'plantings', 'holds', 'parcels']) world[store].loaded = true;
   world.risen.value = true;
+  world.keeps.value = new Map();
   world.book.book = { marks: [], rules: { schema: 1, rules: {} }, people: [] };
 }
 const opened = <T>(work: (today: ReturnType<typeof useToday>) => T) =>
@@ -150,6 +163,21 @@ describe('today’s list', () => {
       world.call.mockResolvedValue({ ...serverToday([]), workedAt: null, working: true });
       await today.load();
       expect(today.shown.value).toBe(false);
+    }));
+
+  it('asks to look at what was lifted and lies there, and leads to it', () =>
+    opened(async (today) => {
+      everythingIsHere([]);
+      world.parcels.all = [
+        { id: 'p', lotId: 'l', code: 'A', speciesId: 's', place: 'Trench', since: '2026-05-01', held: 40 },
+      ];
+      world.keeps.value = new Map([['p', { value: { until: TODAY + 90, by: 'buds' }, working: [] }]]);
+      await vi.waitFor(() => expect(today.isOwn.value).toBe(true));
+      const items = today.agenda.value.lines.map(({ item }) => item);
+      expect(items.map(({ part, rule, about }) => [part, rule, about])).toEqual([
+        ['lifted', 'look-lying', 'Trench'],
+      ]);
+      expect(leadsTo(items[0])).toEqual({ name: 'lift-lying', query: { parcel: 'p' } });
     }));
 
   it('is worked out only once everything it is made of is here', () =>
