@@ -124,6 +124,7 @@ test('lines go out to a table and come in from one pasted, bad ones named and no
 });
 
 test('an empty order book says what goes there', async ({ page, own }) => {
+  await own.database.query('delete from parcel_aside');
   await own.database.query('delete from tree_order');
   await signIn(page, own, 'isla@withybeck.example');
   await station(page, 'Plan');
