@@ -124,9 +124,9 @@ test('a lot’s page says what Today asks of it and opens the sheet with that wo
   await openLot(page, '26-ALN-07');
   const asked = page.getByTestId('asked');
   await expect(asked).toContainText('Today asks:');
-  await expect(asked.getByRole('button').first()).toContainText('Move 26-ALN-07 on');
-  await asked.getByRole('button', { name: 'Pull three plugs of 26-ALN-07' }).click();
-  await expect(page.getByRole('dialog').getByRole('heading', { level: 2 })).toContainText('Pull');
+  // What comes after is asked in some draws of its forecast and not in others: bound in about six of ten.
+  await asked.getByRole('button', { name: 'Move 26-ALN-07 on' }).click();
+  await expect(page.getByRole('dialog').getByRole('heading', { level: 2 })).toContainText('Move on');
   await page.keyboard.press('Escape');
   await page.goto(`${own.url}/grow`);
   await openLot(page, '26-QPE-01');
