@@ -155,18 +155,20 @@ describe('lifted trees are set aside for a line', () => {
   });
   it('a sending taken back sets aside no more than lies free since', async () => {
     const { parcels } = await lifted([30]);
+    const elsewhere = await lifted([30]);
     const [one, two] = [await order(30), await order(30)];
     await crew.ok('setAside', aside(one.of, [{ parcelId: parcels[0], count: 30 }]));
-    const sent = send([{ parcelId: parcels[0], count: 30 }], one.of);
+    // Served from elsewhere, so that what was set aside is free, and taken for another, all but a few.
+    const sent = send([{ parcelId: elsewhere.parcels[0], count: 30 }], one.of);
     await crew.ok('sendTrees', sent);
-    // Put back on the way by somebody else, and set aside for another, all but a few.
+    expect(await asides(one.of)).toEqual([]);
+    await crew.ok('setAside', aside(two.of, [{ parcelId: parcels[0], count: 26 }]));
     await crew.ok('takeBackSending', {
       params: { ...yard.nursery, sending: sent.body.id },
       body: { id: newId() },
     });
-    await crew.ok('setAside', aside(one.of, [{ parcelId: parcels[0], count: 4 }]));
-    await crew.ok('setAside', aside(two.of, [{ parcelId: parcels[0], count: 26 }]));
     expect(await asides(one.of)).toEqual([{ parcelId: parcels[0], count: 4 }]);
+    expect(await asides(two.of)).toEqual([{ parcelId: parcels[0], count: 26 }]);
   });
   it('those that die give way, the last set aside first', async () => {
     const { lot, parcels } = await lifted([60]);

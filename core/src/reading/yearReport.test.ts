@@ -20,6 +20,8 @@ describe('a year by the ledger', () => {
       { speciesId: 'alder', account: 'standing', count: 100 },
       { speciesId: 'alder', account: 'lifted', count: 20 },
       { speciesId: 'alder', account: 'sent', count: 900 },
+      // All sent in years before: nothing of them belongs to this one.
+      { speciesId: 'willow', account: 'sent', count: 300 },
     ],
     flows: [
       flow('seed', 'sown', 500),
@@ -42,7 +44,8 @@ describe('a year by the ledger', () => {
     ],
   };
   it('tells what was sown, came up, was lifted, left, and is there', () => {
-    const [{ speciesId, sums }, oak] = yearBySpecies(year);
+    const [{ speciesId, sums }, oak, ...others] = yearBySpecies(year);
+    expect(others).toEqual([]);
     expect(speciesId).toBe('alder');
     expect(sums).toMatchObject({
       sown: 500,

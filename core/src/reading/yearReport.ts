@@ -80,14 +80,13 @@ export function yearSums({ opening, flows }: Year): YearSums {
 export function yearBySpecies(year: Year): { speciesId: string; sums: YearSums }[] {
   const ids = new Set([...year.opening, ...year.flows].map(({ speciesId }) => speciesId));
   return [...ids]
-    .map((speciesId) => ({
-      speciesId,
-      sums: yearSums({
-        opening: year.opening.filter((one) => one.speciesId === speciesId),
-        flows: year.flows.filter((one) => one.speciesId === speciesId),
-      }),
-    }))
-    .filter(({ sums }) => year.flows.length > 0 || sums.standing + sums.lying > 0)
+    .map((speciesId) => {
+      const flows = year.flows.filter((one) => one.speciesId === speciesId);
+      const opening = year.opening.filter((one) => one.speciesId === speciesId);
+      return { speciesId, sums: yearSums({ opening, flows }), isQuiet: flows.length === 0 };
+    })
+    .filter(({ sums, isQuiet }) => !isQuiet || sums.standing + sums.lying > 0)
+    .map(({ speciesId, sums }) => ({ speciesId, sums }))
     .sort((a, b) => b.sums.lifted - a.sums.lifted || b.sums.standing - a.sums.standing);
 }
 
