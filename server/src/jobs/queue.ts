@@ -1,6 +1,3 @@
-import { existsSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
-import { Worker } from 'node:worker_threads';
 import { Logger as QueueLogger, makeWorkerUtils, run } from 'graphile-worker';
 import { eq } from 'drizzle-orm';
 import type pg from 'pg';
@@ -10,6 +7,7 @@ import { inNursery, openPool } from '../db/tenant';
 import { dueAt } from './pace';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 import { startSeasons } from './seasons';
+import { openThread } from './thread';
 
 /** Local hour by which a nursery's Today of the new day is worked out, before anyone asks. */
 const DAWN_HOUR = 3;
@@ -116,37 +114,5 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
       await thread.close();
       await queuePool.end();
     },
-  };
-}
-
-/** The thread that works out Todays; null where Kauri runs from its sources, which have none built. */
-function openThread(databaseUrl: string, log: Logger) {
-  const file = ['./jobs/todayThread.js', './todayThread.js']
-    .map((path) => fileURLToPath(new URL(path, import.meta.url)))
-    .find(existsSync);
-  if (file === undefined) return null;
-  const worker = new Worker(file, { workerData: { databaseUrl } });
-  worker.unref();
-  const open = new Map<number, { done: () => void; failed: (error: Error) => void }>();
-  let last = 0;
-  worker.on('message', ({ id, fault, log: said }: { id: number; fault?: string; log?: object }) => {
-    if (said) return log.error(said, 'a lot’s forecast failed');
-    const job = open.get(id);
-    open.delete(id);
-    if (fault === undefined) job?.done();
-    else job?.failed(new Error(fault));
-  });
-  worker.on('error', (error) => {
-    for (const job of open.values()) job.failed(error);
-    open.clear();
-  });
-  return {
-    work: (job: TodayJob) =>
-      new Promise<void>((done, failed) => {
-        const id = ++last;
-        open.set(id, { done, failed });
-        worker.postMessage({ id, job });
-      }),
-    close: async () => void (await worker.terminate()),
   };
 }

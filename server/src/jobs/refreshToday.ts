@@ -169,7 +169,8 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
   const { rows: shared } = await tx.$client.query<{ weather: string; shared: string }>(SHARED_BASIS, [
     nurseryId,
   ]);
-  const of = `${MODEL}/${today}/${shared[0].weather}/${shared[0].shared}`;
+  const sky = `${site.latitudeDeg}/${site.elevationM}/${shared[0].weather}`;
+  const of = `${MODEL}/${today}/${sky}/${shared[0].shared}`;
   const { rows: before } = await tx.$client.query<{
     lot_id: string;
     basis: string;
@@ -197,7 +198,7 @@ async function readNursery(tx: Tx, nurseryId: string, today: string, day: EpochD
     .digest('base64url');
   const roomBasis = `${MODEL}/${digest}`;
   const lookup = await nurseryLookup(tx, home);
-  const weather = await weatherOn(`${nurseryId} ${shared[0].weather}`, day, async () => ({
+  const weather = await weatherOn(`${nurseryId} ${sky}`, day, async () => ({
     series: await seriesOf(tx, nurseryId),
     site,
   }));
