@@ -650,7 +650,9 @@ export {
 } from './propagation/cuttings';
 
 // lifting: when bare-root trees may be lifted
-export { readGrade } from './lifting/grades';
+export { gradesOverlap, readGrade } from './lifting/grades';
+export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook } from './lifting/gradeOutlook';
+export { gradesAhead, type GradeAsk } from './forecast/gradesAhead';
 export { keepsUntil, USUAL_STORE_C, type ColdStore, type Keeps } from './lifting/storeClock';
 export {
   liftingOdds,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { startingSpecies } from '../species/startingSpecies';
-import { deskTally, growthTally, growthWorlds, liftingTally } from './index';
+import { deskTally, gradeTally, growthTally, growthWorlds, liftingTally } from './index';
 
 /* The whole table is `npm run calibrate`'s; here a short form of it guards against a slip. */
 describe('forecasts of height in simulated nurseries', () => {
@@ -21,6 +21,17 @@ describe('forecasts of height in simulated nurseries', () => {
       expect(tally.held, world.name).toBeGreaterThan(0.55);
       expect(tally.width, world.name).toBeLessThan(0.6);
     }
+  });
+});
+
+describe('counts by grade in simulated nurseries', () => {
+  it.each([
+    [1, 'weeks'],
+    [2, 'weeks'],
+  ] as const)('hold eight times in ten as assumed, after %i samples, %s ahead', (samples, ahead) => {
+    const tally = gradeTally(growthWorlds[0], samples, ahead, 160, 9);
+    expect(tally.held).toBeGreaterThan(0.75);
+    expect(tally.held).toBeLessThan(0.89);
   });
 });
 

@@ -68,7 +68,7 @@ export interface GrowthTally {
 const HOME: Home = { kind: 'bed', densityPerM2: 150, settledDepthMm: 250, airShare: 0.6, headroomCm: null };
 const PLANTS = 12;
 
-interface TrueLot {
+export interface TrueLot {
   facts: LotFacts;
   /** ln of its true mean on a day. */
   lnAt: (day: EpochDay) => number;
@@ -172,6 +172,46 @@ function weatherAt(site: Site, asOf: EpochDay): KnownWeather {
   return known;
 }
 
+/** A lot of a world, measured, with the weather as known when it is forecast and the day it is forecast for. */
+export interface WorldLot {
+  lot: TrueLot;
+  /** Spread between its plants, over their mean, in truth. */
+  cv: number;
+  weather: KnownWeather;
+  madeOn: EpochDay;
+  view: EpochDay;
+  random: Random;
+}
+
+/** Lots of one world, one after another, measured as a grower would. */
+export function* worldLots(
+  world: GrowthWorld,
+  samples: 1 | 2 | 3,
+  ahead: GrowthTally['ahead'],
+  lots: number,
+  seed: number,
+): Generator<WorldLot> {
+  const site = world.site ?? { latitudeDeg: 54.6, elevationM: 185 };
+  const random = seededRandom(seed);
+  const north = site.latitudeDeg >= 0;
+  // Forecasts are made in the last season but one of the record, so that the truth after them is known.
+  const up = dayOf(north ? '2025-05-12' : '2024-11-10');
+  const measured = [45, 75, 105].slice(0, samples).map((days) => up + days);
+  const madeOn = measured[samples - 1];
+  const truthWeather = weatherAt(site, dayOf('2026-12-20'));
+  const weather = weatherAt(site, madeOn);
+  const view = ahead === 'weeks' ? madeOn + 28 : dayOf(north ? '2026-10-20' : '2026-04-20');
+  const kinds = ['ALN', 'BPE', 'CRA', 'QPE'].map(
+    (code) => startingSpecies.find((s) => s.code === code)!.values,
+  );
+  for (let i = 0; i < lots; i++) {
+    const species = kinds[i % kinds.length];
+    const years = plantYears({ species } as LotFacts, site.latitudeDeg, truthWeather.warmth);
+    const lot = trueLot(world, species, years(0, up), measured, random, `${seed}-${i}`);
+    yield { lot, cv: species.plantCv * (world.plants ?? 1), weather, madeOn, view, random };
+  }
+}
+
 /**
  * Simulates lots of one world, measures them as a grower would, forecasts from each sample on and counts how the
  * forecasts held.
@@ -185,26 +225,10 @@ export function growthTally(
   lots: number,
   seed: number,
 ): GrowthTally {
-  const site = world.site ?? { latitudeDeg: 54.6, elevationM: 185 };
-  const random = seededRandom(seed);
-  const north = site.latitudeDeg >= 0;
-  // Forecasts are made in the last season but one of the record, so that the truth after them is known.
-  const up = dayOf(north ? '2025-05-12' : '2024-11-10');
-  const measured = [45, 75, 105].slice(0, samples).map((days) => up + days);
-  const madeOn = measured[samples - 1];
-  const truthWeather = weatherAt(site, dayOf('2026-12-20'));
-  const forecastWeather = weatherAt(site, madeOn);
-  const view = ahead === 'weeks' ? madeOn + 28 : dayOf(north ? '2026-10-20' : '2026-04-20');
   const tally = { held: 0, width: 0, pinball: 0 };
   const errors = { species: [] as number[], value: [] as number[] };
-  const kinds = ['ALN', 'BPE', 'CRA', 'QPE'].map(
-    (code) => startingSpecies.find((s) => s.code === code)!.values,
-  );
-  for (let i = 0; i < lots; i++) {
-    const species = kinds[i % kinds.length];
-    const years = plantYears({ species } as LotFacts, site.latitudeDeg, truthWeather.warmth);
-    const lot = trueLot(world, species, years(0, up), measured, random, `${seed}-${i}`);
-    const { state } = forecastLot(lot.facts, forecastWeather.outlook, forecastWeather.warmth, { view });
+  for (const { lot, weather, madeOn, view } of worldLots(world, samples, ahead, lots, seed)) {
+    const { state } = forecastLot(lot.facts, weather.outlook, weather.warmth, { view });
     const truth = lot.lnAt(view);
     const band = [state.heightCm.p10, state.heightCm.p50, state.heightCm.p90].map(Math.log);
     if (truth >= band[0] && truth <= band[2]) tally.held++;

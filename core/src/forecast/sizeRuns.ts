@@ -3,6 +3,7 @@ import { normalStrata } from '../chance/normal';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
 import type { Spread } from '../chance/spread';
 import {
+  COLLAR_CV,
   covariance,
   drawSizes,
   MODEL_DAYS,
@@ -155,7 +156,7 @@ export function sizeKnown(
     factorSdLog(facts, what),
     species.growthPerDd.sdLog * widthOf(facts, what),
     samples,
-    species.plantCv * (what === 'height' ? 1 : 0.8),
+    species.plantCv * (what === 'height' ? 1 : COLLAR_CV),
     (lnRate) => {
       const along = walk!(middle.ratePerDd * Math.exp(lnRate));
       return (lnFactor) => along(curveWith(middle, lnFactor, lnRate));

@@ -16,6 +16,8 @@ export const SEASON_SD = 0.2;
 const SAMPLING_SD = 0.03;
 /** Weight of the species' spread between plants, in plants. */
 const CV_WEIGHT = 8;
+/** Spread of collars between plants over that of heights. A rule of thumb, until the lot's own are measured. */
+export const COLLAR_CV = 0.8;
 
 const FACTORS = 31;
 const RATES = 21;
@@ -83,19 +85,18 @@ function spreadOver(weights: Float64Array): number {
   return Math.sqrt(Math.max(0, square - mean ** 2));
 }
 
+/** Plants that the spread of a lot was learnt from: those measured, and the species' own weight. */
+export const cvWeight = (samples: readonly Pick<SizeSample, 'n'>[]): number =>
+  samples.reduce((weight, { n }) => weight + Math.max(0, n - 1), CV_WEIGHT);
+
 /** Spread between plants of a lot over their mean, from its samples and the species' own. */
 export function pooledCv(
   samples: readonly Pick<SizeSample, 'n' | 'mean' | 'sd'>[],
   speciesCv: number,
 ): number {
   let squares = CV_WEIGHT * speciesCv ** 2;
-  let weight = CV_WEIGHT;
-  for (const { n, mean, sd } of samples) {
-    if (n < 2) continue;
-    squares += (n - 1) * (sd / mean) ** 2;
-    weight += n - 1;
-  }
-  return Math.sqrt(squares / weight);
+  for (const { n, mean, sd } of samples) if (n > 1) squares += (n - 1) * (sd / mean) ** 2;
+  return Math.sqrt(squares / cvWeight(samples));
 }
 
 /** Variance of the logarithm of a sample's mean: never less than its own plants show. */

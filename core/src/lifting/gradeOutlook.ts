@@ -1,0 +1,181 @@
+import type { Beta } from '../chance/beta';
+import { betaQuantile } from '../chance/betaCdf';
+import { normalCdf, normalQuantile } from '../chance/normal';
+import { bandOf, type Band } from '../chance/quantile';
+import { normalDraw, seededRandom } from '../chance/random';
+import { sum, type Step, type Worked } from '../working/working';
+import type { Grade } from './grades';
+
+/** A grade of a scheme: its heights, and the thinnest collar it takes. */
+export interface GradeClass extends Grade {
+  /** mm; null where the collar is not looked at. */
+  collarMm: number | null;
+}
+
+/** How plants of a lot differ in one measure. */
+export interface Between {
+  /** Mean of the lot, run by run, cm or mm; 0 where none is up in a run. */
+  means: Float64Array;
+  /** Standard deviation between plants over their mean. */
+  cv: number;
+  /** Plants that this spread was learnt from, the species' own weight among them. */
+  cvOf: number;
+}
+
+/** What a lot would give if it were lifted and graded on a day, in trees, each with its eight-in-ten band. */
+export interface GradeOutlook {
+  grades: Band[];
+  /** Shorter than the least grade. */
+  small: Band;
+  /** Of a grade's height, and thinner than it takes. */
+  thin: Band;
+  /** Taller than every grade, or between two. */
+  beside: Band;
+  /** Out for their roots, whatever their size; null where no roots were looked at. */
+  roots: Band | null;
+}
+
+/** How tall plants of a lot are thick as well: correlation of height and collar within a lot. A rule of thumb. */
+export const HEIGHT_COLLAR = 0.7;
+/** Each run is counted out so often that there are at least so many. */
+const COUNTED_RUNS = 600;
+/** Points at which the collar is looked at within a grade's heights. */
+const POINTS = 12;
+
+/**
+ * What a lot would give by grade: plants spread normally about each run's mean, in height and collar together; the lot's
+ * spread known as well as its samples tell; trees counted out as chance has them.
+ * @param trees that stand
+ * @param bad share of plants whose roots put them out; null where none were looked at, and then none are put out
+ */
+export function gradeOutlook(
+  classes: readonly GradeClass[],
+  heights: Between,
+  collars: Between,
+  trees: number,
+  bad: Beta | null,
+): Worked<GradeOutlook> {
+  const given = heights.means.length;
+  const runs = given * Math.ceil(COUNTED_RUNS / given);
+  const random = seededRandom(runs + classes.length);
+  const counts = Array.from({ length: classes.length + 4 }, () => new Float64Array(runs));
+  const [small, thin, beside, roots] = counts.slice(classes.length);
+  const least = Math.min(...classes.map(({ fromCm }) => fromCm ?? -Infinity));
+  for (let run = 0; run < runs; run++) {
+    const mean = heights.means[run % given];
+    const rejected = bad === null ? 0 : betaQuantile(random(), bad);
+    const kept = 1 - rejected;
+    roots[run] = counted(rejected, trees, random);
+    if (!(mean > 0)) {
+      small[run] = counted(kept, trees, random);
+      continue;
+    }
+    const sd = mean * heights.cv * spreadLuck(heights.cvOf, random);
+    const collar = {
+      mean: collars.means[run % given],
+      sd: collars.means[run % given] * collars.cv * spreadLuck(collars.cvOf, random),
+    };
+    const below = (cm: number | null, open: number) => (cm === null ? open : normalCdf((cm - mean) / sd));
+    const short = least === -Infinity ? 0 : below(least, 0);
+    let graded = 0;
+    let slim = 0;
+    classes.forEach(({ fromCm, toCm, collarMm }, k) => {
+      const [from, to] = [below(fromCm, 0), below(toCm, 1)];
+      const thick =
+        collarMm === null ? to - from : thickShare(from, to, (collarMm - collar.mean) / collar.sd);
+      counts[k][run] = counted(kept * thick, trees, random);
+      graded += to - from;
+      slim += to - from - thick;
+    });
+    small[run] = counted(kept * short, trees, random);
+    thin[run] = counted(kept * slim, trees, random);
+    beside[run] = counted(kept * Math.max(0, 1 - short - graded), trees, random);
+  }
+  const bands = counts.map((of) => bandOf(of));
+  const [smallBand, thinBand, besideBand, rootsBand] = bands.slice(classes.length);
+  return {
+    value: {
+      grades: bands.slice(0, classes.length),
+      small: smallBand,
+      thin: thinBand,
+      beside: besideBand,
+      roots: bad === null ? null : rootsBand,
+    },
+    working: workingOf(classes, heights, collars, trees, bad),
+  };
+}
+
+/** Share of plants between two points of the height's distribution whose collar is thick enough, by strata of it. */
+function thickShare(from: number, to: number, collarZ: number): number {
+  const rest = Math.sqrt(1 - HEIGHT_COLLAR ** 2);
+  let share = 0;
+  for (let i = 0; i < POINTS; i++) {
+    const z = normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, from + ((to - from) * (i + 0.5)) / POINTS)));
+    share += (1 - normalCdf((collarZ - HEIGHT_COLLAR * z) / rest)) / POINTS;
+  }
+  return (to - from) * share;
+}
+
+/** How many times as wide a spread may be as it was measured on so many plants. */
+const spreadLuck = (of: number, random: () => number): number =>
+  Math.exp(normalDraw(random) / Math.sqrt(2 * Math.max(2, of)));
+
+/** Trees of a share, as chance counts them out of a finite lot. */
+function counted(share: number, trees: number, random: () => number): number {
+  const luck = Math.sqrt(Math.max(0, trees * share * (1 - share))) * normalDraw(random);
+  return Math.round(Math.min(trees, Math.max(0, trees * share + luck)));
+}
+
+function workingOf(
+  classes: readonly GradeClass[],
+  heights: Between,
+  collars: Between,
+  trees: number,
+  bad: Beta | null,
+): Step[] {
+  const { p50: mean } = bandOf(heights.means);
+  const collar = bandOf(collars.means).p50;
+  const sd = mean * heights.cv;
+  const steps: Step[] = [
+    {
+      what: 'Spread of heights between plants',
+      expression: sum`${mean} × ${heights.cv}`,
+      result: sd,
+      unit: 'cm',
+      inputs: [
+        { name: 'mean height in the middle run', value: mean, unit: 'cm', origin: 'record' },
+        { name: 'spread over mean', value: heights.cv, origin: 'record' },
+        {
+          name: 'plants it was learnt from, the species’ own weight among them',
+          value: heights.cvOf,
+          origin: 'record',
+        },
+      ],
+    },
+  ];
+  const at = (cm: number | null) => (cm === null ? null : (cm - mean) / sd);
+  for (const { fromCm, toCm, collarMm } of classes) {
+    const [from, to] = [at(fromCm), at(toCm)];
+    const share = (to === null ? 1 : normalCdf(to)) - (from === null ? 0 : normalCdf(from));
+    steps.push({
+      what: `Of the height of grade ${fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`} cm`,
+      expression: sum`${trees} × ${share}`,
+      result: trees * share,
+      unit: 'trees',
+      how:
+        collarMm === null
+          ? 'The share of a normal spread between the two heights, in the middle run.'
+          : `The share of a normal spread between the two heights, in the middle run; of these, collars of ${collarMm} mm and more stay, where the middle run’s mean is ${Math.round(collar * 10) / 10} mm and height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb.`,
+      inputs: [
+        { name: 'trees that stand', value: trees, origin: 'record' },
+        { name: 'share', value: share, origin: 'record' },
+      ],
+    });
+  }
+  steps.push({
+    what: 'Bands',
+    how: `Over ${heights.means.length} runs of the forecast: the lot’s mean, how well its spread is known, and the chance of a finite lot. ${bad === null ? 'No roots were looked at: none are taken off for them.' : `Roots put out a share of Beta(${bad.alpha}, ${bad.beta}), whatever the size.`}`,
+    result: '10 to 90 %',
+  });
+  return steps;
+}
