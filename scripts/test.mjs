@@ -83,7 +83,8 @@ const vitest = (project, ...more) => [
 ];
 /** Says what took longest, so that what slows the whole is seen. */
 function sayLongest(took) {
-  for (const [name, ms] of took.sort((a, b) => b[1] - a[1]).slice(0, 8))
+  const long = took.filter(([, ms]) => ms > 2000).sort((a, b) => b[1] - a[1]);
+  for (const [name, ms] of long.slice(0, 8))
     console.log(`  ${(ms / 1000).toFixed(1).padStart(6)} s  ${name}`);
 }
 const vitestCounts = (r) => {

@@ -650,6 +650,7 @@ export {
 } from './propagation/cuttings';
 
 // lifting: when bare-root trees may be lifted
+export { cullReasons, type CullReason, type Culls } from './lifting/culls';
 export { gradesOverlap, readGrade } from './lifting/grades';
 export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook } from './lifting/gradeOutlook';
 export { gradesAhead, type GradeAsk } from './forecast/gradesAhead';

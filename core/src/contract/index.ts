@@ -6,6 +6,7 @@ export * from './yard/schemas';
 export * from './roots/schemas';
 export * from './growing/schemas';
 export * from './parcels/schemas';
+export * from './parcels/grading';
 export * from './plantings/schemas';
 export * from './arrivals/schemas';
 export * from './holds/schemas';

@@ -1,8 +1,8 @@
-import { autumnStart, dayOf, isoOf, type EpochDay } from '@kauri/core';
+import { autumnStart, dayOf, isoOf, type Culls, type EpochDay } from '@kauri/core';
 import type { NewParcel } from '@kauri/core/contract';
 import { and, eq, inArray } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
-import { lot, place } from '../db/schema/index';
+import { lot, place, species } from '../db/schema/index';
 import type { Work } from '../http/context';
 import { lotRow } from '../features/lots/lotRows';
 import { liftLot } from '../features/lots/records';
@@ -31,6 +31,55 @@ export function twoGrades(lifted: number, heightCm: number, where: string): NewP
   return [of(`${at}–${at + 20}`, at, at + 20, taller), of(`under ${at}`, null, at, lifted - taller)].filter(
     ({ count }) => count > 0,
   );
+}
+
+/** Of those culled in the demo, most are small and a third go for their roots. */
+export function cullsOf(culled: number): Culls[] {
+  const roots = Math.round(culled / 3);
+  const of: Culls[] = [
+    { why: 'small', count: culled - roots },
+    { why: 'roots', count: roots },
+  ];
+  return of.filter(({ count }) => count > 0);
+}
+
+/** Species that the demo sells as hedging, by code. */
+const HEDGING = ['CBE', 'CRA', 'PSP', 'COR', 'ACA', 'ROS'];
+
+/** By what the demo's trees are sorted: by height, and hedging by its collar as well. */
+async function grades(work: Work): Promise<void> {
+  const rows = await work.tx
+    .select({ id: species.id, code: species.code })
+    .from(species)
+    .where(eq(species.nurseryId, work.nurseryId));
+  const hedging = rows.filter(({ code }) => HEDGING.includes(code)).map(({ id }) => id);
+  const grade = (fromCm: number | null, toCm: number | null, collarMm: number | null = null) => ({
+    name: '',
+    fromCm,
+    toCm,
+    collarMm,
+  });
+  await keepValue(work, 'grading', null, {
+    schema: 1,
+    schemes: [
+      {
+        id: newId(),
+        name: 'By height',
+        speciesIds: [],
+        grades: [grade(20, 40), grade(40, 60), grade(60, 90), grade(90, null)],
+      },
+      ...(hedging.length
+        ? [
+            {
+              id: newId(),
+              name: 'Hedging, with collars',
+              speciesIds: hedging,
+              grades: [grade(20, 40, 4), grade(40, 60, 5), grade(60, 80, 7), grade(80, null, 9)],
+            },
+          ]
+        : []),
+    ],
+  });
 }
 
 /** Days from a lift until the last of it was sent. */
@@ -84,6 +133,7 @@ async function liftNow(work: Work, latitudeDeg: number): Promise<void> {
     note: 'Bundled in 25s.',
     lifted,
     culled: 4,
+    culls: cullsOf(4),
     parcels: twoGrades(lifted, 40, bay?.name ?? 'Trench'),
   });
   const { parcels } = await parcelsOf(tx, nurseryId, today);
@@ -123,6 +173,7 @@ async function liftNow(work: Work, latitudeDeg: number): Promise<void> {
 
 /** What was lifted in the demo: old lifts have left, and one lies heeled in while trees rest. */
 export async function liftAndSend(work: Work, latitudeDeg: number): Promise<void> {
+  await grades(work);
   await sendOld(work);
   await liftNow(work, latitudeDeg);
 }

@@ -43,7 +43,7 @@ type HeatWave = NonNullable<DemoNursery['heatWave']>;
 import { batchKey, makeSeedRoom, type SeedIds } from './seed';
 import { growOn, makeStations } from './growing';
 import { planAhead } from './plan';
-import { liftAndSend, twoGrades } from './lifts';
+import { cullsOf, liftAndSend, twoGrades } from './lifts';
 import { takeIn } from './arrivals';
 import { plantOut } from './plantings';
 import { makeOrders } from './orders';
@@ -434,7 +434,13 @@ async function recordLot({ work, lot, facts, truth, id, today, cells }: Course):
       const culled = Math.round(row.held.standing * 0.06 * lot.lifted);
       const lifted = Math.round((row.held.standing - culled) * lot.lifted);
       const parcels = twoGrades(lifted, truth.heightAt(winter), 'Heel-in bay 1');
-      await liftLot(work, id, { ...entry(winter, 'Bundled in 25s, heeled in.'), lifted, culled, parcels });
+      await liftLot(work, id, {
+        ...entry(winter, 'Bundled in 25s, heeled in.'),
+        lifted,
+        culled,
+        culls: cullsOf(culled),
+        parcels,
+      });
     }
   }
 }

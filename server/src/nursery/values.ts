@@ -1,6 +1,7 @@
 import { emptySite, startingPrices, usualRootRules, type PriceList, type SitePlan } from '@kauri/core';
 import type {
   Climate,
+  Grading,
   LearntValues,
   Papers,
   Programme,
@@ -30,6 +31,7 @@ export interface NurseryValues {
   routes: RaisingRoutes;
   plan: SeasonPlan;
   papers: Papers;
+  grading: Grading;
 }
 type Kind = keyof NurseryValues;
 
@@ -45,6 +47,7 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   routes: { schema: 1, routes: [] },
   plan: { schema: 1, sowings: [] },
   papers: { schema: 1, fields: [] },
+  grading: { schema: 1, schemes: [] },
   water: {
     schema: 1,
     bucketLitres: 10,

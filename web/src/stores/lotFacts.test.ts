@@ -30,6 +30,7 @@ const none = (lotId: string) =>
     care: [],
     events: [],
     roots: [],
+    culls: [],
     stages: [],
   }) as never as Evidence;
 const asMaps = (rows: LotRow[], evidence: Evidence[]) =>

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { cuttingKinds } from '../../species/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
 import { accounts, outCauses } from '../../ledger/ledger';
+import { cullReasons } from '../../lifting/culls';
 import { gradesOverlap } from '../../lifting/grades';
 import { CareRecord, EventRecord } from '../growing/schemas';
 import { RootRecord } from '../roots/schemas';
@@ -254,6 +255,14 @@ export const Evidence = z.object({
     }),
   ),
   roots: z.array(RootRecord),
+  /** Why trees were culled at a lift, as far as it was said. */
+  culls: z.array(
+    z.object({
+      entry: Id,
+      on: PlainDate,
+      reasons: z.array(z.object({ why: z.enum(cullReasons), count: z.number() })),
+    }),
+  ),
   /** What befell it, and the work done to it without moving it. */
   events: z.array(EventRecord),
   care: z.array(CareRecord),
@@ -337,10 +346,21 @@ export const Lift = z
     ...entry,
     lifted: wholeNumber('Trees lifted', 0, 10_000_000),
     culled: wholeNumber('Trees culled', 0, 10_000_000),
+    /** Why, of those culled: each reason once, no more than were culled. */
+    culls: z
+      .array(z.object({ why: z.enum(cullReasons), count: wholeNumber('Trees culled', 1, 10_000_000) }))
+      .refine((all) => new Set(all.map(({ why }) => why)).size === all.length, {
+        message: 'A reason is named twice.',
+      })
+      .default([]),
     /** What was lifted, grade by grade; left out, all of it is one parcel that was not graded. */
     parcels: z.array(NewParcel).max(20, 'At most 20 grades.').default([]),
   })
   .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.')
+  .refine(({ culled, culls }) => culls.reduce((t, c) => t + c.count, 0) <= culled, {
+    message: 'More are said to be culled for a reason than were culled.',
+    path: ['culled'],
+  })
   .refine(({ lifted, parcels }) => !parcels.length || parcels.reduce((t, p) => t + p.count, 0) === lifted, {
     message: 'The grades do not add up to what was lifted.',
     path: ['lifted'],

@@ -9,6 +9,8 @@ export const parcelPaths = {
   takeBackLook: ['POST', '/nurseries/:nursery/looks/:look/undo'],
   papers: ['GET', '/nurseries/:nursery/papers'],
   setPapers: ['PUT', '/nurseries/:nursery/papers'],
+  grading: ['GET', '/nurseries/:nursery/grading'],
+  setGrading: ['PUT', '/nurseries/:nursery/grading'],
   sendTrees: ['POST', '/nurseries/:nursery/sendings'],
   takeBackSending: ['POST', '/nurseries/:nursery/sendings/:sending/undo'],
 } as const satisfies Record<string, Path>;

@@ -1,6 +1,7 @@
 import { JustId } from '../basics';
 import { atLook, atParcel, atSending, inNursery, route } from '../route';
 import { parcelPaths as paths } from './paths';
+import { EditedGrading, KeptGrading } from './grading';
 import * as parcels from './schemas';
 
 /** Lifted trees, where they lie, and whom they were sent to. */
@@ -37,6 +38,15 @@ export const parcelRoutes = {
     params: inNursery,
     body: parcels.EditedPapers,
     answer: parcels.KeptPapers,
+  }),
+  grading: route(paths.grading, 'visitor', 'By what lifted trees are graded', {
+    params: inNursery,
+    answer: KeptGrading,
+  }),
+  setGrading: route(paths.setGrading, 'grower', 'Write by what they are graded', {
+    params: inNursery,
+    body: EditedGrading,
+    answer: KeptGrading,
   }),
   sendTrees: route(paths.sendTrees, 'crew', 'Send lifted trees, for a line of an order or without', {
     params: inNursery,

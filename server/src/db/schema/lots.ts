@@ -1,4 +1,4 @@
-import type { Account, CareDone, CuttingKind, EventKind, RootPlant } from '@kauri/core';
+import type { Account, CareDone, Culls, CuttingKind, EventKind, RootPlant } from '@kauri/core';
 import type { Patch, PatchCount } from '@kauri/core/contract';
 import { sql } from 'drizzle-orm';
 import {
@@ -196,6 +196,7 @@ export type ObservationValues =
   | { kind: 'root'; plant: RootPlant; spoiled: boolean }
   | { kind: 'event'; what: EventKind; hit: number; dead: number; patch: string; photos: string[] }
   | { kind: 'care'; done: CareDone }
+  | { kind: 'cull'; reasons: Culls[] }
   /** The stages it left and began. */
   | { kind: 'shift'; from: string; to: string };
 
@@ -207,7 +208,7 @@ export const observation = pgTable(
     /** Also the id of the entry its movements carry. */
     id: uuid().notNull(),
     lotId: uuid('lot_id').notNull(),
-    kind: text({ enum: ['emergence', 'size', 'pull', 'root', 'shift', 'event', 'care'] }).notNull(),
+    kind: text({ enum: ['emergence', 'size', 'pull', 'root', 'shift', 'event', 'care', 'cull'] }).notNull(),
     onDate: date('on_date').notNull(),
     values: jsonb().$type<ObservationValues>().notNull(),
     heightN: integer('height_n'),

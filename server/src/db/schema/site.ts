@@ -1,6 +1,7 @@
 import type { BedDesign, PriceList, SitePlan } from '@kauri/core';
 import type {
   Climate,
+  Grading,
   LearntValues,
   Papers,
   Programme,
@@ -44,6 +45,7 @@ export const nurseryValue = pgTable(
         'routes',
         'plan',
         'papers',
+        'grading',
       ],
     }).notNull(),
     value: jsonb()
@@ -59,6 +61,7 @@ export const nurseryValue = pgTable(
         | RaisingRoutes
         | SeasonPlan
         | Papers
+        | Grading
       >()
       .notNull(),
     version: integer().notNull().default(1),

@@ -30,6 +30,7 @@ export function noEvidence(lotId: string): Evidence {
     sizes: [],
     pulls: [],
     roots: [],
+    culls: [],
     events: [],
     care: [],
     shifts: [],
@@ -120,6 +121,9 @@ function addObservation(
       break;
     case 'root':
       evidence.roots.push({ entry, on, plant: values.plant, spoiled: values.spoiled, note });
+      break;
+    case 'cull':
+      evidence.culls.push({ entry, on, reasons: values.reasons });
       break;
     case 'pull':
       evidence.pulls.push({ entry, on, scores: values.scores, spoiled: values.spoiled, note });

@@ -98,6 +98,16 @@ export async function liftLot(work: Work, lotId: string, body: BodyOf<'liftLot'>
     [{ from: 'standing', to: 'out:culled', count: body.culled }],
     body.note,
   );
+  if (body.culls.length)
+    await work.tx.insert(observation).values({
+      nurseryId: work.nurseryId,
+      id: body.id,
+      lotId,
+      kind: 'cull',
+      onDate: body.on,
+      values: { kind: 'cull', reasons: body.culls },
+      note: body.note,
+    });
   const whole = { grade: '', fromCm: null, toCm: null, bundleOf: null, place: '' };
   const ungraded = body.lifted > 0 ? [{ ...whole, id: newId(), count: body.lifted }] : [];
   await liftInto(work, row, body, body.parcels.length ? body.parcels : ungraded);

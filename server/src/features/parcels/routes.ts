@@ -40,6 +40,15 @@ export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
     const kept = await keepValue(await workOf(call), 'papers', version, papers);
     return { version: kept.version, papers: kept.value };
   },
+  async grading(call) {
+    const { version, value } = await readValue(call, 'grading');
+    return { version, grading: value };
+  },
+  async setGrading(call) {
+    const { version, grading } = call.body;
+    const kept = await keepValue(await workOf(call), 'grading', version, grading);
+    return { version: kept.version, grading: kept.value };
+  },
   async sendTrees(call) {
     const work = await workOf(call);
     await sendTrees(work, call.body);

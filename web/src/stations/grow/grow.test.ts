@@ -42,6 +42,7 @@ describe('the next code', () => {
 
 const evidence: Evidence = {
   roots: [],
+  culls: [],
   events: [],
   care: [],
   shifts: [],
