@@ -11,7 +11,8 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
   await page.getByTestId('lots').getByText('26-ACA-01').click();
   await expect(page.getByRole('heading', { name: '26-ACA-01', level: 1 })).toBeVisible();
 
-  await test.step('two grades, which may not overlap', async () => {
+  await test.step('two grades in words of one’s own, which may not overlap', async () => {
+    await page.getByLabel('Graded by').selectOption('words of my own, or not at all');
     await page.getByLabel('Lifted, good').fill('60');
     await page
       .getByLabel(/^Grade/)
@@ -256,4 +257,72 @@ test('lots are lifted in the order their buds ask for, and more hands help where
   await expect(page.getByLabel('People')).toHaveValue('1');
   await page.getByText('Wed', { exact: true }).click();
   await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('Thu 26 Nov');
+});
+
+test('a bed says what it will give by grade, is tallied at the bed against the air, and keeps why trees were culled', async ({
+  page,
+  own,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, own, 'isla@withybeck.example', '/lift');
+  await page.getByTestId('lots').getByText('26-ACA-01').click();
+  await expect(page.getByRole('heading', { name: '26-ACA-01', level: 1 })).toBeVisible();
+  const ahead = page.getByTestId('grades-ahead');
+
+  await test.step('by the scheme thought of first for its species; another is written, and may not overlap', async () => {
+    await expect(ahead.getByRole('row').nth(1)).toContainText('20–40 cm, 4 mm and over');
+    await page.getByRole('button', { name: 'Change the grades' }).click();
+    await sheet(page).getByRole('button', { name: 'Another scheme' }).click();
+    await sheet(page).getByLabel('Name', { exact: true }).fill('Carr Lane sizes');
+    await sheet(page).getByLabel('Heights cm', { exact: true }).fill('30–50');
+    await sheet(page).getByLabel('Heights 2').fill('45+');
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(sheet(page).getByText('Two grades overlap').first()).toBeVisible();
+    await sheet(page).getByLabel('Heights 2').fill('50+');
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(sheet(page)).toHaveCount(0);
+    await page.getByLabel('By the grades of').selectOption('Carr Lane sizes');
+    await expect(ahead.getByRole('row').nth(2)).toContainText('50+ cm');
+  });
+
+  await test.step('tallied by taps; the last is taken back, and a reload loses none', async () => {
+    await page.getByLabel('Graded by').selectOption('Carr Lane sizes');
+    await page.getByRole('link', { name: 'Tally at the bed' }).click();
+    const good = page.getByRole('group', { name: 'Lifted, good' });
+    const culls = page.getByRole('group', { name: 'Culled for' });
+    await good.getByRole('button', { name: '30–50 cm' }).click();
+    await page.getByText('25', { exact: true }).click();
+    await good.getByRole('button', { name: '50+ cm' }).click();
+    await culls.getByRole('button', { name: 'roots' }).click();
+    await culls.getByRole('button', { name: 'too thin' }).click();
+    await expect(page.getByTestId('tallied')).toContainText('26 lifted, 2 culled');
+    await page.getByRole('button', { name: 'Back: 1 too thin' }).click();
+    await page.reload();
+    await expect(page.getByTestId('tallied')).toContainText('26 lifted, 1 culled');
+  });
+
+  await test.step('roots in the air are timed, and past what they stand it says so', async () => {
+    const clock = page.getByTestId('exposure-clock');
+    await expect(clock).toHaveAttribute('data-state', 'covered');
+    await page.clock.install();
+    await clock.getByRole('button', { name: 'Roots out' }).click();
+    await expect(clock).toHaveAttribute('data-state', 'out');
+    await page.clock.runFor('03:00:00');
+    await expect(clock).toHaveAttribute('data-state', 'over');
+    await expect(clock.getByRole('alert')).toContainText('Past what fine roots stand');
+    await clock.getByRole('button', { name: 'Covered' }).click();
+    await expect(clock).toHaveAttribute('data-state', 'covered');
+  });
+
+  await test.step('kept: parcels by grade, why they were culled, and an undo of the whole', async () => {
+    await page.getByLabel('They lie in').fill('Heel-in bay 2');
+    await page.getByRole('button', { name: 'Keep the lift' }).click();
+    await expect(page.getByTestId('lifts')).toContainText('culled (roots 1)');
+    await page.getByRole('link', { name: '26 still here' }).click();
+    const bay = page.getByTestId('lying-Heel-in bay 2');
+    await expect(bay).toContainText('Field maple, 50 cm and over');
+    await expect(bay).toContainText('1 bundle of 25');
+    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await expect(bay).toHaveCount(0);
+  });
 });

@@ -651,6 +651,7 @@ export {
 
 // lifting: when bare-root trees may be lifted
 export { cullReasons, type CullReason, type Culls } from './lifting/culls';
+export { batchIn, exposureAt, type Exposure, type ExposureState } from './lifting/exposureClock';
 export { gradesOverlap, readGrade } from './lifting/grades';
 export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook } from './lifting/gradeOutlook';
 export { gradesAhead, type GradeAsk } from './forecast/gradesAhead';

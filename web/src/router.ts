@@ -95,6 +95,12 @@ export const router = createRouter({
       path: '/lift',
       component: () => import('./stations/lift/LiftShell.vue'),
       children: [
+        {
+          path: 'tally/:lot',
+          name: 'lift-tally',
+          meta: { handsFull: true },
+          component: () => import('./stations/lift/TallyPage.vue'),
+        },
         { path: 'order', name: 'lift-order', component: () => import('./stations/lift/OrderPage.vue') },
         { path: 'load', name: 'lift-load', component: () => import('./stations/lift/LoadPage.vue') },
         { path: 'lifted', name: 'lift-lying', component: () => import('./stations/lift/LyingPage.vue') },
@@ -110,6 +116,7 @@ export const router = createRouter({
         {
           path: 'walk/:walk',
           name: 'planted-walk',
+          meta: { handsFull: true },
           component: () => import('./stations/planted/WalkPage.vue'),
         },
         {

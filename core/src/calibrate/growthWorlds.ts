@@ -68,7 +68,7 @@ export interface GrowthTally {
 const HOME: Home = { kind: 'bed', densityPerM2: 150, settledDepthMm: 250, airShare: 0.6, headroomCm: null };
 const PLANTS = 12;
 
-export interface TrueLot {
+interface TrueLot {
   facts: LotFacts;
   /** ln of its true mean on a day. */
   lnAt: (day: EpochDay) => number;

@@ -153,24 +153,31 @@ function workingOf(
       ],
     },
   ];
-  const at = (cm: number | null) => (cm === null ? null : (cm - mean) / sd);
+  const below = (cm: number | null, open: number) => (cm === null ? open : normalCdf((cm - mean) / sd));
   for (const { fromCm, toCm, collarMm } of classes) {
-    const [from, to] = [at(fromCm), at(toCm)];
-    const share = (to === null ? 1 : normalCdf(to)) - (from === null ? 0 : normalCdf(from));
-    steps.push({
-      what: `Of the height of grade ${fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`} cm`,
-      expression: sum`${trees} × ${share}`,
-      result: trees * share,
+    const words = fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`;
+    const [from, to] = [below(fromCm, 0), below(toCm, 1)];
+    const share = (name: string, of: number) => ({
+      expression: sum`${trees} × ${of}`,
+      result: trees * of,
       unit: 'trees',
-      how:
-        collarMm === null
-          ? 'The share of a normal spread between the two heights, in the middle run.'
-          : `The share of a normal spread between the two heights, in the middle run; of these, collars of ${collarMm} mm and more stay, where the middle run’s mean is ${Math.round(collar * 10) / 10} mm and height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb.`,
       inputs: [
-        { name: 'trees that stand', value: trees, origin: 'record' },
-        { name: 'share', value: share, origin: 'record' },
+        { name: 'trees that stand', value: trees, origin: 'record' as const },
+        { name, value: of, origin: 'record' as const },
       ],
     });
+    steps.push({
+      what: `Of ${words} cm in the middle run`,
+      ...share('share of a normal spread between the two heights', to - from),
+    });
+    if (collarMm !== null)
+      steps.push({
+        what: `Of these, thick enough: a collar of ${collarMm} mm and more`,
+        ...share(
+          `share of both, about a mean collar of ${Math.round(collar * 10) / 10} mm; height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb`,
+          thickShare(from, to, (collarMm - collar) / (collar * collars.cv)),
+        ),
+      });
   }
   steps.push({
     what: 'Bands',

@@ -12,6 +12,8 @@ withDefaults(
     inputmode?: 'text' | 'decimal' | 'numeric' | 'email';
     autocomplete?: string;
     max?: string;
+    /** Read out and not shown: the field stands under a column's head. */
+    labelHidden?: boolean;
   }>(),
   {
     type: 'text',
@@ -29,7 +31,7 @@ const id = useId();
 
 <template>
   <div>
-    <label :for="id" class="mb-1 block font-bold">
+    <label :for="id" class="mb-1 block font-bold" :class="labelHidden ? 'sr-only' : ''">
       {{ label }} <span v-if="unit" class="text-muted font-normal">{{ unit }}</span>
     </label>
     <input

@@ -32,10 +32,15 @@ const main = useTemplateRef('main');
 // Another thing to look at begins at its top.
 watch(
   () => router.currentRoute.value.path,
-  () => main.value?.scrollTo(0, 0),
+  () => {
+    main.value?.scrollTo(0, 0);
+    for (const part of main.value?.querySelectorAll('[data-station-scroll]') ?? []) part.scrollTo(0, 0);
+  },
   { flush: 'post' },
 );
 
+/** Where both hands are at the trees, a phone’s screen is theirs. */
+const atHand = computed(() => (route.meta.handsFull ? 'max-md:hidden' : ''));
 /** No station shows a list that is not whole; Today has the server’s meanwhile. */
 const arriving = computed(() =>
   nursery.expected ? `Fetching the lots: ${nursery.arrived} of ${nursery.expected}` : 'Fetching the lots …',
@@ -80,8 +85,8 @@ useIntervalFn(() => {
       >To the station</a
     >
     <StationRail class="md:row-span-2" />
-    <TopBar @keys="keysShown = true" />
-    <main id="main" ref="main" class="relative min-h-0 overflow-y-auto" tabindex="-1">
+    <TopBar :class="atHand" @keys="keysShown = true" />
+    <main id="main" ref="main" class="relative min-h-0 overflow-y-auto max-md:row-start-3" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
       </p>
@@ -97,7 +102,7 @@ useIntervalFn(() => {
         </div>
       </div>
     </main>
-    <SeasonRibbon class="md:col-span-2" />
+    <SeasonRibbon class="md:col-span-2" :class="atHand" />
   </div>
   <MessageStack />
   <KeysDialog v-if="keysShown" @close="keysShown = false" />

@@ -1,6 +1,7 @@
 import {
   type Hands,
   type EpochDay,
+  type GradeAsk,
   type Held,
   type HomeSpell,
   type LotFacts,
@@ -206,6 +207,15 @@ export const useForecasts = defineStore('forecasts', () => {
     });
   };
 
+  /** What a lot would give by grade on the date looked at. */
+  const grades = async (lotId: string, { classes, trees, bad }: GradeAsk) =>
+    (await prepared()).grades(
+      lotId,
+      { classes: classes.map((one) => ({ ...one })), trees, bad: bad && { ...bad } },
+      season.view,
+      season.today,
+    );
+
   /** Until when lifted trees keep where they lie. */
   const keeps = async (lying: readonly LyingParcel[]) => {
     const values = [...nursery.lookup.species].map(([id, one]) => [id, { ...one.values }] as const);
@@ -254,6 +264,7 @@ export const useForecasts = defineStore('forecasts', () => {
     spread,
     promisable,
     keeps,
+    grades,
     lifting,
     sowings,
     evaporation,

@@ -3,6 +3,7 @@ import {
   actsFor,
   factsAt,
   forecastLot,
+  gradesAhead,
   HORIZON_DAYS,
   knownWeather,
   LastFew,
@@ -23,6 +24,8 @@ import {
   type Act,
   type EpochDay,
   type EvaporationAhead,
+  type GradeAsk,
+  type GradeOutlook,
   type Hands,
   type Held,
   type HomeSpell,
@@ -162,6 +165,14 @@ const api = {
     const from = lot.sownOn;
     const to = Math.min(outlook.asOf + HORIZON_DAYS - 5, Math.max(view, outlook.asOf) + 240);
     return forecastLot(lot, outlook, warmth, { view, course: { from, to }, explain: true });
+  },
+
+  /** What a lot would give by grade on the date looked at. */
+  grades(lotId: string, ask: GradeAsk, view: EpochDay, today: EpochDay): Worked<GradeOutlook> | null {
+    const lot = lots.get(lotId);
+    if (!lot || lot.sownOn > view) return null;
+    const { outlook, warmth } = weatherFor(factsAt(lot, Math.min(view, today)), Math.min(view, today));
+    return gradesAhead(lot, outlook, warmth, view, ask);
   },
 
   /** What some lots can be promised for on some days, as known today. */

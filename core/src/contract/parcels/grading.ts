@@ -52,4 +52,5 @@ export const Grading = z.object({
 });
 export type Grading = z.infer<typeof Grading>;
 export const KeptGrading = z.object({ version: z.number(), grading: Grading });
+export type KeptGrading = z.infer<typeof KeptGrading>;
 export const EditedGrading = z.object({ version: wholeNumber('Version', 0, 1e9), grading: Grading });

@@ -1,92 +1,77 @@
 <script setup lang="ts">
-import { readGrade } from '@kauri/core';
-import { v7 as newId } from 'uuid';
-import { computed } from 'vue';
+import { cullReasons } from '@kauri/core';
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
+import { RouterLink } from 'vue-router';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
-import { typedNumber } from '../../parts/typed';
 import type { ShownLot } from '../../parts/useLots';
-import { useRecording } from '../../parts/useRecording';
 import { usePreferences } from '../../stores/preferences';
+import { cullWords, heightsWritten } from '../../words/grades';
 import { count, several } from '../../words/numbers';
+import { blankRow, numberIn, type LiftRow } from './liftDraft';
 import LyingPlace from './LyingPlace.vue';
-import { bundleOptions, type Bundle } from './parcelWords';
+import { bundleOptions } from './parcelWords';
 import { useExposure } from './useExposure';
+import { useLift } from './useLift';
 
 /** What is lifted of a lot, grade by grade, and where it is put. */
 const props = defineProps<{ lot: ShownLot }>();
 const emit = defineEmits<{ done: [] }>();
-const { show, typed, unit } = usePreferences();
-
-interface Row {
-  /** Of the parcel: the same while it is typed, so that an answer lost on the way is not written twice. */
-  id: string;
-  grade: string;
-  count: string;
-  bundle: Bundle;
-}
-const bed = computed(() => props.lot.facts.home.kind === 'bed');
-const blank = (): Row => ({ id: newId(), grade: '', count: '', bundle: bed.value ? '25' : '' });
-const { draft, on, record, busy, sentence, wrong } = useRecording('liftLot', () => props.lot, {
-  rows: [blank()],
-  culled: '',
-  place: '',
-});
+const { show, unit } = usePreferences();
+const lift = useLift(() => props.lot);
+const { ready, draft, on, busy, sentence, wrong, isBed, bundle, schemes, schemeId, units, standing, left } =
+  lift;
 
 const exposure = useExposure(() => on.value);
-const standing = computed(() => props.lot.row.held.standing);
-const number = (text: string) => (text.trim() === '' ? 0 : typedNumber(text));
-const lifted = computed(() => draft.value.rows.reduce((sum, row) => sum + number(row.count), 0));
-const culled = computed(() => number(draft.value.culled));
-const left = computed(() => standing.value - lifted.value - culled.value);
-/** Heights that a grade's words say, cm. */
-const sizeOf = ({ grade }: Row) => {
-  const { from, to } = readGrade(grade);
-  const cm = (shown: number | null) => (shown === null ? null : typed(shown, 'height'));
-  return { fromCm: cm(from), toCm: cm(to) };
+const schemeOptions = computed(() => [
+  ...schemes.value.map(({ id, name }) => ({ value: id, words: name })),
+  { value: '', words: 'words of my own, or not at all' },
+]);
+/** What a row is called above its count, where a scheme says it. */
+const calledBy = ({ grade, sized }: LiftRow) => {
+  if (!sized) return null;
+  const heights = heightsWritten(sized, units.height);
+  return grade === heights ? `${heights} ${unit('height')}` : `${heights} ${unit('height')}, ${grade}`;
 };
+const form = useTemplateRef('form');
+// Where the grades came late, the keys go on in the first field of the sheet all the same.
+watch(ready, async () => {
+  await nextTick();
+  if (form.value?.closest('[role=dialog]')?.contains(document.activeElement))
+    form.value.querySelector('input')?.focus();
+});
+const saysWhy = ref(cullReasons.some((why) => draft.value.culls[why] !== ''));
 
 function allThatStand() {
   const [first, ...others] = draft.value.rows;
-  const elsewhere = others.reduce((sum, row) => sum + number(row.count), 0);
-  first.count = String(Math.max(0, standing.value - (culled.value || 0) - (elsewhere || 0)));
+  const elsewhere = others.reduce((sum, row) => sum + numberIn(row.count), 0);
+  first.count = String(Math.max(0, standing.value - (lift.culled.value || 0) - (elsewhere || 0)));
 }
 async function save() {
-  const said = `${several(lifted.value, 'tree')} of ${props.lot.row.code} lifted${culled.value ? `, ${count(culled.value)} culled` : ''}.`;
-  const parcels = draft.value.rows
-    .filter((row) => number(row.count) !== 0)
-    .map((row) => ({
-      id: row.id,
-      grade: row.grade,
-      ...sizeOf(row),
-      count: number(row.count),
-      bundleOf: row.bundle === '' ? null : Number(row.bundle),
-      place: draft.value.place,
-    }));
-  if (!(await record({ lifted: lifted.value, culled: culled.value, parcels }, said))) return;
-  draft.value.rows = [blank()];
-  emit('done');
+  if (await lift.save()) emit('done');
 }
 </script>
 
 <template>
-  <form class="space-y-3" novalidate @submit.prevent="save">
+  <p v-if="!ready" class="text-muted" role="status">Fetching the grades …</p>
+  <form v-else ref="form" class="space-y-3" novalidate @submit.prevent="save">
     <div
       v-for="(row, i) in draft.rows"
       :key="row.id"
       class="grid grid-cols-2 items-end gap-3"
-      :class="draft.rows.length > 1 ? 'border-rule border-b pb-3' : ''"
+      :class="draft.rows.length > 1 && !row.sized ? 'border-rule border-b pb-3' : ''"
     >
       <FormField
         v-model="row.count"
-        label="Lifted, good"
+        :label="calledBy(row) ?? 'Lifted, good'"
         inputmode="numeric"
-        :fault="i === 0 ? wrong('lifted') : null"
+        :fault="i === 0 ? (wrong('lifted') ?? wrong('parcels')) : null"
       />
       <SelectField v-model="row.bundle" label="Bundles of" :options="bundleOptions" />
       <FormField
+        v-if="!row.sized"
         v-model="row.grade"
         class="col-span-2"
         :label="draft.rows.length > 1 ? `Grade ${i + 1}` : 'Grade'"
@@ -94,17 +79,43 @@ async function save() {
         :hint="
           i === 0 ? '40–60, 60+, under 40, or words of your own; empty where they are not graded' : undefined
         "
-        :fault="i === 0 ? wrong('parcels') : null"
       />
     </div>
-    <button class="quiet" type="button" @click="draft.rows.push(blank())">Another grade</button>
+    <button class="quiet" type="button" @click="draft.rows.push(blankRow(bundle))">Another grade</button>
     <button v-if="draft.rows.length > 1" class="quiet ml-4" type="button" @click="draft.rows.pop()">
       One grade fewer
     </button>
+    <div v-if="schemes.length" class="flex flex-wrap items-end gap-3">
+      <SelectField v-model="schemeId" class="min-w-48 flex-1" label="Graded by" :options="schemeOptions" />
+      <RouterLink class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }"
+        >Tally at the bed</RouterLink
+      >
+    </div>
+    <RouterLink v-else class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }"
+      >Tally at the bed</RouterLink
+    >
     <div class="grid grid-cols-2 gap-3">
-      <FormField v-model="draft.culled" label="Culled" inputmode="numeric" :fault="wrong('culled')" />
+      <FormField
+        v-model="draft.culled"
+        :label="saysWhy ? 'Culled, not said why' : 'Culled'"
+        inputmode="numeric"
+        :fault="wrong('culled')"
+      />
       <LyingPlace v-model="draft.place" />
     </div>
+    <button v-if="!saysWhy" class="quiet" type="button" @click="saysWhy = true">
+      Say why they are culled
+    </button>
+    <fieldset v-else class="grid grid-cols-3 gap-3">
+      <legend class="mb-1 font-bold">Culled for</legend>
+      <FormField
+        v-for="why in cullReasons"
+        :key="why"
+        v-model="draft.culls[why]"
+        :label="cullWords(why)"
+        inputmode="numeric"
+      />
+    </fieldset>
     <div class="flex flex-wrap items-center justify-between gap-x-3">
       <p class="text-lg" aria-live="polite" data-testid="left">
         <b>{{ Number.isNaN(left) ? '–' : count(Math.max(0, left)) }}</b> left standing of
@@ -115,7 +126,7 @@ async function save() {
     </div>
     <EntryFields v-model:on="on" v-model:note="draft.note" hint="How roots looked" :wrong="wrong" />
     <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-      <template v-if="bed">
+      <template v-if="isBed">
         Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes
         in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above
         {{ show(25, 'mass') }} are for two people or a machine.

@@ -1,23 +1,29 @@
 <script setup lang="ts">
 import { inForce, liftedOf } from '@kauri/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
+import SelectField from '../../parts/SelectField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
+import { useGrading } from '../../stores/grading';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { decisionWords } from '../../words/decision';
 import { dateWords } from '../../words/dates';
+import { cullWords } from '../../words/grades';
 import { count } from '../../words/numbers';
+import GradesAhead from './GradesAhead.vue';
+import GradingDialog from './GradingDialog.vue';
 import LiftForm from './LiftForm.vue';
 import LiftWindow from './LiftWindow.vue';
 
 const props = defineProps<{ lot: ShownLot }>();
 const forecasts = useForecasts();
+const grading = useGrading();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
@@ -30,6 +36,28 @@ const lifts = computed(() =>
     .filter((m) => m.from === 'standing' && (m.to === 'lifted' || m.to === 'out:culled'))
     .reverse(),
 );
+/** The scheme looked at: the one thought of first for the species, until another is chosen. */
+const chosen = ref<string | null>(null);
+const schemes = computed(() => grading.schemesFor(props.lot.row.speciesId));
+const scheme = computed(
+  () =>
+    schemes.value.find(({ id }) => id === chosen.value) ??
+    grading.firstFor(props.lot.row.speciesId) ??
+    schemes.value[0] ??
+    null,
+);
+const schemeId = computed({
+  get: () => scheme.value?.id ?? '',
+  set: (id: string) => (chosen.value = id),
+});
+const schemeOptions = computed(() => schemes.value.map(({ id, name }) => ({ value: id, words: name })));
+const isGrading = ref(false);
+const cullsOf = (entry: string) =>
+  nursery.evidence
+    .get(props.lot.row.id)!
+    .culls.find((one) => one.entry === entry)
+    ?.reasons.map(({ why, count: trees }) => `${cullWords(why)} ${count(trees)}`)
+    .join(', ');
 const liftSteps = computed(
   () =>
     forecasts.selected?.working.filter((step) => /^(Opens|Closes|Warmth that buds)/.test(step.what)) ?? [],
@@ -54,6 +82,23 @@ const liftSteps = computed(
       :view="season.view"
     />
     <ShowWorking v-if="lot.facts.home.kind === 'bed' && liftSteps.length" :steps="liftSteps" />
+
+    <div v-if="held.standing > 0" class="mt-4">
+      <GradesAhead v-if="scheme" :lot="lot" :scheme="scheme" />
+      <div v-if="grading.kept" class="mt-1 flex flex-wrap items-end gap-x-4 gap-y-2">
+        <SelectField
+          v-if="grading.schemes.length > 1"
+          v-model="schemeId"
+          class="min-w-56"
+          label="By the grades of"
+          :options="schemeOptions"
+        />
+        <button v-if="session.may('grower')" class="quiet pb-2" type="button" @click="isGrading = true">
+          {{ scheme ? 'Change the grades' : 'Say by what you grade, and see what this will give' }}
+        </button>
+      </div>
+    </div>
+    <GradingDialog v-if="isGrading" :first="scheme?.id ?? null" @close="isGrading = false" />
 
     <div class="mt-4 grid gap-6 lg:grid-cols-[minmax(0,26rem)_1fr]">
       <section class="panel p-4" aria-labelledby="lift-now">
@@ -87,7 +132,12 @@ const liftSteps = computed(
           <tbody>
             <tr v-for="m in lifts" :key="m.id" class="border-rule border-t">
               <td class="py-1 pr-3 whitespace-nowrap">{{ dateWords(m.on) }}</td>
-              <td>{{ m.to === 'lifted' ? 'lifted' : 'culled' }}</td>
+              <td>
+                {{ m.to === 'lifted' ? 'lifted' : 'culled' }}
+                <span v-if="m.to !== 'lifted' && cullsOf(m.entry)" class="text-muted text-sm"
+                  >({{ cullsOf(m.entry) }})</span
+                >
+              </td>
               <td class="text-right">{{ count(m.count) }}</td>
               <td class="text-muted pl-4">{{ m.note }}</td>
             </tr>

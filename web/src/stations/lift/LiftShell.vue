@@ -7,9 +7,13 @@ import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
+import { useGrading } from '../../stores/grading';
 import { useParcels } from '../../stores/parcels';
+import { useRoots } from '../../stores/roots';
 
 const parcels = useParcels();
+const grading = useGrading();
+const roots = useRoots();
 const orders = useOrders();
 const nursery = useNursery();
 const forecasts = useForecasts();
@@ -17,7 +21,11 @@ const messages = useMessages();
 const route = useRoute();
 const load = (work: () => Promise<unknown>) =>
   void work().catch((error: unknown) => messages.say(sentenceOf(error)));
-onMounted(() => load(() => orders.load()));
+onMounted(() => {
+  load(() => orders.load());
+  load(() => grading.load());
+  load(() => roots.load());
+});
 // What is lifted, lost or sent, here or by somebody else, changes the lots it came from.
 watch(
   () => [nursery.facts, parcels.isStale],
@@ -29,6 +37,8 @@ watch(
   (name) => name !== 'lift' && forecasts.select(null),
   { immediate: true },
 );
+/** At the bed the whole screen is the tally's. */
+const isTally = computed(() => route.name === 'lift-tally');
 const parts = computed(() => [
   { name: 'lift', words: 'To lift' },
   { name: 'lift-order', words: 'In what order' },
@@ -39,7 +49,7 @@ const parts = computed(() => [
 
 <template>
   <div class="flex h-full flex-col">
-    <StationTabs label="Parts of lifting" :parts="parts" />
-    <div class="relative min-h-0 flex-1 overflow-y-auto"><RouterView /></div>
+    <StationTabs v-if="!isTally" label="Parts of lifting" :parts="parts" />
+    <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto"><RouterView /></div>
   </div>
 </template>

@@ -1,13 +1,4 @@
-import {
-  dayOf,
-  minutesFor,
-  mayServe,
-  todayKnown,
-  workRates,
-  type Hands,
-  type LiftingOdds,
-  type LotToLift,
-} from '@kauri/core';
+import { dayOf, minutesFor, mayServe, type Hands, type LiftingOdds, type LotToLift } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef, type Ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
@@ -15,8 +6,8 @@ import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useOrders } from '../../stores/orders';
 import { useSeason } from '../../stores/season';
-import { useTodayBook } from '../../stores/todayBook';
 import { isOpen } from '../plan/orderWords';
+import { useLiftRate } from './useLiftRate';
 
 /** Lots whose window opens later than this are not in the order yet, days. */
 const OPENS_WITHIN_DAYS = 60;
@@ -34,12 +25,7 @@ export function useLiftingOrder(hands: Ref<Hands | null>) {
   const forecasts = useForecasts();
   const orders = useOrders();
   const season = useSeason();
-  const kept = useTodayBook();
-
-  const rate = computed(() => {
-    const { work } = todayKnown(kept.book?.marks ?? [], kept.book?.rules ?? { schema: 1, rules: {} });
-    return workRates(work).lift;
-  });
+  const rate = useLiftRate();
   /** Bed lots whose trees rest, or soon will; of those set against a line, its last day comes first. */
   const toLift = computed<LotInOrder[]>(() => {
     const { today } = season;

@@ -50,6 +50,7 @@ const parts = [
     <StationTabs label="Parts of the plan" :parts="parts" />
     <div
       v-if="orders.loaded && routes.loaded && plan.loaded && nursery.whole"
+      data-station-scroll
       class="relative min-h-0 flex-1 overflow-y-auto"
     >
       <RouterView />

@@ -30,7 +30,7 @@ const parts = [
 <template>
   <div class="flex h-full flex-col">
     <StationTabs v-if="!isWalk" label="Parts of what is planted" :parts="parts" />
-    <div class="relative min-h-0 flex-1 overflow-y-auto">
+    <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto">
       <p v-if="!plantings.loaded" class="text-muted p-4" role="status">Looking what is planted …</p>
       <RouterView v-else />
     </div>

@@ -50,7 +50,11 @@ const parts = computed(() => [
   <div class="flex h-full flex-col">
     <StationTabs label="Parts of the seed room" :parts="parts" />
     <p v-if="seed.fault" class="text-wrong px-4 py-2 font-bold" role="alert">{{ seed.fault }}</p>
-    <div v-if="seed.loaded && nursery.past === 'here'" class="relative min-h-0 flex-1 overflow-y-auto">
+    <div
+      v-if="seed.loaded && nursery.past === 'here'"
+      data-station-scroll
+      class="relative min-h-0 flex-1 overflow-y-auto"
+    >
       <RouterView />
     </div>
     <p v-else class="text-muted p-6" role="status">Opening the seed room …</p>

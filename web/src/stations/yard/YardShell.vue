@@ -34,7 +34,7 @@ watch(
 <template>
   <div class="flex h-full flex-col">
     <YardTabs />
-    <div class="relative min-h-0 flex-1 overflow-y-auto">
+    <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto">
       <RouterView />
     </div>
   </div>

@@ -1,0 +1,12 @@
+import { todayKnown, workRates } from '@kauri/core';
+import { computed } from 'vue';
+import { useTodayBook } from '../../stores/todayBook';
+
+/** What lifting takes here, as work done taught; a starting value until then. */
+export function useLiftRate() {
+  const kept = useTodayBook();
+  return computed(() => {
+    const { work } = todayKnown(kept.book?.marks ?? [], kept.book?.rules ?? { schema: 1, rules: {} });
+    return workRates(work).lift;
+  });
+}
