@@ -27,12 +27,13 @@ describe('a year by the ledger', () => {
       80,
     );
     const lift = async (on: string, lifted: number, culled: number) => {
+      const culls = culled ? [{ why: 'roots' as const, count: culled - 1 }] : [];
       const id = newId();
-      await crew.ok('liftLot', { params: at, body: { id, on, lifted, culled, parcels: [] } });
+      await crew.ok('liftLot', { params: at, body: { id, on, lifted, culled, culls, parcels: [] } });
       return id;
     };
     await lift('2026-11-10', 30, 4);
-    const slip = await lift('2026-11-12', 20, 0);
+    const slip = await lift('2026-11-12', 20, 2);
     await crew.ok('undoEntry', {
       params: { ...at, entry: slip },
       body: { id: newId(), on: '2026-11-24' },
@@ -44,6 +45,7 @@ describe('a year by the ledger', () => {
       lying: empty.lying + 30,
       standing: empty.standing + 46,
       gone: [{ cause: 'culled', count: 4 }],
+      culledFor: [{ why: 'roots', count: 3 }],
     });
     const before = await ofYear('2026-11-11', '2026-11-24');
     expect(before).toMatchObject({

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { origins, type Year } from '../contract';
 import { accounts, causeTerms, type OutCause } from '../ledger/ledger';
-import { lostGrowing, yearBySpecies, yearSums } from './yearReport';
+import { recompute } from '../working/working';
+import { lostGrowing, paidForLiving, yearBySpecies, yearSums, yearWorth } from './yearReport';
 
 type Flow = Year['flows'][number];
 const flow = (from: string, to: string, count: number, more: Partial<Flow> = {}): Flow => ({
@@ -42,6 +43,11 @@ describe('a year by the ledger', () => {
       flow('supply', 'seed', 800),
       flow('standing', 'lifted', 4, { speciesId: 'oak' }),
     ],
+    culls: [
+      { speciesId: 'alder', why: 'roots', count: 6 },
+      { speciesId: 'alder', why: 'small', count: 11 },
+      { speciesId: 'oak', why: 'sick', count: 2 },
+    ],
   };
   it('tells what was sown, came up, was lifted, left, and is there', () => {
     const [{ speciesId, sums }, oak, ...others] = yearBySpecies(year);
@@ -66,7 +72,21 @@ describe('a year by the ledger', () => {
       { cause: 'culled', count: 25 },
       { cause: 'rot', count: 5 },
     ]);
+    expect(sums.culledFor).toEqual([
+      { why: 'small', count: 11 },
+      { why: 'roots', count: 6 },
+    ]);
     expect(lostGrowing(sums)).toBe(35);
+    const worth = yearWorth(sums, { priced: 50, fetched: 40 })!;
+    expect(worth.value).toEqual({
+      price: 0.8,
+      lost: { trees: 35, worth: 28 },
+      culled: { trees: 25, worth: 20 },
+    });
+    for (const { expression, result } of worth.working)
+      expect(recompute(expression!)).toBeCloseTo(result as number, 6);
+    expect(yearWorth(sums, { priced: 0, fetched: 0 })).toBeNull();
+    expect(paidForLiving(0.4, { lower: 0.5, upper: 0.8 })).toEqual({ from: 0.5, to: 0.8 });
     expect(oak.sums.lifted).toBe(4);
   });
   it('adds up, whatever moved', () => {
@@ -92,7 +112,7 @@ describe('a year by the ledger', () => {
             !(from === 'standing' && ['seed', 'supply'].includes(to)) &&
             !(from === 'lifted' && ['seed', 'supply', 'sown'].includes(to)),
         );
-        const sums = yearSums({ opening: [], flows: kept });
+        const sums = yearSums({ opening: [], flows: kept, culls: [] });
         const gone = sums.gone.reduce((total, { count }) => total + count, 0);
         expect(sums.standing + sums.lying).toBe(
           sums.up + sums.came + sums.fromApart - sums.apart - gone - sums.sent - sums.planted,
@@ -102,7 +122,7 @@ describe('a year by the ledger', () => {
   });
   it('counts every cause once, in one of its kinds', () => {
     for (const cause of Object.keys(causeTerms) as OutCause[]) {
-      const sums = yearSums({ opening: [], flows: [flow('standing', `out:${cause}`, 7)] });
+      const sums = yearSums({ opening: [], flows: [flow('standing', `out:${cause}`, 7)], culls: [] });
       expect(sums.apart + sums.gone.reduce((total, { count }) => total + count, 0)).toBe(7);
     }
   });

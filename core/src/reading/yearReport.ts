@@ -1,5 +1,7 @@
 import type { Year } from '../contract';
 import { causeTerms, type OutCause } from '../ledger/ledger';
+import { cullReasons, type Culls } from '../lifting/culls';
+import { sum, type Worked } from '../working/working';
 
 /** What a year came to, in seeds and trees. */
 export interface YearSums {
@@ -25,6 +27,8 @@ export interface YearSums {
   lying: number;
   /** Gone by cause, the most first: lost while they grew or lay there, culled, given or sold otherwise, pulled to look. */
   gone: { cause: OutCause; count: number }[];
+  /** Why trees were culled when they were lifted, the most first; those of which it was not said are not among them. */
+  culledFor: Culls[];
 }
 
 type Origin = Year['flows'][number]['origin'];
@@ -43,29 +47,30 @@ const causeOf = (account: `out:${OutCause}`): OutCause => account.slice(4) as Ou
  * @returns sums that add up: what stood and lay before, with what came up and came, less what left and was lost, is what stands
  *   and lies at the end
  */
-export function yearSums({ opening, flows }: Year): YearSums {
-  const sum = (is: (flow: Year['flows'][number]) => boolean) =>
-    flows.reduce((total, flow) => total + (is(flow) ? flow.count : 0), 0);
+export function yearSums({ opening, flows, culls }: Year): YearSums {
+  const total = (is: (flow: Year['flows'][number]) => boolean) =>
+    flows.reduce((t, flow) => t + (is(flow) ? flow.count : 0), 0);
   const before = (account: string) =>
-    opening.reduce((total, one) => total + (one.account === account ? one.count : 0), 0);
-  const change = (account: string) => sum(({ to }) => to === account) - sum(({ from }) => from === account);
+    opening.reduce((t, one) => t + (one.account === account ? one.count : 0), 0);
+  const change = (account: string) =>
+    total(({ to }) => to === account) - total(({ from }) => from === account);
   const gone = new Map<OutCause, number>();
   for (const { from, to, count } of flows)
     if (isOut(to) && (from === 'standing' || from === 'lifted') && !APART.has(causeOf(to)))
       gone.set(causeOf(to), (gone.get(causeOf(to)) ?? 0) + count);
   const stoodUp = (is: (origin: Origin) => boolean) =>
-    sum(({ from, to, origin }) => to === 'standing' && from !== 'lifted' && is(origin));
+    total(({ from, to, origin }) => to === 'standing' && from !== 'lifted' && is(origin));
   return {
-    sown: sum(({ from, to, origin }) => RAISED.has(origin) && to === 'sown' && from !== 'standing'),
+    sown: total(({ from, to, origin }) => RAISED.has(origin) && to === 'sown' && from !== 'standing'),
     up: stoodUp((origin) => RAISED.has(origin)),
-    neverUp: sum(({ from, to, origin }) => RAISED.has(origin) && from === 'sown' && isOut(to)),
+    neverUp: total(({ from, to, origin }) => RAISED.has(origin) && from === 'sown' && isOut(to)),
     came: stoodUp((origin) => !RAISED.has(origin) && !SET_APART.has(origin)),
     fromApart: stoodUp((origin) => SET_APART.has(origin)),
-    apart: sum(
+    apart: total(
       ({ from, to }) => (from === 'standing' || from === 'lifted') && isOut(to) && APART.has(causeOf(to)),
     ),
-    lifted: sum(({ from, to }) => from === 'standing' && to === 'lifted'),
-    heldOver: sum(({ from, to }) => from === 'lifted' && to === 'out:split'),
+    lifted: total(({ from, to }) => from === 'standing' && to === 'lifted'),
+    heldOver: total(({ from, to }) => from === 'lifted' && to === 'out:split'),
     sent: change('sent'),
     planted: change('planted'),
     standingBefore: before('standing'),
@@ -73,17 +78,24 @@ export function yearSums({ opening, flows }: Year): YearSums {
     lyingBefore: before('lifted'),
     lying: before('lifted') + change('lifted'),
     gone: [...gone].map(([cause, count]) => ({ cause, count })).sort((a, b) => b.count - a.count),
+    culledFor: cullReasons
+      .map((why) => ({ why, count: culls.reduce((t, one) => t + (one.why === why ? one.count : 0), 0) }))
+      .filter(({ count }) => count > 0)
+      .sort((a, b) => b.count - a.count),
   };
 }
 
 /** The same for each species that anything happened to, or of which anything is there; those with most lifted first. */
 export function yearBySpecies(year: Year): { speciesId: string; sums: YearSums }[] {
+  const of = <T extends { speciesId: string }>(all: readonly T[], id: string) =>
+    all.filter(({ speciesId }) => speciesId === id);
   const ids = new Set([...year.opening, ...year.flows].map(({ speciesId }) => speciesId));
   return [...ids]
     .map((speciesId) => {
-      const flows = year.flows.filter((one) => one.speciesId === speciesId);
-      const opening = year.opening.filter((one) => one.speciesId === speciesId);
-      return { speciesId, sums: yearSums({ opening, flows }), isQuiet: flows.length === 0 };
+      const flows = of(year.flows, speciesId);
+      const opening = of(year.opening, speciesId);
+      const culls = of(year.culls, speciesId);
+      return { speciesId, sums: yearSums({ opening, flows, culls }), isQuiet: flows.length === 0 };
     })
     .filter(({ sums, isQuiet }) => !isQuiet || sums.standing + sums.lying > 0)
     .map(({ speciesId, sums }) => ({ speciesId, sums }))
@@ -93,3 +105,63 @@ export function yearBySpecies(year: Year): { speciesId: string; sums: YearSums }
 /** Trees lost while they grew or lay there; not those culled, given away or pulled to look at. */
 export const lostGrowing = ({ gone }: Pick<YearSums, 'gone'>): number =>
   gone.reduce((total, { cause, count }) => total + (causeTerms[cause].lost === 'growing' ? count : 0), 0);
+
+/** What trees were worth that never reached anybody. */
+export interface YearWorth {
+  /** What one fetched on average, money. */
+  price: number;
+  lost: { trees: number; worth: number };
+  culled: { trees: number; worth: number };
+}
+
+/**
+ * What lost and culled trees would have fetched at the mean of what was sent: a rough measure, for not all would have found
+ * a buyer.
+ * @param priced trees sent at a price that is known
+ * @param fetched by them, money
+ * @returns null where nothing was sent at a price
+ */
+export function yearWorth(
+  sums: Pick<YearSums, 'gone'>,
+  { priced, fetched }: { priced: number; fetched: number },
+): Worked<YearWorth> | null {
+  if (!(priced > 0)) return null;
+  const price = fetched / priced;
+  const lost = lostGrowing(sums);
+  const culled = sums.gone.find(({ cause }) => cause === 'culled')?.count ?? 0;
+  const worthOf = (what: string, trees: number) => ({
+    what,
+    expression: sum`${trees} × ${price}`,
+    result: trees * price,
+    inputs: [
+      { name: 'trees', value: trees, origin: 'record' as const },
+      { name: 'what a tree fetched on average', value: price, origin: 'record' as const },
+    ],
+  });
+  return {
+    value: {
+      price,
+      lost: { trees: lost, worth: lost * price },
+      culled: { trees: culled, worth: culled * price },
+    },
+    working: [
+      {
+        what: 'What a tree fetched on average',
+        expression: sum`${fetched} ÷ ${priced}`,
+        result: price,
+        inputs: [
+          { name: 'fetched by what was sent', value: fetched, origin: 'record' },
+          { name: 'trees sent at a price that is known', value: priced, origin: 'record' },
+        ],
+      },
+      worthOf('Lost while they grew or lay', lost),
+      worthOf('Culled', culled),
+    ],
+  };
+}
+
+/** What was paid for a bought plant that lives: the price of one taken over the share that lives, nine times in ten between. */
+export const paidForLiving = (
+  paid: number,
+  { lower, upper }: { lower: number; upper: number },
+): { from: number; to: number } => ({ from: paid / upper, to: paid / lower });

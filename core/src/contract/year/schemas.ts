@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { cullReasons } from '../../lifting/culls';
 import { Id, PlainDate } from '../basics';
 import { origins } from '../lots/schemas';
 
@@ -23,5 +24,7 @@ export const Year = z.object({
       count: z.number(),
     }),
   ),
+  /** Why trees were culled at lifts, as far as it was said. */
+  culls: z.array(z.object({ speciesId: Id, why: z.enum(cullReasons), count: z.number() })),
 });
 export type Year = z.infer<typeof Year>;

@@ -19,10 +19,19 @@ const FLOWS = `${IN_FORCE}
   from moved where on_date between $2 and $3
   group by 1, 2, 3, 4 order by 1, 2, 3, 4`;
 
+const CULLS = `
+  select l.species_id as "speciesId", r->>'why' as why, sum((r->>'count')::int)::int as count
+  from observation o
+  join lot l on l.nursery_id = o.nursery_id and l.id = o.lot_id
+  cross join lateral jsonb_array_elements(o."values"->'reasons') r
+  where o.nursery_id = $1 and o.kind = 'cull' and o.struck_at is null and o.on_date between $2 and $3
+  group by 1, 2 order by 1, 2`;
+
 export const yearHandlers: HandlersOf<typeof yearRoutes> = {
   async year({ tx, nurseryId, query: { from, until } }) {
     const { rows: opening } = await tx.$client.query<Year['opening'][number]>(OPENING, [nurseryId, from]);
     const { rows: flows } = await tx.$client.query<Year['flows'][number]>(FLOWS, [nurseryId, from, until]);
-    return { opening, flows };
+    const { rows: culls } = await tx.$client.query<Year['culls'][number]>(CULLS, [nurseryId, from, until]);
+    return { opening, flows, culls };
   },
 };

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { lostGrowing } from '@kauri/core';
+import { yearWorth } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
+import ShowWorking from '../../parts/ShowWorking.vue';
 import FormField from '../../parts/FormField.vue';
 import { makePdf, offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
@@ -13,7 +14,7 @@ import { count, percent, several } from '../../words/numbers';
 import { money } from '../yard/money';
 import BarRows from './BarRows.vue';
 import { useYear } from './useYear';
-import { lossRows, ordersSay, sumRows, yearPaper } from './yearPaper';
+import { cullsSay, livingSay, lossRows, ordersSay, sumRows, worthSay, yearPaper } from './yearPaper';
 
 /** What a year came to: seed to living tree by the ledger, orders, what was lost, what lived; on four pages of paper too. */
 const nursery = useNursery();
@@ -23,13 +24,11 @@ const { from, until, show, year, fault, sums, species, orderLines, met, lived, s
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
 const livedOf = (id: string) => lived.value.find(({ group }) => group === id);
-/** What lost and culled trees would have fetched at the mean of what was sent; a rough measure, and said to be. */
-const meanPrice = computed(() => {
-  const priced = met.value.sent - met.value.unpriced;
-  return priced > 0 ? met.value.fetched / priced : null;
-});
-const lostTrees = computed(() => (sums.value ? lostGrowing(sums.value) : 0));
-const culled = computed(() => sums.value?.gone.find(({ cause }) => cause === 'culled')?.count ?? 0);
+const worth = computed(
+  () =>
+    sums.value &&
+    yearWorth(sums.value, { priced: met.value.sent - met.value.unpriced, fetched: met.value.fetched }),
+);
 const printFault = ref<string | null>(null);
 async function print() {
   printFault.value = null;
@@ -55,7 +54,7 @@ async function print() {
       })),
       suppliers: suppliers.value,
       money: (amount) => money(amount, currency.value),
-      meanPrice: meanPrice.value,
+      worth: worth.value?.value ?? null,
     });
     offerFile(`year-${from.value}-${until.value}.pdf`, await makePdf(paper), 'application/pdf');
   } catch (error) {
@@ -109,13 +108,13 @@ async function print() {
         <BarRows
           :rows="lossRows(sums).map(({ cause, count: n }) => ({ words: causeWords(cause), count: n }))"
         />
-        <p v-if="meanPrice !== null && lostTrees + culled" class="mt-2" data-testid="year-cost">
-          At what trees sent fetched on average, {{ money(meanPrice, currency) }}, the
-          {{ count(lostTrees) }} lost while they grew or lay would have made
-          {{ money(lostTrees * meanPrice, currency) }}, and the {{ count(culled) }} culled
-          {{ money(culled * meanPrice, currency) }}
-          <span class="text-muted">(a rough measure: not all would have found a buyer)</span>.
-        </p>
+        <p v-if="sums.culledFor.length" class="mt-2" data-testid="year-culls">{{ cullsSay(sums) }}</p>
+        <template v-if="worth && worth.value.lost.trees + worth.value.culled.trees">
+          <p class="mt-2" data-testid="year-cost">
+            {{ worthSay(worth.value, (amount) => money(amount, currency)) }}
+          </p>
+          <ShowWorking :steps="worth.working" />
+        </template>
       </section>
       <section aria-labelledby="year-orders">
         <h2 id="year-orders" class="mb-2 text-lg">Orders wanted in these days</h2>
@@ -168,13 +167,7 @@ async function print() {
               v-if="one.paid !== null"
               >, {{ money(one.paid, currency) }} each</template
             >.
-            <template v-if="one.lived"
-              >{{ percent(one.lived.lower) }} to {{ percent(one.lived.upper) }} live once planted, nine times
-              in ten<template v-if="one.paid !== null"
-                >: {{ money(one.paid / one.lived.upper, currency) }} to
-                {{ money(one.paid / one.lived.lower, currency) }} paid for a living one</template
-              >.</template
-            >
+            <template v-if="one.lived">{{ livingSay(one, (amount) => money(amount, currency)) }}</template>
             <span v-else class="text-muted">None of theirs was planted and walked yet.</span>
           </li>
         </ul>

@@ -1,4 +1,4 @@
-import { survivalGroups, yearSums } from '@kauri/core';
+import { survivalGroups, yearSums, yearWorth } from '@kauri/core';
 import { describe, expect, it } from 'vitest';
 import type { OrdersSeen } from './useYear';
 import { barsSvg, ordersSay, sharesSvg, sumRows, yearPaper } from './yearPaper';
@@ -12,7 +12,9 @@ const flow = (from: string, to: string, count: number) => ({
 });
 const sums = yearSums({
   opening: [],
+  culls: [{ speciesId: 'a', why: 'roots', count: 3 }],
   flows: [
+    flow('standing', 'out:culled', 8),
     flow('seed', 'sown', 400),
     flow('sown', 'standing', 200),
     flow('standing', 'out:frost', 20),
@@ -45,7 +47,7 @@ describe('a year on paper', () => {
       ['Came up or rooted', 200],
       ['Lifted', 100],
       ['Sent', 60],
-      ['Standing at the end', 80],
+      ['Standing at the end', 72],
       ['Lifted, still here', 40],
     ]);
   });
@@ -96,20 +98,23 @@ describe('a year on paper', () => {
         lines: [{ on: '1 Feb', buyer: 'Moor', what: '60 Alder', sent: '60', worth: '£ 54' }],
         suppliers: [{ supplier: 'Dale', taken: 80, came: 100, paid: 0.4, lived }],
         money: pounds,
-        meanPrice: 0.9,
+        worth: yearWorth(sums, { priced: 300, fetched: 270 })!.value,
         ...more,
       }).content as { pageBreak?: string }[];
     const breaks = (content: { pageBreak?: string }[]) => content.filter(({ pageBreak }) => pageBreak).length;
     expect(breaks(paper({}))).toBe(3);
     const bare = paper({
-      sums: yearSums({ opening: [], flows: [] }),
+      sums: yearSums({ opening: [], flows: [], culls: [] }),
       species: [],
       lines: [],
       suppliers: [],
-      meanPrice: null,
+      worth: null,
     });
     expect(breaks(bare)).toBe(3);
     expect(JSON.stringify(bare)).toContain('what lives is not known');
-    expect(JSON.stringify(paper({}))).toMatch(/paid for a living one/);
+    const whole = JSON.stringify(paper({}));
+    expect(whole).toMatch(/paid for a living one/);
+    expect(whole).toContain('Culled: 3 roots, 5 for what was not said.');
+    expect(whole).toMatch(/the 20 lost .* £ 18.00 and the 8 culled £ 7.20/);
   });
 });

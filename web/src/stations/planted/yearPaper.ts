@@ -1,6 +1,7 @@
-import { lostGrowing, type SurvivalGroup, type YearSums } from '@kauri/core';
+import { paidForLiving, type SurvivalGroup, type YearSums, type YearWorth } from '@kauri/core';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 import { causeWords } from '../../words/causes';
+import { cullWords } from '../../words/grades';
 import { count, percent, several } from '../../words/numbers';
 import type { OrdersSeen, SupplierSeen } from './useYear';
 
@@ -35,6 +36,28 @@ export function ordersSay(
   return `${lines.join(', ')}: ${count(sent)} of ${several(wanted, 'tree')} sent${fetched ? `, for ${money(fetched)}` : ''}${unpriced ? `; of ${several(unpriced, 'tree')} no price is written` : ''}.`;
 }
 
+/** Why trees were culled, as far as it was said. */
+export function cullsSay({ gone, culledFor }: Pick<YearSums, 'gone' | 'culledFor'>): string {
+  const culled = gone.find(({ cause }) => cause === 'culled')?.count ?? 0;
+  const unsaid = culled - culledFor.reduce((t, one) => t + one.count, 0);
+  const parts = culledFor.map(({ why, count: trees }) => `${count(trees)} ${cullWords(why)}`);
+  return `Culled: ${[...parts, ...(unsaid > 0 ? [`${count(unsaid)} for what was not said`] : [])].join(', ')}.`;
+}
+
+/** What lost and culled trees would have fetched, in words. */
+export const worthSay = ({ price, lost, culled }: YearWorth, money: (amount: number) => string): string =>
+  `At what trees sent fetched on average, ${money(price)}, the ${count(lost.trees)} lost while they grew or lay would have made ${money(lost.worth)} and the ${count(culled.trees)} culled ${money(culled.worth)}: a rough measure, since not all would have found a buyer.`;
+
+/** How bought plants of a supplier live, and what was paid for one that does; null where none was planted and walked. */
+export function livingSay(
+  { paid, lived }: Pick<SupplierSeen, 'paid' | 'lived'>,
+  money: (amount: number) => string,
+): string | null {
+  if (!lived) return null;
+  const cost = paid === null ? null : paidForLiving(paid, lived);
+  return `${percent(lived.lower)} to ${percent(lived.upper)} live once planted, nine times in ten${cost ? `: ${money(cost.from)} to ${money(cost.to)} paid for a living one` : ''}.`;
+}
+
 /** What a report on paper is made of. */
 export interface YearPaper {
   nursery: string;
@@ -46,8 +69,8 @@ export interface YearPaper {
   lines: readonly { on: string; buyer: string; what: string; sent: string; worth: string }[];
   suppliers: readonly SupplierSeen[];
   money: (amount: number) => string;
-  /** Of trees sent, money; null where none has a price. */
-  meanPrice: number | null;
+  /** What lost trees would have fetched; null where none was sent at a price. */
+  worth: YearWorth | null;
 }
 
 const INK = '#1f261e';
@@ -93,7 +116,7 @@ export function sharesSvg(rows: readonly { words: string; share: SurvivalGroup }
 
 /** A year on four pages: in short, by species, orders and what was lost, what lived. */
 export function yearPaper(year: YearPaper): TDocumentDefinitions {
-  const { nursery, from, until, sums, species, orders, lines, suppliers, money, meanPrice } = year;
+  const { nursery, from, until, sums, species, orders, lines, suppliers, money, worth } = year;
   const title = (text: string, first = false): Content => ({
     text,
     fontSize: 16,
@@ -113,8 +136,6 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
     layout: 'lightHorizontalLines',
     fontSize: 9,
   });
-  const lost = lostGrowing(sums);
-  const culled = sums.gone.find(({ cause }) => cause === 'culled')?.count ?? 0;
   const livedRows = species.flatMap(({ name, lived }) => (lived ? [{ words: name, share: lived }] : []));
   return {
     pageSize: 'A4',
@@ -176,13 +197,8 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
             ),
           }
         : say('Nothing was lost.'),
-      ...(meanPrice !== null && lost + culled > 0
-        ? [
-            say(
-              `At what trees sent fetched on average, ${money(meanPrice)}, the ${count(lost)} lost would have made ${money(lost * meanPrice)} and the ${count(culled)} culled ${money(culled * meanPrice)}: a rough measure, since not all would have found a buyer.`,
-            ),
-          ]
-        : []),
+      ...(sums.culledFor.length ? [say(cullsSay(sums))] : []),
+      ...(worth && worth.lost.trees + worth.culled.trees > 0 ? [say(worthSay(worth, money))] : []),
       title('What lived'),
       livedRows.length
         ? { svg: sharesSvg(livedRows) }
@@ -192,11 +208,7 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
       ),
       ...suppliers.map((one) =>
         say(
-          `${one.supplier}: ${count(one.taken)} of ${count(one.came)} taken${one.paid === null ? '' : `, ${money(one.paid)} each`}. ${
-            one.lived
-              ? `${percent(one.lived.lower)} to ${percent(one.lived.upper)} live${one.paid === null ? '' : `: ${money(one.paid / one.lived.upper)} to ${money(one.paid / one.lived.lower)} paid for a living one`}.`
-              : 'None of theirs was planted and walked yet.'
-          }`,
+          `${one.supplier}: ${count(one.taken)} of ${count(one.came)} taken${one.paid === null ? '' : `, ${money(one.paid)} each`}. ${livingSay(one, money) ?? 'None of theirs was planted and walked yet.'}`,
         ),
       ),
     ],
