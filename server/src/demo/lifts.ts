@@ -74,7 +74,7 @@ async function grades(work: Work): Promise<void> {
               id: newId(),
               name: 'Hedging, with collars',
               speciesIds: hedging,
-              grades: [grade(20, 40, 4), grade(40, 60, 5), grade(60, 80, 7), grade(80, null, 9)],
+              grades: [grade(20, 40, 3), grade(40, 60, 4), grade(60, 80, 6), grade(80, null, 8)],
             },
           ]
         : []),

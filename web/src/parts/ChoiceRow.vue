@@ -11,12 +11,7 @@ const name = useId();
   <fieldset>
     <legend class="mb-1 font-bold">{{ label }}</legend>
     <div class="flex flex-wrap gap-1.5">
-      <label
-        v-for="option in options"
-        :key="option.value"
-        class="border-muted bg-card has-checked:border-ink has-checked:bg-ink has-checked:text-paper has-focus-visible:outline-water inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border px-3 has-focus-visible:outline-3 has-focus-visible:outline-offset-2"
-        :title="option.hint"
-      >
+      <label v-for="option in options" :key="option.value" class="pill" :title="option.hint">
         <input v-model="value" class="sr-only" type="radio" :name="name" :value="option.value" />
         {{ option.words }}
       </label>

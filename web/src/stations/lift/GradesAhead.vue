@@ -22,6 +22,8 @@ const { outlook, looked } = useGradesAhead(
 
 interface Row {
   words: string;
+  /** What a grade asks beside its heights. */
+  more?: string;
   band: Band;
   culled: boolean;
 }
@@ -34,12 +36,9 @@ const rows = computed<Row[]>(() => {
     const collar =
       grade.collarMm === null
         ? ''
-        : `, ${collarWritten(shown(grade.collarMm, 'diameter'), unit('diameter'))} and over`;
-    return {
-      words: `${grade.name ? `${grade.name}, ` : ''}${heights}${collar}`,
-      band: grades[k],
-      culled: false,
-    };
+        : `collar ${collarWritten(shown(grade.collarMm, 'diameter'), unit('diameter'))}`;
+    const more = [grade.name, collar].filter(Boolean).join(', ');
+    return { words: heights, more, band: grades[k], culled: false };
   });
   const out = [
     { words: cullWords('small'), band: small },
@@ -82,9 +81,16 @@ const measured = computed(() => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.words">
-          <th class="py-1 pr-3 text-left font-normal" scope="row">{{ row.words }}</th>
-          <td class="w-2/5" aria-hidden="true">
+        <tr v-for="row in rows" :key="`${row.words} ${row.more}`">
+          <th class="py-1 pr-3 text-left font-normal" scope="row">
+            <span class="whitespace-nowrap">{{ row.words }}</span><span
+              v-if="row.more"
+              class="text-muted max-sm:block max-sm:text-sm"
+            >
+              {{ row.more }}</span
+            >
+          </th>
+          <td class="w-1/3 sm:w-2/5" aria-hidden="true">
             <div class="relative h-5">
               <div
                 class="absolute inset-y-0.5 left-0 rounded-sm"
@@ -99,7 +105,7 @@ const measured = computed(() => {
           </td>
           <td class="pl-3 text-right whitespace-nowrap">
             <b>{{ count(Math.round(row.band.p50)) }}</b>
-            <span class="text-muted ml-3 inline-block min-w-20">
+            <span class="text-muted ml-2 inline-block min-w-16 sm:min-w-20">
               {{ count(Math.round(row.band.p10)) }}–{{ count(Math.round(row.band.p90)) }}
             </span>
           </td>

@@ -160,11 +160,7 @@ async function send() {
       <fieldset data-testid="load-lines">
         <legend class="mb-1 font-bold">For</legend>
         <div class="flex flex-wrap gap-1.5">
-          <label
-            v-for="{ order, line, trees } in lines"
-            :key="line.id"
-            class="border-muted bg-card has-checked:border-ink has-checked:bg-ink has-checked:text-paper has-focus-visible:outline-water inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border px-3 has-focus-visible:outline-3 has-focus-visible:outline-offset-2"
-          >
+          <label v-for="{ order, line, trees } in lines" :key="line.id" class="pill">
             <input
               class="sr-only"
               type="checkbox"

@@ -55,11 +55,7 @@ async function write() {
       <fieldset>
         <legend class="mb-1 font-bold">Seen there</legend>
         <div class="flex flex-wrap gap-1.5">
-          <label
-            v-for="sign in storeSigns"
-            :key="sign"
-            class="border-muted bg-card has-checked:border-ink has-checked:bg-ink has-checked:text-paper has-focus-visible:outline-water inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border px-3 has-focus-visible:outline-3 has-focus-visible:outline-offset-2"
-          >
+          <label v-for="sign in storeSigns" :key="sign" class="pill">
             <input v-model="draft.seen" class="sr-only" type="checkbox" :value="sign" />
             {{ signWords[sign] }}
           </label>

@@ -13,6 +13,7 @@ import { typedNumber } from '../../parts/typed';
 import { useSaving } from '../../parts/useSaving';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
+import { useParcels } from '../../stores/parcels';
 import { useSeason } from '../../stores/season';
 import { causeWords } from '../../words/causes';
 import { count, several } from '../../words/numbers';
@@ -23,10 +24,12 @@ const props = defineProps<{ parcel: Parcel }>();
 const emit = defineEmits<{ close: [] }>();
 const gradeWords = useGradeWords();
 const nursery = useNursery();
+const parcels = useParcels();
 const season = useSeason();
 const messages = useMessages();
 const { busy, save, sentence, wrong } = useSaving(`lose.${props.parcel.id}`);
 
+const aside = computed(() => parcels.asideOfParcel(props.parcel.id));
 const gone = ref('');
 const cause = ref<OutCause>('rot');
 const on = ref(isoOf(Math.min(season.view, season.today)));
@@ -76,6 +79,10 @@ async function write() {
         />
         <SelectField v-model="cause" label="Why" :options="causes" />
       </div>
+      <p v-if="aside" class="text-muted">
+        {{ count(aside) }} of them are set aside for orders: where fewer are left than that, those set aside
+        last give way.
+      </p>
       <EntryFields v-model:on="on" v-model:note="note" hint="What was seen" :wrong="wrong" />
       <SheetActs act="Take them out" :busy="busy" :sentence="sentence()" @save="write" />
     </form>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, nextTick, ref, watch } from 'vue';
-import { RouterLink, useRoute, useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import { byNature } from '../../parts/lots/lotFilter';
@@ -12,18 +11,16 @@ import { useOrders } from '../../stores/orders';
 import { useParcels } from '../../stores/parcels';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
-import { daysBetweenWords } from './lyingWords';
 import { dateWords } from '../../words/dates';
-import { count, several } from '../../words/numbers';
+import { several } from '../../words/numbers';
 import { offerFile } from '../../print/pdf';
 import { usePreferences } from '../../stores/preferences';
-import { buyerOf } from '../plan/orderWords';
 import LookDialog from './LookDialog.vue';
-import { keepsWords, signWords } from './lyingWords';
+import LyingParcelRow from './LyingParcelRow.vue';
+import { signWords } from './lyingWords';
 import { parcelTable } from './lyingFiles';
 import SentList from './SentList.vue';
 import { useBundleLabels } from './useBundleLabels';
-import { bundleWords, useGradeWords } from './parcelWords';
 import SplitDialog from '../grow/SplitDialog.vue';
 import LoseDialog from './LoseDialog.vue';
 import PutDialog from './PutDialog.vue';
@@ -31,7 +28,6 @@ import SendDialog from './SendDialog.vue';
 
 /** Lifted trees, place by place: what lies there, since when, and whom it was sent to. */
 const parcels = useParcels();
-const gradeWords = useGradeWords();
 const orders = useOrders();
 const nursery = useNursery();
 const season = useSeason();
@@ -62,14 +58,6 @@ const places = computed(() => {
     .sort((a, b) => Number(a.name === '') - Number(b.name === '') || byNature(a.name, b.name));
 });
 const total = computed(() => places.value.reduce((sum, { trees }) => sum + trees, 0));
-/** Lines that trees of a parcel are set aside for. */
-const asidesOf = (parcel: Parcel) =>
-  parcels.asides
-    .filter(({ parcelId }) => parcelId === parcel.id)
-    .map(({ orderId, lineId, count: n }) => {
-      const order = orders.all.find(({ id }) => id === orderId);
-      return { lineId, words: `${count(n)} set aside for ${order ? buyerOf(order) : 'an order'}` };
-    });
 const { keeps } = useKeeps();
 const keepsOf = (parcel: Parcel) => keeps.value?.get(parcel.id)?.value;
 /** The day a place was looked at last since anything of it lies there. */
@@ -152,48 +140,18 @@ function table() {
         </button>
       </h2>
       <ul class="divide-rule border-rule divide-y border-y" :data-testid="`lying-${name}`">
-        <li
+        <LyingParcelRow
           v-for="parcel in list"
           :id="`parcel-${parcel.id}`"
           :key="parcel.id"
-          class="flex flex-wrap items-center gap-x-4 gap-y-1 py-2"
-          :class="parcel.id === asked && 'border-ink border-l-4 pl-3'"
-        >
-          <span class="min-w-16 text-right text-xl font-bold tabular-nums">{{ count(parcel.held) }}</span>
-          <span class="min-w-0 flex-1 basis-56">
-            <span class="block">
-              <b>{{ species(parcel.speciesId) }}</b>, {{ gradeWords(parcel) }}
-              <RouterLink class="quiet ml-1" :to="{ name: 'grow', params: { lot: parcel.lotId } }">{{
-                parcel.code
-              }}</RouterLink>
-            </span>
-            <span class="text-muted block text-[0.95rem]">
-              {{ bundleWords(parcel.held, parcel.bundleOf) }}; lifted {{ dateWords(parcel.since) }},
-              {{ daysBetweenWords(parcel.since, season.today)
-              }}<template v-if="parcel.held < parcel.count">; {{ count(parcel.count) }} at first</template>
-            </span>
-            <span v-if="keepsOf(parcel)" class="block text-[0.95rem]" data-testid="keeps">
-              <b :class="keepsOf(parcel)!.until < season.today && 'text-wrong'"
-                >Keeps until {{ dateWords(isoOf(keepsOf(parcel)!.until)) }}</b
-              >
-              <span class="text-muted"> ({{ keepsWords[keepsOf(parcel)!.by] }})</span>
-            </span>
-            <span
-              v-for="{ lineId, words } in asidesOf(parcel)"
-              :key="lineId"
-              class="block text-[0.95rem] font-bold"
-              data-testid="aside"
-              >{{ words }}</span
-            >
-          </span>
-          <span v-if="may" class="flex gap-3">
-            <button class="act" type="button" @click="sending = parcel">Send</button>
-            <button class="quiet" type="button" @click="labels(parcel)">Labels</button>
-            <button class="quiet" type="button" @click="putting = parcel">Put elsewhere</button>
-            <button class="quiet" type="button" @click="holding = parcel">Hold over</button>
-            <button class="quiet" type="button" @click="losing = parcel">Take out</button>
-          </span>
-        </li>
+          :parcel="parcel"
+          :asked="parcel.id === asked"
+          @send="sending = parcel"
+          @labels="labels(parcel)"
+          @put="putting = parcel"
+          @hold="holding = parcel"
+          @lose="losing = parcel"
+        />
       </ul>
     </section>
     <SentList />
