@@ -25,7 +25,9 @@ try {
     outfile,
     logLevel: 'warning',
   });
-  const { deskTally, growthTally, growthWorlds, liftingTally, startingSpecies } = await import(outfile);
+  const { deskTally, gradeTally, growthTally, growthWorlds, liftingTally, startingSpecies } = await import(
+    outfile
+  );
   const percent = (share) => `${(share * 100).toFixed(1)} %`;
   const rows = [];
   for (const world of growthWorlds)
@@ -37,6 +39,13 @@ try {
         );
         console.log(rows.at(-1));
       }
+  const grades = [];
+  for (const world of growthWorlds)
+    for (const samples of [1, 2, 3]) {
+      const t = gradeTally(world, samples, 'weeks', Math.round(lots / 4), SEED);
+      grades.push(`| ${t.world} | ${samples} | ${percent(t.held)} | ${(t.width * 100).toFixed(0)} % |`);
+      console.log(grades.at(-1));
+    }
   const desk = [0, 3, 10, 30].map((own) => {
     const kept = [0.03, 0.05, 0.1].map((between) => percent(deskTally(own, between, lots * 10, SEED).kept));
     const row = `| ${own} | ${kept.join(' | ')} |`;
@@ -70,6 +79,15 @@ given the best band that their own errors allow, which no grower could know; Kau
 | world | samples | ahead | held | width | loss | last + species | last value |
 |---|---|---|---|---|---|---|---|
 ${rows.join('\n')}
+
+## Grades
+
+How often the count of a grade lay within its band of eight in ten, four weeks on, and how wide the band was of all that
+stood; lots of 500 trees lifted and graded to the last one, ${Math.round(lots / 4)} lots a line.
+
+| world | samples | held | width |
+|---|---|---|---|
+${grades.join('\n')}
 
 ## Sowing desk
 

@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { ensureDatabase } from '../lib/postgres.mjs';
 import { benchGrowing } from './growing.mjs';
+import { benchOrders } from './orders.mjs';
 import { benchWalk } from './planted.mjs';
 import { ms, quantile } from './measure.mjs';
 
@@ -56,6 +57,7 @@ export async function benchInterface(cluster, executablePath) {
     }
     const growing = await benchGrowing(context, server.url);
     const walk = await benchWalk(context, server.url);
+    const orders = await benchOrders(context, server.url);
     const plan = await planFrames(context, server.url);
     return [
       ['JavaScript before the first screen, gzipped', `${(bytes / 1000).toFixed(0)} kB`, '', '', '≤ 150 kB'],
@@ -72,6 +74,7 @@ export async function benchInterface(cluster, executablePath) {
       ['time between frames while it is dragged, p50', ms(quantile(plan.frames, 0.5)), '', '', '≤ 17 ms'],
       ...growing,
       ...walk,
+      ...orders,
     ];
   } finally {
     await browser.close();

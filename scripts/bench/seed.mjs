@@ -21,7 +21,11 @@ export function benchSeed(core, outlook, warmth) {
     phases: core.protocolsFrom('tub: warm84 cold112')[0].phases,
     startedOn: outlook.asOf - 120,
     store: { kind: 'outdoors', warmerByC: 1 },
-    radicleDd: { median: 90, sdLog: 0.4 },
+    waking: core.wakingOf(core.startingSpecies[0].latin, []),
+    taproot: false,
+    alive: { alpha: 8, beta: 2 },
+    seeds: 500,
+    before: [],
     checks: [{ day: outlook.asOf - 20, n: 50, radicles: 0 }],
   };
   const bag = {
