@@ -799,7 +799,14 @@ export {
 export { findPlaces } from './reading/findPlaces';
 export { planChange } from './reading/planChange';
 export { asideByLine, asideByParcel, lyingParcels, wantedLines } from './reading/lyingParcels';
-export { paidForLiving, yearBySpecies, yearSums, yearWorth, type YearSums, type YearWorth } from './reading/yearReport';
+export {
+  paidForLiving,
+  yearBySpecies,
+  yearSums,
+  yearWorth,
+  type YearSums,
+  type YearWorth,
+} from './reading/yearReport';
 export { coldStores, storeAsks } from './reading/storeAsks';
 export { planAsks } from './reading/planAsks';
 export { cashByMonth, needsOf, stepsOf, treatmentsOf, waterPeak, type PlanStep } from './reading/planLists';

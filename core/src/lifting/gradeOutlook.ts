@@ -155,7 +155,8 @@ function workingOf(
   ];
   const below = (cm: number | null, open: number) => (cm === null ? open : normalCdf((cm - mean) / sd));
   for (const { fromCm, toCm, collarMm } of classes) {
-    const words = fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`;
+    const words =
+      fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`;
     const [from, to] = [below(fromCm, 0), below(toCm, 1)];
     const share = (name: string, of: number) => ({
       expression: sum`${trees} × ${of}`,
