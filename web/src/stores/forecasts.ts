@@ -207,12 +207,12 @@ export const useForecasts = defineStore('forecasts', () => {
     });
   };
 
-  /** What a lot would give by grade on the date looked at. */
-  const grades = async (lotId: string, { classes, trees, bad }: GradeAsk) =>
+  /** What a lot would give by grade on a day. */
+  const grades = async (lotId: string, view: EpochDay, { classes, trees, bad }: GradeAsk) =>
     (await prepared()).grades(
       lotId,
       { classes: classes.map((one) => ({ ...one })), trees, bad: bad && { ...bad } },
-      season.view,
+      view,
       season.today,
     );
 

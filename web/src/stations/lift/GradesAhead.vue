@@ -50,21 +50,25 @@ const rows = computed<Row[]>(() => {
 });
 const most = computed(() => Math.max(1, ...rows.value.map(({ band }) => band.p90)));
 const at = (trees: number) => `${(100 * trees) / most.value}%`;
-const measured = computed(() => {
-  const of = props.lot.facts.sizes.filter(({ what }) => what === 'height');
-  return of.length ? of[of.length - 1] : null;
+/** Sizes that the scheme asks for and nobody measured. */
+const assumed = computed(() => {
+  const isMeasured = (of: 'height' | 'diameter') => props.lot.facts.sizes.some(({ what }) => what === of);
+  const asksCollar = props.scheme.grades.some(({ collarMm }) => collarMm !== null);
+  return [!isMeasured('height') && 'heights', asksCollar && !isMeasured('diameter') && 'collars'].filter(
+    Boolean,
+  );
 });
 </script>
 
 <template>
   <section aria-labelledby="grades-ahead">
     <h2 id="grades-ahead" class="text-lg">
-      What it would give on {{ longDate(season.view, yearOf(season.today)) }}
+      What it would give on {{ longDate(outlook?.on ?? season.view, yearOf(season.today)) }}
     </h2>
     <p class="text-muted mb-2 text-[0.95rem]">
       {{ scheme.name }}. The bar is the middle, the line eight chances in ten.
-      <template v-if="!measured"
-        >No heights of this lot were measured: they are assumed from its kind.</template
+      <template v-if="assumed.length">
+        No {{ assumed.join(' or ') }} of this lot were measured: they are assumed from its kind.</template
       >
       <template v-if="!looked.pulled"> No roots were looked at: none are taken off for them.</template>
       <template v-else>
