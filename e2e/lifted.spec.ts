@@ -270,7 +270,7 @@ test('a bed says what it will give by grade, is tallied at the bed against the a
   const ahead = page.getByTestId('grades-ahead');
 
   await test.step('by the scheme thought of first for its species; another is written, and may not overlap', async () => {
-    await expect(ahead.getByRole('row').nth(1)).toContainText('20–40 cm collar 3 mm');
+    await expect(ahead.getByRole('rowheader', { name: '20–40 cm collar 3 mm' })).toBeVisible();
     await page.getByRole('button', { name: 'Change the grades' }).click();
     await sheet(page).getByRole('button', { name: 'Another scheme' }).click();
     await sheet(page).getByLabel('Name', { exact: true }).fill('Carr Lane sizes');

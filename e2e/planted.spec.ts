@@ -97,6 +97,14 @@ test('lifted trees are planted, walked one by one, counted, and what died is wri
       '10 of 12',
     );
     await page.goto(`${own.url}/planted`);
+    for (const [act, name] of [
+      ['Plantings as a table', 'plantings-2026-11-24.csv'],
+      ['Walks as a table', 'walks-2026-11-24.csv'],
+    ]) {
+      const download = page.waitForEvent('download');
+      await page.getByRole('button', { name: act }).click();
+      expect((await download).suggestedFilename()).toBe(name);
+    }
     await page.getByTestId('plantings').getByText('School hedge').click();
     await page.getByTestId('planted-parts').getByRole('link', { name: '25-CBE-01' }).click();
     await page.getByRole('tab', { name: 'Ledger' }).click();

@@ -118,7 +118,7 @@ describe('what a lot would give by grade', () => {
     const collared = [grade(20, 40, 4), grade(40, 60, 6), grade(60, null, 8)];
     let held = 0;
     let judged = 0;
-    for (let lot = 0; lot < 400; lot++) {
+    for (let lot = 0; lot < 240; lot++) {
       // A lot's mean as believed and as it is; its spread as it is, and as 24 plants showed it.
       const believed = 45 * Math.exp(0.2 * normalDraw(random));
       const mean = believed * Math.exp(0.1 * normalDraw(random));
@@ -162,7 +162,7 @@ describe('what a lot would give by grade', () => {
         if (given[k] >= band.p10 && given[k] <= band.p90) held++;
       });
     }
-    expect(judged).toBeGreaterThan(700);
+    expect(judged).toBeGreaterThan(400);
     expect(held / judged).toBeGreaterThan(0.75);
     expect(held / judged).toBeLessThan(0.85);
   });

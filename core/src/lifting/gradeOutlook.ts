@@ -39,6 +39,8 @@ export interface GradeOutlook {
 export const HEIGHT_COLLAR = 0.7;
 /** Each run is counted out so often that there are at least so many. */
 const COUNTED_RUNS = 600;
+/** Equally likely shares that stand for what is known of the roots. */
+const BAD_SHARES = 40;
 /** Points at which the collar is looked at within a grade's heights. */
 const POINTS = 12;
 
@@ -61,9 +63,13 @@ export function gradeOutlook(
   const counts = Array.from({ length: classes.length + 4 }, () => new Float64Array(runs));
   const [small, thin, beside, roots] = counts.slice(classes.length);
   const least = Math.min(...classes.map(({ fromCm }) => fromCm ?? -Infinity));
+  const shares =
+    bad === null
+      ? [0]
+      : Array.from({ length: BAD_SHARES }, (_, i) => betaQuantile((i + 0.5) / BAD_SHARES, bad));
   for (let run = 0; run < runs; run++) {
     const mean = heights.means[run % given];
-    const rejected = bad === null ? 0 : betaQuantile(random(), bad);
+    const rejected = shares[Math.floor(random() * shares.length)];
     const kept = 1 - rejected;
     roots[run] = counted(rejected, trees, random);
     if (!(mean > 0)) {

@@ -87,12 +87,9 @@ const assumed = computed(() => {
       <tbody>
         <tr v-for="row in rows" :key="`${row.words} ${row.more}`">
           <th class="py-1 pr-3 text-left font-normal" scope="row">
-            <span class="whitespace-nowrap">{{ row.words }}</span><span
-              v-if="row.more"
-              class="text-muted max-sm:block max-sm:text-sm"
-            >
-              {{ row.more }}</span
-            >
+            <span class="whitespace-nowrap">{{ row.words }}</span>
+            {{ ' '
+            }}<span v-if="row.more" class="text-muted max-sm:block max-sm:text-sm">{{ row.more }}</span>
           </th>
           <td class="w-1/3 sm:w-2/5" aria-hidden="true">
             <div class="relative h-5">

@@ -4,14 +4,22 @@ import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import PickRow from '../../parts/PickRow.vue';
+import { offerFile } from '../../print/pdf';
+import { useNursery } from '../../stores/nursery';
+import { usePlantings } from '../../stores/plantings';
+import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
 import PlantingDetail from './PlantingDetail.vue';
 import PlantingDialog from './PlantingDialog.vue';
+import { plantedTable, walkTable } from './plantedFiles';
 import { shareWords } from './plantedWords';
 import { usePlantingsSeen } from './usePlanting';
 
+const plantings = usePlantings();
+const nursery = useNursery();
+const season = useSeason();
 const session = useSession();
 const route = useRoute();
 const router = useRouter();
@@ -26,6 +34,12 @@ const sorted = computed(() =>
 const chosen = computed(
   () => sorted.value.find(({ planting }) => planting.id === route.params.planting) ?? sorted.value[0] ?? null,
 );
+const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
+function saveTable(of: 'plantings' | 'walks') {
+  const { plantings: all, walks } = plantings.kept;
+  const table = of === 'walks' ? walkTable(walks, all, species) : plantedTable(all, species);
+  offerFile(`${of}-${season.todayIso}.csv`, table, 'text/csv');
+}
 const adding = computed(() => route.query.add !== undefined && session.may('crew'));
 function added(id: string | null) {
   void router.replace(id ? { name: 'planted', params: { planting: id } } : { query: {} });
@@ -69,6 +83,12 @@ function added(id: string | null) {
           </span>
         </PickRow>
       </ul>
+      <p class="flex flex-wrap gap-x-4 px-4 py-2">
+        <button class="quiet" type="button" @click="saveTable('plantings')">Plantings as a table</button>
+        <button v-if="plantings.kept.walks.length" class="quiet" type="button" @click="saveTable('walks')">
+          Walks as a table
+        </button>
+      </p>
     </div>
     <div :class="route.params.planting ? '' : 'hidden md:block'">
       <PlantingDetail v-if="chosen" :key="chosen.planting.id" :seen="chosen" />
