@@ -290,7 +290,8 @@ test('a bed says what it will give by grade, is tallied at the bed against the a
     await page.getByRole('link', { name: 'Tally at the bed' }).click();
     const good = page.getByRole('group', { name: 'Lifted, good' });
     const culls = page.getByRole('group', { name: 'Culled for' });
-    await good.getByRole('button', { name: '30–50 cm' }).click();
+    await expect(good.getByRole('button', { name: '30–50 cm' })).toBeVisible();
+    await page.keyboard.press('a');
     await page.getByText('25', { exact: true }).click();
     await good.getByRole('button', { name: '50+ cm' }).click();
     await culls.getByRole('button', { name: 'roots' }).click();

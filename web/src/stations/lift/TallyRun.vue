@@ -44,12 +44,11 @@ const lastWords = computed(() => {
   const what = row ? (heights(row) ?? row.grade ?? '') : cullWords(last.at as (typeof cullReasons)[number]);
   return `${count(last.by)} ${what || 'lifted'}`;
 });
+/** Keys of the grades in their order; numbers lead to the stations. */
+const keys = [...'asdfghjkl'];
 useKeys({
   ...Object.fromEntries(
-    Array.from({ length: 9 }, (_, i) => [
-      String(i + 1),
-      () => draft.value.rows[i] && hit(draft.value.rows[i].id, step.value),
-    ]),
+    keys.map((key, i) => [key, () => draft.value.rows[i] && hit(draft.value.rows[i].id, step.value)]),
   ),
   Backspace: () => takeBackTap(draft.value),
 });
@@ -78,10 +77,13 @@ async function keep() {
           :class="draft.rows.length === 1 ? 'col-span-2' : ''"
           type="button"
           :disabled="left < step"
-          :aria-keyshortcuts="String(i + 1)"
+          :aria-keyshortcuts="keys[i]"
           @click="hit(row.id, step)"
         >
-          <span>{{ heights(row) ?? (row.grade || 'Lifted, good') }}</span>
+          <span
+            >{{ heights(row) ?? (row.grade || 'Lifted, good') }}
+            <span v-if="keys[i]" class="key max-md:hidden" aria-hidden="true">{{ keys[i] }}</span></span
+          >
           <span v-if="more(row)" class="text-base font-normal">{{ more(row) }}</span>
           <span class="font-head text-3xl tabular-nums">{{ count(numberIn(row.count) || 0) }}</span>
         </button>
