@@ -32,7 +32,7 @@ export function gradesAhead(
   const between = (what: 'height' | 'diameter', means: Float64Array): Between => {
     const samples = seen.sizes.filter((sample) => sample.what === what);
     const start = seen.species.plantCv * (what === 'height' ? 1 : COLLAR_CV);
-    return { means, cv: pooledCv(samples, start), cvOf: cvWeight(samples) };
+    return { means, cv: pooledCv(samples, start), cvOf: cvWeight(samples), measured: samples.length > 0 };
   };
   return gradeOutlook(
     classes,

@@ -8,7 +8,12 @@ import { recompute } from '../working/working';
 import { gradeOutlook, HEIGHT_COLLAR, type Between, type GradeClass } from './gradeOutlook';
 
 /** A spread known for certain about one mean. */
-const sure = (mean: number, cv: number): Between => ({ means: Float64Array.of(mean), cv, cvOf: 1e12 });
+const sure = (mean: number, cv: number): Between => ({
+  means: Float64Array.of(mean),
+  cv,
+  cvOf: 1e12,
+  measured: true,
+});
 const MANY = 1_000_000;
 const grade = (fromCm: number | null, toCm: number | null, collarMm: number | null = null): GradeClass => ({
   fromCm,
@@ -113,6 +118,15 @@ describe('what a lot would give by grade', () => {
     ).working)
       if (expression) expect(recompute(expression)).toBeCloseTo(result as number, 2);
   });
+  it('never calls a record what was assumed from its kind', () => {
+    const kind = { ...sure(6, 0.2), measured: false };
+    const originsOf = (heights: Between) =>
+      gradeOutlook([grade(20, 40, 4)], heights, kind, 400, null).working.flatMap(({ inputs = [] }) =>
+        inputs.filter(({ name }) => name !== 'trees that stand').map((one) => one.origin),
+      );
+    expect(new Set(originsOf({ ...sure(30, 0.25), measured: false }))).toEqual(new Set(['starting']));
+    expect(originsOf(sure(30, 0.25)).filter((origin) => origin === 'starting')).toHaveLength(1);
+  });
   it('holds 75–85 % of what simulated lots gave, for a nominal 80', () => {
     const random = seededRandom(20261130);
     const collared = [grade(20, 40, 4), grade(40, 60, 6), grade(60, null, 8)];
@@ -139,7 +153,7 @@ describe('what a lot would give by grade', () => {
           { length: 300 },
           () => believedMean * Math.exp(0.1 * normalDraw(random)),
         );
-        return { means, cv: pooledCv(samples, start), cvOf: cvWeight(samples) };
+        return { means, cv: pooledCv(samples, start), cvOf: cvWeight(samples), measured: true };
       };
       const trees = 60 + Math.floor(random() * 900);
       const outlook = gradeOutlook(

@@ -20,6 +20,8 @@ export interface Between {
   cv: number;
   /** Plants that this spread was learnt from, the species' own weight among them. */
   cvOf: number;
+  /** Whether any plant of the lot was measured; else all of it is assumed from its kind. */
+  measured: boolean;
 }
 
 /** What a lot would give if it were lifted and graded on a day, in trees, each with its eight-in-ten band. */
@@ -142,6 +144,7 @@ function workingOf(
   const { p50: mean } = bandOf(heights.means);
   const collar = bandOf(collars.means).p50;
   const sd = mean * heights.cv;
+  const origin = heights.measured ? 'record' : 'starting';
   const steps: Step[] = [
     {
       what: 'Spread of heights between plants',
@@ -149,12 +152,12 @@ function workingOf(
       result: sd,
       unit: 'cm',
       inputs: [
-        { name: 'mean height in the middle run', value: mean, unit: 'cm', origin: 'record' },
-        { name: 'spread over mean', value: heights.cv, origin: 'record' },
+        { name: 'mean height in the middle run', value: mean, unit: 'cm', origin },
+        { name: 'spread over mean', value: heights.cv, origin },
         {
           name: 'plants it was learnt from, the species’ own weight among them',
           value: heights.cvOf,
-          origin: 'record',
+          origin,
         },
       ],
     },
@@ -164,18 +167,18 @@ function workingOf(
     const words =
       fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`;
     const [from, to] = [below(fromCm, 0), below(toCm, 1)];
-    const share = (name: string, of: number) => ({
+    const share = (name: string, of: number, isMeasured: boolean) => ({
       expression: sum`${trees} × ${of}`,
       result: trees * of,
       unit: 'trees',
       inputs: [
         { name: 'trees that stand', value: trees, origin: 'record' as const },
-        { name, value: of, origin: 'record' as const },
+        { name, value: of, origin: isMeasured ? ('record' as const) : ('starting' as const) },
       ],
     });
     steps.push({
       what: `Of ${words} cm in the middle run`,
-      ...share('share of a normal spread between the two heights', to - from),
+      ...share('share of a normal spread between the two heights', to - from, heights.measured),
     });
     if (collarMm !== null)
       steps.push({
@@ -183,6 +186,7 @@ function workingOf(
         ...share(
           `share of both, about a mean collar of ${Math.round(collar * 10) / 10} mm; height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb`,
           thickShare(from, to, (collarMm - collar) / (collar * collars.cv)),
+          heights.measured && collars.measured,
         ),
       });
   }
