@@ -35,5 +35,6 @@ export const rooms = {
   plan: 'what is wanted, what can still be promised, and when it must be sown',
   contract: 'what goes over the wire: schemas and routes',
   reading: 'rows of the wire read into facts of the core',
+  unsent: 'what a nursery is once the writes kept on a device are taken in',
   calibrate: 'simulated nurseries against which the models are tried; not part of the application',
 };

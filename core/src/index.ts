@@ -833,7 +833,7 @@ export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
 export { ownShareOf, routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
-export { todayKnown } from './reading/marks';
+export { markedUntil, todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
 export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';
 export {
@@ -995,3 +995,8 @@ export {
   type HoldStep,
 } from './growing/humidityHold';
 export { holdAsks, stateOfHold, throughHolds } from './reading/holdAsks';
+
+// unsent: what a nursery is once the writes kept on a device are taken in
+export { bookAhead } from './unsent/bookAhead';
+export { entriesOf, heldRoutes, lotsOf, type HeldRoute, type HeldWrite } from './unsent/heldWrite';
+export { lotAhead, type LotKnown } from './unsent/lotAhead';

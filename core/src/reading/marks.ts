@@ -1,5 +1,6 @@
-import { dayOf } from '../calendar/day';
+import { dayOf, isoOf } from '../calendar/day';
 import type { KeptMark, TodayRules } from '../contract';
+import { restUntil } from '../today/agenda';
 import { ruleTerms } from '../today/rules';
 import type { TodayKnown } from '../today/todayOf';
 
@@ -12,4 +13,18 @@ export function todayKnown(marks: readonly KeptMark[], { rules }: TodayRules): T
       mark === 'done' && minutes !== null ? [{ work: ruleTerms[rule].work, trees, minutes }] : [],
     ),
   };
+}
+
+/** Days that an act given to somebody is theirs. */
+const ASSIGNED_DAYS = 365;
+
+/** Last day a mark holds: as its rule says where the act was done, as whoever skipped it said. */
+export function markedUntil({
+  mark,
+  rule,
+  on,
+  until,
+}: Pick<KeptMark, 'mark' | 'rule' | 'on'> & { until: string | null }): string {
+  if (mark === 'done') return isoOf(restUntil(rule, dayOf(on)));
+  return mark === 'assigned' ? isoOf(dayOf(on) + ASSIGNED_DAYS) : until!;
 }

@@ -1,4 +1,4 @@
-import { dayOf, isoOf, restUntil, type EpochDay } from '@kauri/core';
+import { dayOf, isoOf, markedUntil } from '@kauri/core';
 import type { BodyOf, KeptMark, Role, TodayBook, TodayRules } from '@kauri/core/contract';
 import { and, desc, eq, gt, inArray, isNotNull, isNull, or } from 'drizzle-orm';
 import { noteAll } from '../../db/journal';
@@ -9,7 +9,6 @@ import { readValue } from '../../nursery/values';
 
 /** Marks looked back at: those still in force, and those whose time teaches the rates. */
 const MOST_MARKS = 3000;
-const ASSIGNED_DAYS = 365;
 
 type Asked = Pick<Work, 'tx' | 'nurseryId' | 'personId'>;
 
@@ -86,7 +85,7 @@ export async function markActs(work: Work, marks: readonly BodyOf<'markAct'>[]):
       subjectId,
       mark,
       onDate: on,
-      until: markedUntil(mark, rule, dayOf(on), until),
+      until: markedUntil({ mark, rule, on, until }),
       reason,
       minutes: mark === 'done' ? minutes : null,
       trees,
@@ -103,17 +102,6 @@ export async function markActs(work: Work, marks: readonly BodyOf<'markAct'>[]):
       after: mark,
     })),
   );
-}
-
-/** Last day a mark holds: as its rule says where the act was done, as whoever skipped it said. */
-function markedUntil(
-  mark: KeptMark['mark'],
-  rule: KeptMark['rule'],
-  on: EpochDay,
-  until: string | null,
-): string {
-  if (mark === 'done') return isoOf(restUntil(rule, on));
-  return mark === 'assigned' ? isoOf(on + ASSIGNED_DAYS) : until!;
 }
 
 async function mustBelong({ tx, nurseryId }: Work, personId: string): Promise<void> {
