@@ -4,6 +4,8 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [vue(), tailwind()],
+  // Another build may see another shape in what a device remembers.
+  define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
   worker: { format: 'es' },
   build: {
     target: 'es2022',

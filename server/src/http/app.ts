@@ -43,7 +43,7 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
           scriptSrc: ["'self'"],
           styleSrc: ["'self'"],
           fontSrc: ["'self'"],
-          imgSrc: ["'self'", 'data:'],
+          imgSrc: ["'self'", 'data:', 'blob:'],
           connectSrc: ["'self'"],
           workerSrc: ["'self'"],
           manifestSrc: ["'self'"],

@@ -9,12 +9,17 @@ import type {
   RouteName,
 } from '@kauri/core/contract';
 import { paths } from '@kauri/core/contract/paths';
+import type { Memory } from '../device/memory';
 import { OfflineError, ProblemError } from './problem';
 
 interface Input<N extends RouteName> {
   params?: ParamsOf<N>;
   query?: QueryInputOf<N>;
   body?: BodyInputOf<N>;
+  /** Stops waiting for the answer. */
+  signal?: AbortSignal;
+  /** How long one attempt may take, ms; then nobody answered. */
+  withinMs?: number;
 }
 
 /** Called when a call finds nobody signed in; resolves once somebody is, and the call is made again. */
@@ -22,6 +27,23 @@ let signInAgain: (() => Promise<void>) | null = null;
 export function onSignedOut(handler: () => Promise<void>): void {
   signInAgain = handler;
 }
+
+/** What this person last saw, where the device remembers it. */
+let memory: Memory | null = null;
+export function rememberIn(device: Memory | null): void {
+  memory = device;
+}
+
+/** Told of each call whether the server answered it, and what time it is there, ms since 1970. */
+let told: (answered: boolean, serverMs: number | null) => void = () => undefined;
+export function onContact(handler: typeof told): void {
+  told = handler;
+}
+
+/** Answers that are of the moment, or that the device remembers in another way. */
+const notRemembered = new Set<RouteName>(['me', 'door', 'day', 'lotRecords']);
+/** How long an answer that was seen before is waited for, ms; what was never seen is waited for as long as it takes. */
+const PATIENCE_MS = 8_000;
 
 export function addressOf<N extends RouteName>(
   name: N,
@@ -38,32 +60,64 @@ export function addressOf<N extends RouteName>(
 }
 
 /**
- * Calls a route of the contract.
+ * Calls a route of the contract. What was looked at before is shown as it was last seen where nobody answers.
  * @throws ProblemError with the server's sentence; OfflineError when it does not answer
  */
 export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<AnswerOf<N>> {
+  if (paths[name][0] !== 'GET' || !memory || notRemembered.has(name))
+    return JSON.parse(await ask(name, input));
+  const [remembered, address] = [memory, addressOf(name, input)];
+  const answered = ask(name, input).then((text) => {
+    remembered.keep(address, text);
+    return text;
+  });
+  let late: ReturnType<typeof setTimeout>;
+  const lastSeen = new Promise<string>((resolve) => {
+    const recall = () => remembered.recall(address).then((kept) => kept && resolve(kept.text));
+    late = setTimeout(recall, PATIENCE_MS);
+  });
+  try {
+    return JSON.parse(await Promise.race([answered, lastSeen]));
+  } catch (error) {
+    const kept = error instanceof OfflineError ? await remembered.recall(address) : null;
+    if (!kept) throw error;
+    return JSON.parse(kept.text);
+  } finally {
+    clearTimeout(late!);
+  }
+}
+
+async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<string> {
   const response = await send(name, input, {
     headers: input.body === undefined ? {} : { 'content-type': 'application/json' },
     body: input.body === undefined ? undefined : JSON.stringify(input.body),
+    signal: input.signal,
   });
-  return (await response.json()) as AnswerOf<N>;
+  return response.text().catch(() => {
+    throw new OfflineError();
+  });
 }
 
 async function send<N extends RouteName>(name: N, input: Input<N>, init: RequestInit): Promise<Response> {
   for (let again = false; ; again = true) {
     let response: Response;
     try {
+      const signals = [init.signal, input.withinMs && AbortSignal.timeout(input.withinMs)].filter((s) => !!s);
       response = await fetch(addressOf(name, input), {
         method: paths[name][0],
         credentials: 'same-origin',
         ...init,
+        ...(signals.length ? { signal: AbortSignal.any(signals) } : {}),
       });
     } catch (error) {
       if (init.signal?.aborted) throw error;
+      told(false, null);
       throw new OfflineError();
     }
+    const problem = response.ok ? null : ((await response.json().catch(() => null)) as Problem | null);
+    const isKauri = response.ok || problem !== null;
+    told(isKauri, isKauri ? Date.parse(response.headers.get('date') ?? '') || null : null);
     if (response.ok) return response;
-    const problem = (await response.json().catch(() => null)) as Problem | null;
     if (problem === null) throw new OfflineError();
     if (problem.type === '/problems/signed-out' && signInAgain && !again) {
       await signInAgain();
@@ -106,11 +160,15 @@ async function* answerLines(response: Response, signal: AbortSignal): AsyncGener
 }
 
 /** Sends a photo; sent again under its id, it is the same photo. */
-export async function putPhoto(params: ParamsOf<'keepPhoto'>, photo: Blob): Promise<AnswerOf<'keepPhoto'>> {
+export async function putPhoto(
+  params: ParamsOf<'keepPhoto'>,
+  photo: Blob,
+  { signal, withinMs }: { signal?: AbortSignal; withinMs?: number } = {},
+): Promise<AnswerOf<'keepPhoto'>> {
   const response = await send(
     'keepPhoto',
-    { params },
-    { headers: { 'content-type': 'image/jpeg' }, body: photo },
+    { params, withinMs },
+    { headers: { 'content-type': 'image/jpeg' }, body: photo, signal },
   );
   return (await response.json()) as AnswerOf<'keepPhoto'>;
 }

@@ -49,7 +49,7 @@ async function save() {
         person: { id: ids.person, name: form.personName, email: form.email, password: form.password },
       },
     });
-    session.take(me);
+    await session.take(me);
   } catch (error) {
     fault.value = error;
   } finally {

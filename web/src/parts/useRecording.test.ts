@@ -1,22 +1,32 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { OfflineError, ProblemError } from '../api/problem';
 import type { ShownLot } from './useLots';
+import { KEPT } from '../device/outbox';
 import { useRecording } from './useRecording';
 
-const { call, takeLot, catchUp, say } = vi.hoisted(() => ({
+const { call, device, takeLot, catchUp, say } = vi.hoisted(() => ({
   call: vi.fn(),
+  device: { acts: [] as object[], takeBack: vi.fn(async () => true) },
   takeLot: vi.fn(),
   catchUp: vi.fn(async () => undefined),
   say: vi.fn(),
 }));
-vi.mock('../api/client', () => ({ call }));
+vi.mock('../stores/device', () => ({
+  useDevice: () =>
+    Object.assign(device, {
+      write: (route: string, params: object, body: object) => call(route, { params, body }),
+    }),
+}));
 vi.mock('../stores/nursery', () => ({
   useNursery: () => ({ params: { nursery: 'n' }, takeLot, catchUp }),
 }));
 vi.mock('../stores/season', () => ({
   useSeason: () => ({ view: 20_600, today: 20_500, todayIso: '2026-02-16' }),
 }));
-vi.mock('../stores/messages', () => ({ useMessages: () => ({ say }) }));
+vi.mock('../stores/messages', () => ({
+  useMessages: () => ({ say }),
+  keptWords: (said: string) => `${said} Kept here.`,
+}));
 vi.mock('../stores/kept', () => ({ keptKey: (name: string) => name }));
 
 const lot = { row: { id: 'lot-1', stage: { id: 'stage-1' } } } as unknown as ShownLot;
@@ -59,6 +69,21 @@ describe('one record on a lot', () => {
         body: { id: expect.any(String), on: '2026-02-16' },
       },
     ]);
+  });
+
+  it('that waits on the device says so, and undone it is let go of there', async () => {
+    call.mockResolvedValue(KEPT);
+    const sheet = counting();
+    expect(await sheet.record(fields, 'Counted.')).toBe(true);
+    expect(takeLot).not.toHaveBeenCalled();
+    const [words, undo] = say.mock.calls[0];
+    expect(words).toBe('Counted. Kept here.');
+    const write = { route: 'countEmergence', params: { lot: 'lot-1' }, body: { id: sent(0).id } };
+    device.acts = [{ id: 'act', write }];
+    await undo();
+    expect(device.takeBack).toHaveBeenCalledWith('act');
+    expect(call).toHaveBeenCalledTimes(1);
+    device.acts = [];
   });
 
   it('is the same record when it is sent again after an answer was lost', async () => {

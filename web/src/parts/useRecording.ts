@@ -1,15 +1,16 @@
 import { isoOf } from '@kauri/core';
-import type { BodyInputOf } from '@kauri/core/contract';
-import { v7 as newId } from 'uuid';
+import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
 import { computed } from 'vue';
-import { call } from '../api/client';
-import { useMessages } from '../stores/messages';
+import { KEPT } from '../device/outbox';
+import { useDevice } from '../stores/device';
+import { keptWords, useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
 import type { ShownLot } from './useLots';
 import { useDraft } from './useDraft';
 import { useSaving } from './useSaving';
 import { useSeen } from './useSeen';
+import { useTakeBack } from './useTakeBack';
 
 type Recording =
   'countEmergence' | 'measureLot' | 'pullRoots' | 'shiftLot' | 'inspectRoots' | 'liftLot' | 'writeOff';
@@ -26,9 +27,11 @@ export function useRecording<N extends Recording, F extends object>(
   const nursery = useNursery();
   const season = useSeason();
   const messages = useMessages();
+  const device = useDevice();
+  const { takeBack } = useTakeBack();
   const lotId = lot().row.id;
   const key = `${name}.${lotId}`;
-  const { draft, clear } = useDraft(key, { ...initial, on: '', note: '' });
+  const { draft, clear, form } = useDraft(key, { ...initial, on: '', note: '' });
   const saving = useSaving(key);
   const seen = useSeen(() => [lot().row]);
 
@@ -49,21 +52,16 @@ export function useRecording<N extends Recording, F extends object>(
     let entry = '';
     const answer = await saving.save(body, (id) => {
       entry = id;
-      return call(name, { params, body: { ...body, id } as unknown as BodyInputOf<N> } as never);
+      const write = { ...body, id } as unknown as BodyInputOf<N> & { id: string };
+      return device.write(name, params as never, write, said, form());
     });
     if (answer === null) {
       seen.told(saving.fault.value);
       return false;
     }
-    nursery.takeLot(answer);
+    if (answer !== KEPT) nursery.takeLot(answer as LotDetail);
     if (!keepOpen) clear();
-    messages.say(said, async () => {
-      const undone = await call('undoEntry', {
-        params: { ...params, entry },
-        body: { id: newId(), on: season.todayIso },
-      });
-      nursery.takeLot(undone);
-    });
+    messages.say(answer === KEPT ? keptWords(said) : said, () => takeBack(lotId, entry, said));
     return true;
   }
   return { draft, on, record, clear, ...saving };

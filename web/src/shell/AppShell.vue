@@ -4,6 +4,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../api/problem';
+import { useDevice } from '../stores/device';
 import { useForecasts } from '../stores/forecasts';
 import { useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
@@ -19,15 +20,20 @@ import { useKeys } from './useKeys';
 
 // Fetched when it is first wanted, and the sheet it stands on with it.
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
+const UnsentSheet = defineAsyncComponent(() => import('./UnsentSheet.vue'));
 
 const forecasts = useForecasts();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
 const messages = useMessages();
+const device = useDevice();
 const router = useRouter();
 const route = useRoute();
 const keysShown = ref(false);
+/** What is kept on the device, shown for itself or before somebody leaves with something unsent. */
+const unsentShown = ref(false);
+const leaving = ref<'here' | 'everywhere' | null>(null);
 const main = useTemplateRef('main');
 // Another thing to look at begins at its top.
 watch(
@@ -58,6 +64,13 @@ useKeys({
   },
   ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
 });
+function leave(where: 'here' | 'everywhere'): void {
+  if (device.acts.length) {
+    [leaving.value, unsentShown.value] = [where, true];
+    return;
+  }
+  session.signOut(where === 'everywhere').catch((error: unknown) => messages.say(sentenceOf(error)));
+}
 // A date so far back that lots of the past still stood then.
 watch(
   () => nursery.whole && season.view < season.today - PAST_AFTER_DAYS,
@@ -67,8 +80,10 @@ watch(
 // Coming back to a tab left open: take in what others recorded meanwhile.
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState !== 'visible') return;
+  device.tryNow();
   nursery.catchUp().catch(() => undefined);
 });
+useEventListener(window, 'online', () => device.tryNow());
 // A page left open turns over by itself, and takes in what others recorded.
 const TURN_MS = 60_000;
 useIntervalFn(() => {
@@ -85,7 +100,7 @@ useIntervalFn(() => {
       >To the station</a
     >
     <StationRail class="md:row-span-2" />
-    <TopBar :class="atHand" @keys="keysShown = true" />
+    <TopBar :class="atHand" @keys="keysShown = true" @unsent="unsentShown = true" @leave="leave" />
     <main id="main" ref="main" class="relative min-h-0 overflow-y-auto max-md:row-start-3" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
@@ -106,5 +121,6 @@ useIntervalFn(() => {
   </div>
   <MessageStack />
   <KeysDialog v-if="keysShown" @close="keysShown = false" />
+  <UnsentSheet v-if="unsentShown" :leaving="leaving" @close="[unsentShown, leaving] = [false, null]" />
   <SignInAgain v-if="session.signingInAgain" />
 </template>

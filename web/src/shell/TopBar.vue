@@ -10,8 +10,9 @@ import { useSession } from '../stores/session';
 import { longDate, yearOf } from '../words/dates';
 import FindBox from './FindBox.vue';
 import MenuRow from './MenuRow.vue';
+import UnsentChip from './UnsentChip.vue';
 
-const emit = defineEmits<{ keys: [] }>();
+const emit = defineEmits<{ keys: []; unsent: []; leave: [where: 'here' | 'everywhere'] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
 const season = useSeason();
@@ -31,6 +32,7 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
         {{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}
       </p>
     </div>
+    <UnsentChip class="max-md:order-3" @open="emit('unsent')" />
     <FindBox class="min-w-40 flex-1 max-md:order-4 md:w-64 md:flex-none" />
     <button
       class="act max-md:order-3"
@@ -79,8 +81,8 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
         <MenuRow v-for="m in others" :key="m.nurseryId" @choose="session.chooseNursery(m.nurseryId)">
           Go to {{ m.nurseryName }}
         </MenuRow>
-        <MenuRow @choose="session.signOut(false)">Sign out</MenuRow>
-        <MenuRow @choose="session.signOut(true)">Sign out everywhere</MenuRow>
+        <MenuRow @choose="emit('leave', 'here')">Sign out</MenuRow>
+        <MenuRow @choose="emit('leave', 'everywhere')">Sign out everywhere</MenuRow>
       </MenuItems>
     </Menu>
   </header>

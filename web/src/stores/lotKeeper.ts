@@ -12,7 +12,11 @@ type Records = AnswerOf<'lotRecords'>;
 /** What the keeper asks of the server. */
 export interface LotSource {
   stamps: () => Promise<AnswerOf<'lotStamps'>>;
-  records: (ids: string[]) => Promise<Records>;
+  /** `older` names those that changed since, but cannot be had as they are now. */
+  records: (
+    ids: string[],
+    stamps: ReadonlyMap<string, LotStamp>,
+  ) => Promise<Records & { older?: ReadonlySet<string> }>;
 }
 
 /**
@@ -54,16 +58,18 @@ export function lotKeeper(
   async function bring(ids: readonly string[], told?: (share: number) => void): Promise<void> {
     const began = writes;
     const came: Records = { lots: [], evidence: [] };
+    const outdated = new Set<string>();
     const asked = parts(ids, AT_ONCE);
     const ask = (i: number) => {
-      const answer = i < asked.length ? source.records(asked[i]) : null;
+      const answer = i < asked.length ? source.records(asked[i], index.value) : null;
       // Where it fails it is awaited below; until then it is nobody's fault.
       answer?.catch(() => undefined);
       return answer;
     };
     let coming = ask(0);
     for (let i = 0; coming; i++) {
-      const { lots: rows, evidence: records } = await coming;
+      const { lots: rows, evidence: records, older } = await coming;
+      older?.forEach((id) => outdated.add(id));
       coming = ask(i + 1);
       const byLot = new Map(records.map((record) => [record.lotId, record]));
       await inSlices(rows, (row) => warm(row, byLot.get(row.id)!));
@@ -72,7 +78,8 @@ export function lotKeeper(
       told?.(came.lots.length);
     }
     const fresh = (id: string) => !writtenSince(id, began);
-    for (const { id } of came.lots) if (fresh(id)) stamps.set(id, index.value.get(id)?.stamp ?? '');
+    for (const { id } of came.lots)
+      if (fresh(id)) stamps.set(id, outdated.has(id) ? '' : (index.value.get(id)?.stamp ?? ''));
     show({
       lots: came.lots.filter(({ id }) => fresh(id)),
       evidence: came.evidence.filter(({ lotId }) => fresh(lotId)),

@@ -8,6 +8,9 @@ export interface Message {
   undo?: () => Promise<void>;
 }
 
+/** What was done, where it waits on the device. */
+export const keptWords = (said: string): string => `${said} Kept on this device until there is a network.`;
+
 /** Short words at the edge of the screen about what was done, with its undo. */
 export const useMessages = defineStore('messages', () => {
   const messages = ref<Message[]>([]);

@@ -1,6 +1,8 @@
 import {
   dayOf,
   lookupFrom,
+  lotAhead,
+  lotsOf,
   type EpochDay,
   type Lookup,
   type LotFacts,
@@ -9,24 +11,30 @@ import {
 } from '@kauri/core';
 import type {
   Catalogue,
+  AnswerOf,
   KeptClimate,
   KeptLearnt,
   LotDetail,
+  LotStamp,
   Place,
   WeatherColumns,
 } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
-import { sentenceOf } from '../api/problem';
+import { OfflineError, sentenceOf } from '../api/problem';
+import { dayAway, type Contact } from '../device/clock';
+import { useDevice } from './device';
 import { factsReader } from './lotFacts';
 import { lotKeeper } from './lotKeeper';
+import { lotsAhead } from './lotsAhead';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
 
 /** The nursery's catalogue, lots, records and weather, as the server has them. */
 export const useNursery = defineStore('nursery', () => {
   const session = useSession();
+  const device = useDevice();
   const catalogue = shallowRef<Catalogue | null>(null);
   const weather = shallowRef<WeatherColumns | null>(null);
   /** Covers over places, and values learnt from own lots: both change forecasts. */
@@ -53,16 +61,53 @@ export const useNursery = defineStore('nursery', () => {
         : undefined,
     ),
   );
+  /** Writes of this nursery that the server does not have yet. */
+  const unsent = computed(() =>
+    device.waiting.filter((act) => act.nurseryId === nurseryId.value).map(({ write }) => write),
+  );
+  /** Lots with their records: those that are as they were last seen from the device, the others from the server. */
+  async function lotRecords(
+    ids: string[],
+    stamps: ReadonlyMap<string, LotStamp>,
+  ): Promise<AnswerOf<'lotRecords'> & { older?: ReadonlySet<string> }> {
+    const { memory } = device;
+    const id = nurseryId.value;
+    const known = (await memory?.recallLots(id, ids, stamps)) ?? { lots: [], evidence: [] };
+    const here = new Set(known.lots.map((lot) => lot.id));
+    const wanted = ids.filter((lot) => !here.has(lot));
+    if (!wanted.length) return known;
+    try {
+      const answer = await call('lotRecords', { params: params.value, query: { ids: wanted.join() } });
+      memory?.keepLots(id, stamps, answer);
+      return { lots: [...known.lots, ...answer.lots], evidence: [...known.evidence, ...answer.evidence] };
+    } catch (error) {
+      // As they were last seen, though something changed since.
+      const older = error instanceof OfflineError ? await memory?.recallLots(id, wanted, null) : null;
+      if (!older || older.lots.length < wanted.length) throw error;
+      return {
+        lots: [...known.lots, ...older.lots],
+        evidence: [...known.evidence, ...older.evidence],
+        older: new Set(wanted),
+      };
+    }
+  }
   const readFacts = factsReader();
   const keeper = lotKeeper(
     {
       stamps: () => call('lotStamps', { params: params.value }),
-      records: (ids) => call('lotRecords', { params: params.value, query: { ids: ids.join() } }),
+      records: lotRecords,
     },
     () => dayOf(catalogue.value!.nursery.today),
     (row, records) => readFacts.warm(row, records, lookup.value),
   );
-  const { lots, evidence, whole } = keeper;
+  const { whole } = keeper;
+  const aheadOf = lotsAhead();
+  /** Lots with what was done here and is not sent yet. */
+  const ahead = computed(() =>
+    aheadOf({ lots: keeper.lots.value, evidence: keeper.evidence.value }, unsent.value),
+  );
+  const lots = computed(() => ahead.value.lots);
+  const evidence = computed(() => ahead.value.evidence);
   /** Why the lots could not be fetched; null while nothing is wrong. */
   const trouble = ref<string | null>(null);
   /** Every lot as forecasts read it, derived here and nowhere else: a changed record makes that lot’s anew. */
@@ -105,13 +150,31 @@ export const useNursery = defineStore('nursery', () => {
       call('learnt', { params: params.value }),
       call('site', { params: params.value }),
     ]);
+    openedAway = !device.reachable;
     usePreferences().nurseryUnits = answer.nursery.units;
     climate.value = covers;
     learnt.value = taught;
     plan.value = site.plan.elements;
-    catalogue.value = answer;
+    catalogue.value = { ...answer, nursery: { ...answer.nursery, today: todayHere(answer.nursery) } };
     setWeather(days);
     void fetchLots();
+  }
+
+  /** When the server last answered, and what day it was here then. */
+  const contact = () =>
+    JSON.parse(localStorage.getItem(`kauri.contact.${nurseryId.value}`) ?? 'null') as Contact | null;
+  /** The nursery’s day: as the server says or, while it cannot be asked, as many days on as have passed since it did. */
+  function todayHere({ today, timeZone }: Catalogue['nursery']): string {
+    if (device.reachable) {
+      noteContact(today);
+      return today;
+    }
+    const last = contact();
+    return last ? dayAway(last, timeZone, Date.now()) : today;
+  }
+  function noteContact(today: string) {
+    if (!device.contact) return;
+    localStorage.setItem(`kauri.contact.${nurseryId.value}`, JSON.stringify({ ...device.contact, today }));
   }
 
   /** Fetches the lots, or what changed of them; what goes wrong is said and can be tried again. */
@@ -138,17 +201,48 @@ export const useNursery = defineStore('nursery', () => {
    * in what others recorded meanwhile.
    */
   async function catchUp() {
-    const { today, changed } = await call('day', { params: params.value });
     const before = catalogue.value!;
+    const { today, changed } = await call('day', { params: params.value }).catch((error: unknown) => {
+      if (error instanceof OfflineError) turnOver(todayHere(before.nursery));
+      throw error;
+    });
+    noteContact(today);
     const isNewDay = today !== before.nursery.today;
     if (isNewDay) {
-      catalogue.value = { ...before, nursery: { ...before.nursery, today } };
+      turnOver(today);
       await reloadWeather();
     }
     if (!isNewDay && !keeper.isBehind(changed)) return;
     await keeper.refresh();
     trouble.value = null;
   }
+
+  function turnOver(today: string) {
+    const now = catalogue.value!;
+    if (now.nursery.today !== today) catalogue.value = { ...now, nursery: { ...now.nursery, today } };
+  }
+
+  /** Opened without a network, it shows what was seen last: all of it is asked for anew once there is one. */
+  let openedAway = false;
+  device.follow({
+    taken(act, answer) {
+      if (act.nurseryId !== nurseryId.value) return;
+      const { lot, evidence: records, lots: several } = answer as Partial<LotDetail> & { lots?: LotDetail[] };
+      if (lot && records) keeper.takeLots([answer as LotDetail]);
+      else if (several) keeper.takeLots(several);
+    },
+    check(write) {
+      for (const id of lotsOf(write)) {
+        const [row, records] = [lots.value.get(id), evidence.value.get(id)];
+        if (row && records) lotAhead({ row, evidence: records }, write);
+      }
+    },
+    async back() {
+      if (!catalogue.value) return;
+      if (openedAway) await load();
+      else await catchUp();
+    },
+  });
 
   const takeLot = (detail: LotDetail) => keeper.takeLots([detail]);
 

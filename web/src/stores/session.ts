@@ -3,11 +3,16 @@ import { mayAct, type Role } from '@kauri/core/contract/roles';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call, onSignedOut } from '../api/client';
+import { OfflineError } from '../api/problem';
+import { useDevice } from './device';
 
 const LAST_NURSERY = 'kauri.nursery';
+/** Who was signed in here last, for when nobody can be asked. */
+const LAST_PERSON = 'kauri.me';
 
 /** Who is signed in, and in which nursery they are working. */
 export const useSession = defineStore('session', () => {
+  const device = useDevice();
   const me = ref<Me | null>(null);
   const door = ref<Door | null>(null);
   const nurseryId = ref<string | null>(null);
@@ -19,7 +24,9 @@ export const useSession = defineStore('session', () => {
   );
   const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
 
-  function take(answer: Me) {
+  async function take(answer: Me) {
+    await device.open(answer.person.id);
+    localStorage.setItem(LAST_PERSON, JSON.stringify(answer));
     me.value = answer;
     const last = localStorage.getItem(LAST_NURSERY);
     const known = answer.memberships.find((m) => m.nurseryId === last) ?? answer.memberships[0];
@@ -28,21 +35,28 @@ export const useSession = defineStore('session', () => {
 
   /** Asks the server who is signed in; loads what the sign-in page needs if nobody is. */
   async function open() {
-    const known = await call('me');
-    if (known) take(known);
-    else door.value = await call('door');
+    const known = await call('me').catch((error: unknown) => {
+      const last = localStorage.getItem(LAST_PERSON);
+      if (!(error instanceof OfflineError) || last === null) throw error;
+      return JSON.parse(last) as Me;
+    });
+    if (known) return take(known);
+    localStorage.removeItem(LAST_PERSON);
+    door.value = await call('door');
   }
 
   async function signIn(email: string, password: string) {
-    take(await call('signIn', { body: { email, password } }));
+    await take(await call('signIn', { body: { email, password } }));
     signingInAgain.value?.done();
     signingInAgain.value = null;
   }
 
   async function signOut(everywhere: boolean) {
     await call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} });
-    // What was half typed is not left for whoever sits down next.
+    // What was half typed, and what was seen, is not left for whoever sits down next.
     sessionStorage.clear();
+    localStorage.removeItem(LAST_PERSON);
+    await device.forget();
     location.assign('/');
   }
 

@@ -1,39 +1,76 @@
-import { isoOf } from '@kauri/core';
+import { bookAhead, isoOf } from '@kauri/core';
 import type { BodyInputOf, TodayBook, TodayRules } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
+import { KEPT } from '../device/outbox';
+import { useDevice } from './device';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
+import { useSession } from './session';
+
+/** Writes that answer with the book. */
+const marking = new Set<string>(['markAct', 'markTogether', 'undoMark', 'undoMarks']);
 
 /** What was done about acts of Today, which rules are muted or earlier, and who may be asked. */
 export const useTodayBook = defineStore('today', () => {
   const nursery = useNursery();
   const season = useSeason();
-  const book = shallowRef<TodayBook | null>(null);
+  const device = useDevice();
+  const session = useSession();
+  const kept = shallowRef<TodayBook | null>(null);
+  /** With what was marked here and is not sent yet. */
+  const book = computed(() => {
+    const by = session.me!.person.name;
+    const mine = device.waiting.filter(({ nurseryId }) => nurseryId === nursery.nurseryId);
+    return kept.value && mine.reduce((before, { write }) => bookAhead(before, write, by), kept.value);
+  });
   let loaded: string | null = null;
   async function load() {
     // Others mark acts too: it is read anew whenever Today is opened.
-    if (loaded !== nursery.nurseryId) book.value = null;
-    book.value = await call('todayBook', { params: nursery.params });
+    if (loaded !== nursery.nurseryId) kept.value = null;
+    kept.value = await call('todayBook', { params: nursery.params });
     loaded = nursery.nurseryId;
   }
-  async function mark(body: BodyInputOf<'markAct'>): Promise<void> {
-    book.value = await call('markAct', { params: nursery.params, body });
+  const take = (answer: TodayBook | typeof KEPT) => {
+    if (answer !== KEPT) kept.value = answer;
+  };
+  device.follow({
+    taken({ nurseryId, write }, answer) {
+      if (nurseryId === loaded && marking.has(write.route)) take(answer as TodayBook);
+    },
+    check: () => undefined,
+    back: async () => void (loaded !== null && (await load())),
+  });
+
+  /** @param words what was marked, as it is listed while it waits for a network */
+  async function mark(body: BodyInputOf<'markAct'>, words: string): Promise<TodayBook | typeof KEPT> {
+    const answer = await device.write('markAct', nursery.params, body, words);
+    take(answer);
+    return answer;
   }
   /** Marks several acts, all or none. */
-  async function markTogether(body: BodyInputOf<'markTogether'>): Promise<void> {
-    book.value = await call('markTogether', { params: nursery.params, body });
+  async function markTogether(
+    body: BodyInputOf<'markTogether'>,
+    words: string,
+  ): Promise<TodayBook | typeof KEPT> {
+    const answer = await device.write('markTogether', nursery.params, body, words);
+    take(answer);
+    return answer;
   }
-  async function undoTogether(marks: string[]): Promise<void> {
-    book.value = await call('undoMarks', { params: nursery.params, body: { id: newId(), marks } });
+  async function undoTogether(write: string, marks: string[]): Promise<void> {
+    if (await device.takeBack(write)) return;
+    const body = { id: newId(), marks };
+    take(await device.write('undoMarks', nursery.params, body, 'Take marks back'));
   }
   async function undo(mark: string): Promise<void> {
-    book.value = await call('undoMark', { params: { ...nursery.params, mark }, body: { id: newId() } });
+    if (await device.takeBack(mark)) return;
+    const body = { id: newId() };
+    take(await device.write('undoMark', { ...nursery.params, mark }, body, 'Take a mark back'));
   }
   async function setRules(version: number, rules: TodayRules): Promise<void> {
-    book.value = await call('setTodayRules', { params: nursery.params, body: { version, rules } });
+    kept.value = await call('setTodayRules', { params: nursery.params, body: { version, rules } });
   }
   async function makeCalendar(): Promise<string> {
     const { path } = await call('makeCalendar', { params: nursery.params, body: {} });
@@ -41,7 +78,7 @@ export const useTodayBook = defineStore('today', () => {
     return path;
   }
   async function dropCalendar(): Promise<void> {
-    book.value = await call('dropCalendar', { params: nursery.params, body: {} });
+    kept.value = await call('dropCalendar', { params: nursery.params, body: {} });
   }
   const on = computed(() => isoOf(Math.min(season.view, season.today)));
   const nameOf = (personId: string | null) => book.value?.people.find((p) => p.id === personId)?.name ?? '';

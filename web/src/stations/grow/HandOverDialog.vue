@@ -8,8 +8,9 @@ import SheetActs from '../../parts/SheetActs.vue';
 import { useDraft } from '../../parts/useDraft';
 import { childOf } from '../../parts/childOf';
 import type { ShownLot } from '../../parts/useLots';
+import { KEPT } from '../../device/outbox';
 import { useSaving } from '../../parts/useSaving';
-import { useMessages } from '../../stores/messages';
+import { keptWords, useMessages } from '../../stores/messages';
 import { useTodayBook } from '../../stores/todayBook';
 import { several } from '../../words/numbers';
 import { useToday } from '../today/useToday';
@@ -31,11 +32,13 @@ const saving = useSaving('hand-over');
 async function save() {
   const { to, reason } = draft.value;
   const these = lines.value.map(({ item }) => item);
-  let marks: string[] = [];
+  const said = `${several(these.length, 'act')} given to ${kept.nameOf(to)}.`;
+  let [write, marks]: [string, string[]] = ['', []];
   const body = { to, reason, acts: these.map(({ rule, subjectId }) => `${rule} ${subjectId}`) };
   const taken = await saving.save(body, async (id) => {
     marks = these.map((_, i) => childOf(id, i + 1));
-    await kept.markTogether({
+    write = id;
+    const together = {
       id,
       marks: these.map(({ rule, subjectId, trees }, i) => ({
         id: marks[i],
@@ -49,14 +52,12 @@ async function save() {
         minutes: null,
         assignedTo: to,
       })),
-    });
-    return true;
+    };
+    return kept.markTogether(together, said);
   });
   if (!taken) return;
   clear();
-  messages.say(`${several(marks.length, 'act')} given to ${kept.nameOf(to)}.`, () =>
-    kept.undoTogether(marks),
-  );
+  messages.say(taken === KEPT ? keptWords(said) : said, () => kept.undoTogether(write, marks));
   emit('close');
 }
 </script>

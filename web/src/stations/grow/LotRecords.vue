@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { dayOf } from '@kauri/core';
-import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { addressOf, call } from '../../api/client';
 import { sentenceOf } from '../../api/problem';
 import type { ShownLot } from '../../parts/useLots';
+import { usePhotos } from '../../parts/usePhotos';
+import { useTakeBack } from '../../parts/useTakeBack';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
@@ -27,18 +27,14 @@ const lines = computed(() =>
   ),
 );
 
-const photoAt = (photo: string) => addressOf('photo', { params: { ...nursery.params, photo } });
+const { photoAt } = usePhotos();
+const { takeBack } = useTakeBack();
 
 async function undo(line: RecordLine) {
   try {
-    const { nurseryId } = nursery;
-    nursery.takeLot(
-      await call('undoEntry', {
-        params: { nursery: nurseryId, lot: props.lot.row.id, entry: line.entry },
-        body: { id: newId(), on: season.todayIso },
-      }),
-    );
-    messages.say(`${line.what} of ${dateWords(line.on)} taken back.`);
+    const said = `${line.what} of ${dateWords(line.on)}`;
+    await takeBack(props.lot.row.id, line.entry, said);
+    messages.say(`${said} taken back.`);
   } catch (error) {
     messages.say(sentenceOf(error));
   }

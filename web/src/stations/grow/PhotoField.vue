@@ -2,14 +2,17 @@
 import { ImagePlus, X } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
 import { ref } from 'vue';
-import { addressOf, putPhoto } from '../../api/client';
 import { sentenceOf } from '../../api/problem';
+import { usePhotos } from '../../parts/usePhotos';
+import { useDevice } from '../../stores/device';
 import { useNursery } from '../../stores/nursery';
 import { smallPhoto } from './smallPhoto';
 
 /** Photos to a record: made small in the browser, without where they were taken, and sent at once. */
 const photos = defineModel<string[]>({ required: true });
 const nursery = useNursery();
+const device = useDevice();
+const { photoAt } = usePhotos();
 const busy = ref(false);
 const fault = ref<string | null>(null);
 const MOST = 6;
@@ -23,8 +26,9 @@ async function add(event: Event) {
   try {
     for (const file of files) {
       const small = await smallPhoto(file);
-      const kept = await putPhoto({ ...nursery.params, photo: newId() }, small);
-      photos.value = [...photos.value, kept.id];
+      const photo = newId();
+      await device.writePhoto({ ...nursery.params, photo }, small);
+      photos.value = [...photos.value, photo];
     }
   } catch (error) {
     fault.value = sentenceOf(error);
@@ -41,7 +45,7 @@ async function add(event: Event) {
       <span v-for="(id, i) in photos" :key="id" class="relative">
         <img
           class="border-rule size-20 rounded-md border object-cover"
-          :src="addressOf('photo', { params: { ...nursery.params, photo: id } })"
+          :src="photoAt(id)"
           :alt="`Photo ${i + 1}`"
         />
         <button

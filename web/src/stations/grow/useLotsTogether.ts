@@ -1,14 +1,15 @@
 import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
 import { isoOf } from '@kauri/core';
-import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
-import { call } from '../../api/client';
+import { KEPT } from '../../device/outbox';
 import { childOf } from '../../parts/childOf';
 import { useDraft } from '../../parts/useDraft';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useSaving } from '../../parts/useSaving';
 import { useSeen } from '../../parts/useSeen';
-import { useMessages } from '../../stores/messages';
+import { useTakeBack } from '../../parts/useTakeBack';
+import { useDevice } from '../../stores/device';
+import { keptWords, useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 
@@ -26,10 +27,12 @@ export function useLotsTogether<N extends Together, F extends object>(
   const nursery = useNursery();
   const season = useSeason();
   const messages = useMessages();
+  const device = useDevice();
+  const { takeBackTogether } = useTakeBack();
   const { lots } = useLots();
   const { id: lotId, stage } = lot().row;
   const key = `${name}.${lotId}`;
-  const { draft, clear } = useDraft(key, { ...initial, on: '', note: '', whole: false });
+  const { draft, clear, form } = useDraft(key, { ...initial, on: '', note: '', whole: false });
   const saving = useSaving(key);
   const seen = useSeen(() => [lot().row, ...lots.value.map(({ row }) => row)]);
 
@@ -61,28 +64,23 @@ export function useLotsTogether<N extends Together, F extends object>(
         id: i === 0 ? id : childOf(id, i),
         ...(name === 'carryLots' ? { stageId: childOf(id, 1000 + i) } : {}),
       }));
-      return call(name, {
-        params: nursery.params,
-        body: { ...whole, id: childOf(id, 999), lots: entries } as unknown as BodyInputOf<N>,
-      } as never) as Promise<{ lots: LotDetail[] }>;
+      const write = { ...whole, id: childOf(id, 999), lots: entries } as unknown as BodyInputOf<N> & {
+        id: string;
+      };
+      return device.write(name, nursery.params as never, write, said, form());
     });
     if (answer === null) {
       seen.told(saving.fault.value);
       return false;
     }
-    nursery.takeLots(answer.lots);
+    if (answer !== KEPT) nursery.takeLots((answer as { lots: LotDetail[] }).lots);
     clear();
-    messages.say(said, async () => {
-      const undone = await call('undoTogether', {
-        params: nursery.params,
-        body: {
-          id: newId(),
-          on: season.todayIso,
-          entries: entries.map(({ lotId: lot, id: entry }) => ({ lot, entry })),
-        },
-      });
-      nursery.takeLots(undone.lots);
-    });
+    messages.say(answer === KEPT ? keptWords(said) : said, () =>
+      takeBackTogether(
+        entries.map(({ lotId: lot, id: entry }) => ({ lot, entry })),
+        said,
+      ),
+    );
     return true;
   }
   return { draft, on, record, clear, together, place, ...saving };

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { causesByHand, isoOf, type OutCause } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
-import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
-import { call } from '../../api/client';
+import { KEPT } from '../../device/outbox';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -11,7 +10,9 @@ import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
 import { useSaving } from '../../parts/useSaving';
-import { useMessages } from '../../stores/messages';
+import { useTakeBack } from '../../parts/useTakeBack';
+import { useDevice } from '../../stores/device';
+import { keptWords, useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useParcels } from '../../stores/parcels';
 import { useSeason } from '../../stores/season';
@@ -27,6 +28,8 @@ const nursery = useNursery();
 const parcels = useParcels();
 const season = useSeason();
 const messages = useMessages();
+const device = useDevice();
+const { takeBack } = useTakeBack();
 const { busy, save, sentence, wrong } = useSaving(`lose.${props.parcel.id}`);
 
 const aside = computed(() => parcels.asideOfParcel(props.parcel.id));
@@ -49,19 +52,14 @@ async function write() {
     note: note.value,
   };
   let entry = '';
+  const said = `${several(trees.value, 'tree')} of ${code} taken out.`;
   const answer = await save(body, (id) => {
     entry = id;
-    return call('writeOff', { params, body: { ...body, id } });
+    return device.write('writeOff', params, { ...body, id }, said);
   });
   if (answer === null) return;
-  nursery.takeLot(answer);
-  messages.say(`${several(trees.value, 'tree')} of ${code} taken out.`, async () => {
-    const undone = await call('undoEntry', {
-      params: { ...params, entry },
-      body: { id: newId(), on: season.todayIso },
-    });
-    nursery.takeLot(undone);
-  });
+  if (answer !== KEPT) nursery.takeLot(answer);
+  messages.say(answer === KEPT ? keptWords(said) : said, () => takeBack(lotId, entry, said));
   emit('close');
 }
 </script>

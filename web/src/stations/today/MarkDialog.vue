@@ -8,9 +8,10 @@ import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
+import { KEPT } from '../../device/outbox';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
-import { useMessages } from '../../stores/messages';
+import { keptWords, useMessages } from '../../stores/messages';
 import { useSeason } from '../../stores/season';
 import { useTodayBook } from '../../stores/todayBook';
 import { longDate, yearOf } from '../../words/dates';
@@ -56,16 +57,16 @@ async function save() {
     minutes: as === 'done' && minutes.trim() !== '' ? typedNumber(minutes) : null,
     assignedTo: as === 'assigned' ? to : null,
   };
+  const marked = { done: 'Done', skipped: 'Skipped for now', assigned: `Given to ${kept.nameOf(to)}` }[as];
+  const said = `${marked}: ${item.words.title}.`;
   let mark = '';
   const taken = await saving.save(body, async (id) => {
     mark = id;
-    await kept.mark({ ...body, id });
-    return true;
+    return kept.mark({ ...body, id }, said);
   });
   if (!taken) return;
   clear();
-  const said = { done: 'Done', skipped: 'Skipped for now', assigned: `Given to ${kept.nameOf(to)}` }[as];
-  messages.say(`${said}: ${item.words.title}.`, () => kept.undo(mark));
+  messages.say(taken === KEPT ? keptWords(said) : said, () => kept.undo(mark));
   emit('close');
 }
 const sentence = computed(() => saving.sentence());

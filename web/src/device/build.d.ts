@@ -1,0 +1,2 @@
+/** Names the build of Kauri: another one may see another shape in what a device remembers. */
+declare const __BUILD__: string;

@@ -1,0 +1,44 @@
+import { entriesOf } from '@kauri/core';
+import { v7 as newId } from 'uuid';
+import { KEPT } from '../device/outbox';
+import { useDevice } from '../stores/device';
+import { useNursery } from '../stores/nursery';
+import { useSeason } from '../stores/season';
+
+/** Takes records back: those not sent yet are let go of, the others reversed, now or when there is a network. */
+export function useTakeBack() {
+  const device = useDevice();
+  const nursery = useNursery();
+  const season = useSeason();
+
+  /** Lets go of the act that made some records, if it made no other and was not sent yet. */
+  async function isUnsent(entries: readonly string[]): Promise<boolean> {
+    const act = device.acts.find(({ write }) => {
+      const made = entriesOf(write);
+      return made.length === entries.length && made.every(({ entry }) => entries.includes(entry));
+    });
+    return act !== undefined && (await device.takeBack(act.id));
+  }
+
+  return {
+    /** @param said what is taken back, as it is listed while that waits */
+    async takeBack(lot: string, entry: string, said: string): Promise<void> {
+      if (await isUnsent([entry])) return;
+      const body = { id: newId(), on: season.todayIso };
+      const answer = await device.write(
+        'undoEntry',
+        { ...nursery.params, lot, entry },
+        body,
+        `Take back: ${said}`,
+      );
+      if (answer !== KEPT) nursery.takeLot(answer);
+    },
+    /** Records of several lots, all or none. */
+    async takeBackTogether(entries: readonly { lot: string; entry: string }[], said: string): Promise<void> {
+      if (await isUnsent(entries.map(({ entry }) => entry))) return;
+      const body = { id: newId(), on: season.todayIso, entries: [...entries] };
+      const answer = await device.write('undoTogether', nursery.params, body, `Take back: ${said}`);
+      if (answer !== KEPT) nursery.takeLots(answer.lots);
+    },
+  };
+}

@@ -1,0 +1,215 @@
+import type { HeldRoute, HeldWrite } from '@kauri/core';
+import type { AnswerOf, BodyInputOf, ParamsOf } from '@kauri/core/contract';
+import { liveQuery, type Subscription } from 'dexie';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { call, onContact, putPhoto, rememberIn } from '../api/client';
+import { OfflineError } from '../api/problem';
+import { Device, type KeptAct } from '../device/device';
+import { memoryOf, type Memory } from '../device/memory';
+import { KEPT, outbox } from '../device/outbox';
+
+/** How long one act, and one photo, may take to be answered before nobody answered, ms. */
+const ACT_WITHIN_MS = 15_000;
+const PHOTO_WITHIN_MS = 60_000;
+/** How long a sheet waits for its act; then it is told that the act is kept, ms. */
+const PATIENCE_MS = 12_000;
+/** A server that did not answer is tried again after so long, then half as long again each time, ms. */
+const FIRST_TRY_MS = 3_000;
+const LAST_TRY_MS = 45_000;
+
+/** What other stores do about acts of this device: they know what is shown. */
+interface Followers {
+  /** Takes in what the server answered. */
+  taken: (act: KeptAct, answer: unknown) => void;
+  /** @throws Unfit where a write cannot be, by what is known here */
+  check: (write: HeldWrite) => void;
+  /** The server answers again; something may have changed meanwhile. */
+  back: () => Promise<void>;
+}
+
+/** This person’s device: what they did and is not sent yet, what they last saw, and whether there is a network. */
+export const useDevice = defineStore('device', () => {
+  /** Acts that the server does not have yet, of all nurseries of this person. */
+  const acts = shallowRef<readonly KeptAct[]>([]);
+  const memory = shallowRef<Memory | null>(null);
+  const reachable = ref(true);
+  /** When the server last answered: its clock and this device’s, ms. */
+  const contact = shallowRef<{ serverMs: number; deviceMs: number } | null>(null);
+  const followers: Followers[] = [];
+  let box: ReturnType<typeof outbox> | null = null;
+  let device: Device | null = null;
+  let watching: Subscription | null = null;
+  let closing = new AbortController();
+
+  const waiting = computed(() => acts.value.filter(({ state }) => state === 'waiting'));
+  const refused = computed(() => acts.value.filter(({ state }) => state === 'refused'));
+
+  async function transmit({ write, photo }: KeptAct): Promise<unknown> {
+    const { signal } = closing;
+    try {
+      if (write.route === 'keepPhoto')
+        return await putPhoto(write.params, photo!, { signal, withinMs: PHOTO_WITHIN_MS });
+      const { params, body } = write;
+      return await call(write.route, { params, body, signal, withinMs: ACT_WITHIN_MS } as never);
+    } catch (error) {
+      // Somebody else sits here now: it waits for whoever did it.
+      if (signal.aborted) throw new OfflineError();
+      throw error;
+    }
+  }
+
+  /** Opens what the device keeps of a person; of whoever was here before, it is closed. */
+  async function open(personId: string): Promise<void> {
+    if (device?.personId === personId) return;
+    close();
+    const mine = new Device(personId);
+    device = mine;
+    closing = new AbortController();
+    try {
+      await mine.tidy(__BUILD__, Date.now());
+    } catch {
+      // A browser that keeps nothing: Kauri works as long as there is a network.
+      device = null;
+      return;
+    }
+    memory.value = memoryOf(mine);
+    rememberIn(memory.value);
+    box = outbox({
+      device: mine,
+      transmit,
+      taken: (act, answer) => followers.forEach((one) => one.taken(act, answer)),
+      check: (write) => followers.forEach((one) => one.check(write)),
+      // Where a browser has no locks, two tabs may send the same act: it is taken once.
+      alone: (work) => (navigator.locks ? navigator.locks.request(`kauri.outbox.${personId}`, work) : work()),
+      now: Date.now,
+      patienceMs: PATIENCE_MS,
+    });
+    acts.value = await mine.acts.orderBy('seq').toArray();
+    watching = liveQuery(() => mine.acts.orderBy('seq').toArray()).subscribe((now) => (acts.value = now));
+    if (waiting.value.length) void flush();
+  }
+
+  function close(): void {
+    closing.abort();
+    watching?.unsubscribe();
+    device?.close();
+    [watching, device, box] = [null, null, null];
+    memory.value = null;
+    acts.value = [];
+    rememberIn(null);
+  }
+
+  /** Lets go of what was seen, for whoever sits down next; what was not sent waits for its person. */
+  async function forget(): Promise<void> {
+    await device?.forget().catch(() => undefined);
+    close();
+  }
+
+  async function flush(): Promise<void> {
+    await box?.flush().catch(() => undefined);
+    const left = await device?.acts
+      .filter(({ state }) => state === 'waiting')
+      .count()
+      .catch(() => 0);
+    if (left) tryAgain();
+  }
+
+  let trying: ReturnType<typeof setTimeout> | null = null;
+  let pauseMs = FIRST_TRY_MS;
+  function tryAgain(): void {
+    if (trying !== null) return;
+    trying = setTimeout(() => {
+      trying = null;
+      void (reachable.value ? flush() : call('me').catch(() => undefined));
+    }, pauseMs);
+    pauseMs = Math.min(LAST_TRY_MS, pauseMs * 1.5);
+  }
+  /** Looks at once whether the server answers again. */
+  function tryNow(): void {
+    pauseMs = FIRST_TRY_MS;
+    if (!reachable.value) void call('me').catch(() => undefined);
+    else if (waiting.value.length) void flush();
+  }
+
+  onContact((answered, serverMs) => {
+    if (!answered) {
+      reachable.value = false;
+      tryAgain();
+      return;
+    }
+    if (serverMs !== null) contact.value = { serverMs, deviceMs: Date.now() };
+    pauseMs = FIRST_TRY_MS;
+    if (reachable.value) return;
+    reachable.value = true;
+    void flush().then(() => Promise.all(followers.map((one) => one.back().catch(() => undefined))));
+  });
+
+  let asked = false;
+  /** What is kept here is not let go of when the device runs short, where the browser grants it. */
+  function askToStay(): void {
+    if (asked) return;
+    asked = true;
+    void navigator.storage?.persist?.().catch(() => false);
+  }
+
+  /**
+   * Keeps a write on the device and sends it.
+   * @param id of the write
+   * @param words what was done, as it is listed while it waits
+   * @param form the sheet it was typed in, to go back to where it is refused later
+   * @returns the answer, or KEPT where it waits for a network
+   * @throws ProblemError or Unfit with a sentence where it cannot be; nothing is kept then
+   */
+  async function write<N extends Exclude<HeldRoute, 'keepPhoto'>>(
+    route: N,
+    params: ParamsOf<N> & { nursery: string },
+    body: BodyInputOf<N> & { id: string },
+    words: string,
+    form: KeptAct['form'] = null,
+  ): Promise<AnswerOf<N> | typeof KEPT> {
+    if (!box) return call(route, { params, body } as never);
+    askToStay();
+    // Drafts are seen through by the framework; what is kept is plain.
+    const plain = JSON.parse(JSON.stringify({ write: { route, params, body }, form })) as Pick<
+      KeptAct,
+      'write' | 'form'
+    >;
+    const act = { id: body.id, nurseryId: params.nursery, words, photo: null, ...plain };
+    return (await box.write(act)) as AnswerOf<N> | typeof KEPT;
+  }
+
+  /** Keeps a photo on the device and sends it; those that follow and name it are sent after it. */
+  async function writePhoto(params: ParamsOf<'keepPhoto'>, photo: Blob): Promise<void> {
+    if (!box) return void (await putPhoto(params, photo));
+    askToStay();
+    const write: HeldWrite = { route: 'keepPhoto', params: { ...params }, body: null };
+    const { photo: id, nursery: nurseryId } = params;
+    await box.write({ id, nurseryId, write, words: 'A photo', photo, form: null });
+  }
+
+  return {
+    acts,
+    waiting,
+    refused,
+    reachable,
+    contact,
+    memory,
+    open,
+    close,
+    forget,
+    flush,
+    tryNow,
+    write,
+    writePhoto,
+    follow: (one: Followers) => void followers.push(one),
+    takeBack: async (id: string) => (await box?.takeBack(id)) ?? false,
+    retry: (seq: number, mended?: HeldWrite) => box?.retry(seq, mended) ?? Promise.resolve(),
+    drop: async (seq: number) => void (await device?.acts.delete(seq)),
+    /** Keeps a dropped act again, the last of those that wait. */
+    async restore({ seq: _, ...act }: KeptAct): Promise<void> {
+      await device?.acts.add({ ...act, state: 'waiting', fault: null });
+      void flush();
+    },
+  };
+});
