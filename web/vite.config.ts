@@ -1,9 +1,41 @@
 import tailwind from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
-  plugins: [vue(), tailwind()],
+  plugins: [
+    vue(),
+    tailwind(),
+    VitePWA({
+      // A new Kauri waits until nothing is half typed: the application asks.
+      registerType: 'prompt',
+      injectRegister: false,
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,woff2,svg,png,wasm}'],
+        // The PDF maker and the solvers are large, and wanted without a network too.
+        maximumFileSizeToCacheInBytes: 6_000_000,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        inlineWorkboxRuntime: true,
+      },
+      manifest: {
+        name: 'Kauri',
+        short_name: 'Kauri',
+        description: 'For people who raise young trees: what stands, what is to be done, and the working.',
+        lang: 'en',
+        start_url: '/today',
+        display: 'standalone',
+        background_color: '#F4EFE4',
+        theme_color: '#1F261E',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+        ],
+      },
+    }),
+  ],
   // Another build may see another shape in what a device remembers.
   define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
   worker: { format: 'es' },

@@ -28,9 +28,9 @@ export function onSignedOut(handler: () => Promise<void>): void {
   signInAgain = handler;
 }
 
-/** What this person last saw, where the device remembers it. */
-let memory: Memory | null = null;
-export function rememberIn(device: Memory | null): void {
+/** What this person last saw, where the device remembers it; it may still be opening. */
+let memory: Promise<Memory | null> | null = null;
+export function rememberIn(device: Promise<Memory | null> | null): void {
   memory = device;
 }
 
@@ -68,18 +68,20 @@ export async function call<N extends RouteName>(name: N, input: Input<N> = {}): 
     return JSON.parse(await ask(name, input));
   const [remembered, address] = [memory, addressOf(name, input)];
   const answered = ask(name, input).then((text) => {
-    remembered.keep(address, text);
+    void remembered.then((device) => device?.keep(address, text));
     return text;
   });
   let late: ReturnType<typeof setTimeout>;
   const lastSeen = new Promise<string>((resolve) => {
-    const recall = () => remembered.recall(address).then((kept) => kept && resolve(kept.text));
-    late = setTimeout(recall, PATIENCE_MS);
+    late = setTimeout(async () => {
+      const kept = await (await remembered)?.recall(address);
+      if (kept) resolve(kept.text);
+    }, PATIENCE_MS);
   });
   try {
     return JSON.parse(await Promise.race([answered, lastSeen]));
   } catch (error) {
-    const kept = error instanceof OfflineError ? await remembered.recall(address) : null;
+    const kept = error instanceof OfflineError ? await (await remembered)?.recall(address) : null;
     if (!kept) throw error;
     return JSON.parse(kept.text);
   } finally {

@@ -6,7 +6,8 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { OfflineError, ProblemError } from '../api/problem';
 import { Device, type KeptAct } from './device';
 import { memoryOf } from './memory';
-import { KEPT, NoRoomError, outbox, type OutboxTerms } from './outbox';
+import { KEPT } from './keptAnswer';
+import { NoRoomError, outbox, type OutboxTerms } from './outbox';
 
 const nursery = newId();
 const made = (id = newId(), counted = 60) => ({

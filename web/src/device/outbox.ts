@@ -1,9 +1,7 @@
 import type { HeldWrite } from '@kauri/core';
 import { OfflineError, ProblemError } from '../api/problem';
 import type { Device, KeptAct } from './device';
-
-/** The answer of a write that is kept on the device: there is none yet. */
-export const KEPT = 'kept';
+import { KEPT } from './keptAnswer';
 
 /** Problems that pass by themselves: the write waits, and is sent again. */
 const passing = new Set([429, 502, 503, 504]);

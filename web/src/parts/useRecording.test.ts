@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { OfflineError, ProblemError } from '../api/problem';
 import type { ShownLot } from './useLots';
-import { KEPT } from '../device/outbox';
+import { KEPT } from '../device/keptAnswer';
 import { useRecording } from './useRecording';
 
 const { call, device, takeLot, catchUp, say } = vi.hoisted(() => ({

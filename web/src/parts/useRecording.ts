@@ -1,7 +1,7 @@
 import { isoOf } from '@kauri/core';
 import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
 import { computed } from 'vue';
-import { KEPT } from '../device/outbox';
+import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
 import { keptWords, useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';

@@ -1,6 +1,6 @@
 import { entriesOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { KEPT } from '../device/outbox';
+import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';

@@ -31,6 +31,8 @@ const device = useDevice();
 const router = useRouter();
 const route = useRoute();
 const keysShown = ref(false);
+/** In the hand the ribbon is folded away until it is asked for. */
+const ribbonOpen = ref(false);
 /** What is kept on the device, shown for itself or before somebody leaves with something unsent. */
 const unsentShown = ref(false);
 const leaving = ref<'here' | 'everywhere' | null>(null);
@@ -46,7 +48,7 @@ watch(
 );
 
 /** Where both hands are at the trees, a phone’s screen is theirs. */
-const atHand = computed(() => (route.meta.handsFull ? 'max-md:hidden' : ''));
+const atHand = computed(() => (route.meta.handsFull ? 'hand:hidden' : ''));
 /** No station shows a list that is not whole; Today has the server’s meanwhile. */
 const arriving = computed(() =>
   nursery.expected ? `Fetching the lots: ${nursery.arrived} of ${nursery.expected}` : 'Fetching the lots …',
@@ -94,14 +96,21 @@ useIntervalFn(() => {
 <template>
   <div
     :data-nursery="nursery.whole && forecasts.viewsOf !== null ? 'whole' : 'coming'"
-    class="grid h-full grid-rows-[auto_auto_1fr_auto] md:grid-cols-[5.25rem_1fr] md:grid-rows-[auto_1fr_auto]"
+    class="desk:grid-cols-[5.25rem_1fr] desk:grid-rows-[auto_1fr_auto] grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto]"
   >
     <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute"
       >To the station</a
     >
-    <StationRail class="md:row-span-2" />
-    <TopBar :class="atHand" @keys="keysShown = true" @unsent="unsentShown = true" @leave="leave" />
-    <main id="main" ref="main" class="relative min-h-0 overflow-y-auto max-md:row-start-3" tabindex="-1">
+    <StationRail class="desk:row-span-2 hand:row-start-4" />
+    <TopBar
+      :class="atHand"
+      :ribbon="ribbonOpen"
+      @ribbon="ribbonOpen = !ribbonOpen"
+      @keys="keysShown = true"
+      @unsent="unsentShown = true"
+      @leave="leave"
+    />
+    <main id="main" ref="main" class="hand:row-start-2 relative min-h-0 overflow-y-auto" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}
       </p>
@@ -117,7 +126,10 @@ useIntervalFn(() => {
         </div>
       </div>
     </main>
-    <SeasonRibbon class="md:col-span-2" :class="atHand" />
+    <SeasonRibbon
+      class="desk:col-span-2 hand:row-start-3"
+      :class="[atHand, ribbonOpen ? '' : 'hand:hidden']"
+    />
   </div>
   <MessageStack />
   <KeysDialog v-if="keysShown" @close="keysShown = false" />

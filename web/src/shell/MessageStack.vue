@@ -16,7 +16,7 @@ async function undo(message: Message) {
 
 <template>
   <div
-    class="pointer-events-none fixed right-4 bottom-32 z-30 flex w-80 max-w-[calc(100vw-2rem)] flex-col gap-2"
+    class="hand:bottom-16 pointer-events-none fixed right-4 bottom-32 z-30 flex w-80 max-w-[calc(100vw-2rem)] flex-col gap-2"
     role="status"
     aria-live="polite"
   >

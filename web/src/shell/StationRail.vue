@@ -22,13 +22,13 @@ onMounted(() => {
 </script>
 
 <template>
-  <nav class="bg-rail text-rail-ink flex md:flex-col" aria-label="Stations">
-    <p class="font-head hidden py-4 text-center text-xl md:block">Kauri</p>
+  <nav class="bg-rail text-rail-ink hand:overflow-x-auto desk:flex-col flex" aria-label="Stations">
+    <p class="font-head desk:block hidden py-4 text-center text-xl">Kauri</p>
     <RouterLink
       v-for="station in stations"
       :key="station.name"
       :to="{ name: station.name }"
-      class="relative flex min-h-14 flex-1 flex-col items-center justify-center gap-1 py-2 text-sm hover:bg-white/10 md:flex-none md:py-3"
+      class="desk:flex-none desk:gap-1 desk:py-3 desk:text-sm hand:text-xs hand:min-w-11 relative flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 py-1 hover:bg-white/10"
       :class="here(station.name) ? 'rail-here' : ''"
       :aria-current="here(station.name) ? 'page' : undefined"
     >
@@ -36,7 +36,7 @@ onMounted(() => {
       {{ station.words }}
       <span
         v-if="station.name === 'today' && now"
-        class="bg-tag text-tag-ink absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
+        class="bg-tag text-tag-ink hand:top-0.5 hand:right-auto hand:left-1/2 hand:ml-0.5 absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
       >
         <span aria-hidden="true">{{ now > 99 ? '99+' : now }}</span><span class="sr-only"
           >{{ now }} to do now</span

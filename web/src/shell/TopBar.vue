@@ -1,18 +1,20 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
-import { ChevronDown, Keyboard, Moon, Sun } from 'lucide-vue-next';
-import { computed } from 'vue';
+import { ChevronDown, ChevronUp, Keyboard, Moon, RefreshCw, Search, Sun, UserRound } from 'lucide-vue-next';
+import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useNursery } from '../stores/nursery';
 import { usePreferences } from '../stores/preferences';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
-import { longDate, yearOf } from '../words/dates';
+import { longDate, shortDate, yearOf } from '../words/dates';
 import FindBox from './FindBox.vue';
 import MenuRow from './MenuRow.vue';
 import UnsentChip from './UnsentChip.vue';
+import { takeNewBuild } from './newBuild';
 
-const emit = defineEmits<{ keys: []; unsent: []; leave: [where: 'here' | 'everywhere'] }>();
+defineProps<{ ribbon: boolean }>();
+const emit = defineEmits<{ keys: []; ribbon: []; unsent: []; leave: [where: 'here' | 'everywhere'] }>();
 const nursery = useNursery();
 const preferences = usePreferences();
 const season = useSeason();
@@ -22,32 +24,60 @@ const router = useRouter();
 const home = computed(() => nursery.catalogue!.nursery);
 const dateWords = computed(() => longDate(season.view, yearOf(season.today)));
 const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId !== session.nurseryId));
+/** In the hand, the find box lies over the line until it is left. */
+const finding = ref(false);
+async function find(): Promise<void> {
+  finding.value = true;
+  await nextTick();
+  document.getElementById('find')?.focus();
+}
 </script>
 
 <template>
-  <header class="border-rule flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b px-4 py-1.5">
-    <div class="mr-auto min-w-0 max-md:order-1">
+  <header
+    class="border-rule hand:flex-nowrap hand:gap-x-1.5 hand:px-2 hand:py-1 relative flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b px-4 py-1.5"
+  >
+    <div class="hand:sr-only mr-auto min-w-0">
       <p class="font-head truncate text-lg leading-tight font-semibold">{{ home.name }}</p>
       <p class="text-muted text-sm leading-tight">
         {{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}
       </p>
     </div>
-    <UnsentChip class="max-md:order-3" @open="emit('unsent')" />
-    <FindBox class="min-w-40 flex-1 max-md:order-4 md:w-64 md:flex-none" />
+    <button v-if="takeNewBuild" class="act hand:order-2" type="button" @click="takeNewBuild()">
+      <RefreshCw :size="18" aria-hidden="true" /> <span class="hand:sr-only">Take the new Kauri</span>
+    </button>
+    <UnsentChip class="hand:order-2 hand:mr-auto" @open="emit('unsent')" />
+    <FindBox
+      class="desk:w-64 hand:absolute hand:inset-x-2 hand:top-1 hand:z-20"
+      :class="finding ? '' : 'hand:hidden'"
+      @focusout="finding = false"
+    />
     <button
-      class="act max-md:order-3"
+      class="act desk:hidden order-1 px-2.5"
       :class="season.isToday ? '' : 'border-dashed'"
+      type="button"
+      :aria-expanded="ribbon"
+      data-testid="ribbon-fold"
+      @click="emit('ribbon')"
+    >
+      {{ shortDate(season.view) }}
+      <component :is="ribbon ? ChevronDown : ChevronUp" :size="16" aria-hidden="true" />
+      <span class="sr-only">{{ ribbon ? 'Fold the season away' : 'Open the season' }}</span>
+    </button>
+    <button
+      class="act hand:order-1"
+      :class="season.isToday ? 'hand:hidden' : 'border-dashed'"
       type="button"
       :title="season.isToday ? 'Today' : 'Back to today'"
       data-testid="date"
       @click="season.look(season.today)"
     >
-      {{ dateWords }}
+      <span class="hand:hidden">{{ dateWords }}</span>
       <span class="text-muted font-normal">{{ season.isToday ? 'today' : 'back to today' }}</span>
-      <span class="key max-md:hidden" aria-hidden="true">.</span>
+      <span class="key hand:hidden" aria-hidden="true">.</span>
     </button>
     <button
-      class="act max-md:hidden"
+      class="act hand:hidden"
       type="button"
       :aria-label="`Units: ${preferences.units === 'metric' ? 'metric' : 'US'}. Switch`"
       @click="preferences.switchUnits"
@@ -55,27 +85,34 @@ const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId 
       {{ preferences.units === 'metric' ? 'cm · L · °C' : 'in · gal · °F' }}
     </button>
     <button
-      class="act px-2.5 max-md:hidden"
+      class="act hand:hidden px-2.5"
       type="button"
       :aria-label="preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme'"
       @click="preferences.switchTheme"
     >
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
-    <Menu as="div" class="relative max-md:order-2">
-      <MenuButton class="act">
-        {{ session.me!.person.name }}, {{ session.membership?.role }}
-        <ChevronDown :size="16" aria-hidden="true" />
+    <button class="act desk:hidden order-3 ml-auto px-2.5" type="button" aria-label="Find" @click="find">
+      <Search :size="20" aria-hidden="true" />
+    </button>
+    <Menu as="div" class="hand:order-4 relative">
+      <MenuButton class="act hand:px-2.5">
+        <span class="hand:sr-only">{{ session.me!.person.name }}, {{ session.membership?.role }}</span>
+        <UserRound class="desk:hidden" :size="20" aria-hidden="true" />
+        <ChevronDown class="hand:hidden" :size="16" aria-hidden="true" />
       </MenuButton>
-      <MenuItems class="panel absolute right-0 z-30 mt-1 w-64 p-1 shadow-lg">
+      <MenuItems class="panel absolute right-0 z-30 mt-1 max-h-[80vh] w-64 overflow-y-auto p-1 shadow-lg">
+        <p class="desk:hidden text-muted px-3 py-2 text-sm">
+          {{ session.me!.person.name }}, {{ session.membership?.role }}, {{ home.name }}
+        </p>
         <MenuRow @choose="emit('keys')"
           ><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></MenuRow
         >
         <MenuRow @choose="router.push({ name: 'records' })">Records in and out</MenuRow>
-        <MenuRow class="md:hidden" @choose="preferences.switchUnits">
+        <MenuRow class="desk:hidden" @choose="preferences.switchUnits">
           {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
         </MenuRow>
-        <MenuRow class="md:hidden" @choose="preferences.switchTheme">
+        <MenuRow class="desk:hidden" @choose="preferences.switchTheme">
           {{ preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme' }}
         </MenuRow>
         <MenuRow v-for="m in others" :key="m.nurseryId" @choose="session.chooseNursery(m.nurseryId)">

@@ -34,11 +34,14 @@ const network = computed(() => {
   const last = device.contact?.deviceMs;
   return `No network${last ? ` since ${clock(last)}` : ''}: what you see is what was seen last, with what you did since.`;
 });
-/** Which lots an act is about; of another nursery, which one. */
-function about({ write, nurseryId }: KeptAct): string {
+/** Which lots an act is about, where its words do not say, and when it was done; of another nursery, which one. */
+const about = (act: KeptAct): string => [whatOf(act), clock(act.at)].filter(Boolean).join(' · ');
+function whatOf({ write, nurseryId, words }: KeptAct): string {
   if (nurseryId !== nursery.nurseryId)
     return session.me!.memberships.find((m) => m.nurseryId === nurseryId)?.nurseryName ?? 'another nursery';
-  const codes = lotsOf(write).map((id) => nursery.index.get(id)?.code ?? 'a lot');
+  const codes = lotsOf(write)
+    .map((id) => nursery.index.get(id)?.code ?? 'a lot')
+    .filter((code) => !words.includes(code));
   return codes.length > 3 ? `${codes.slice(0, 3).join(', ')} and ${codes.length - 3} more` : codes.join(', ');
 }
 const movedTo = ({ fault }: KeptAct): LotRow | null =>
@@ -87,8 +90,7 @@ async function leave(): Promise<void> {
       <ul class="divide-rule divide-y">
         <li v-for="act in device.refused" :key="act.id" class="py-2">
           <p>
-            <span class="font-bold">{{ act.words }}</span>
-            <span class="text-muted"> {{ about(act) }} · {{ clock(act.at) }}</span>
+            <span class="font-bold">{{ act.words }}</span> <span class="text-muted">{{ about(act) }}</span>
           </p>
           <p class="text-wrong font-bold">{{ act.fault?.detail }}</p>
           <div class="mt-2 flex flex-wrap gap-2">
@@ -115,8 +117,7 @@ async function leave(): Promise<void> {
           class="flex items-center justify-between gap-3 py-1.5"
         >
           <p class="min-w-0">
-            <span class="font-bold">{{ act.words }}</span>
-            <span class="text-muted"> {{ about(act) }} · {{ clock(act.at) }}</span>
+            <span class="font-bold">{{ act.words }}</span> <span class="text-muted">{{ about(act) }}</span>
           </p>
           <button class="quiet shrink-0" type="button" @click="takeBack(act)">Take back</button>
         </li>

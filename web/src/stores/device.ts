@@ -1,13 +1,14 @@
 import type { HeldRoute, HeldWrite } from '@kauri/core';
 import type { AnswerOf, BodyInputOf, ParamsOf } from '@kauri/core/contract';
-import { liveQuery, type Subscription } from 'dexie';
+import type { Subscription } from 'dexie';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, onContact, putPhoto, rememberIn } from '../api/client';
 import { OfflineError } from '../api/problem';
-import { Device, type KeptAct } from '../device/device';
-import { memoryOf, type Memory } from '../device/memory';
-import { KEPT, outbox } from '../device/outbox';
+import type { Device, KeptAct } from '../device/device';
+import type { KEPT } from '../device/keptAnswer';
+import type { Memory } from '../device/memory';
+import type { outbox } from '../device/outbox';
 
 /** How long one act, and one photo, may take to be answered before nobody answered, ms. */
 const ACT_WITHIN_MS = 15_000;
@@ -41,6 +42,8 @@ export const useDevice = defineStore('device', () => {
   let device: Device | null = null;
   let watching: Subscription | null = null;
   let closing = new AbortController();
+  let openFor: string | null = null;
+  let opening: Promise<void> = Promise.resolve();
 
   const waiting = computed(() => acts.value.filter(({ state }) => state === 'waiting'));
   const refused = computed(() => acts.value.filter(({ state }) => state === 'refused'));
@@ -59,22 +62,24 @@ export const useDevice = defineStore('device', () => {
     }
   }
 
-  /** Opens what the device keeps of a person; of whoever was here before, it is closed. */
-  async function open(personId: string): Promise<void> {
-    if (device?.personId === personId) return;
+  /** Opens what the device keeps of a person; of whoever was here before, it is closed. Nothing waits for it but what needs it. */
+  function open(personId: string): Promise<void> {
+    if (openFor === personId) return opening;
     close();
-    const mine = new Device(personId);
-    device = mine;
+    openFor = personId;
     closing = new AbortController();
-    try {
-      await mine.tidy(__BUILD__, Date.now());
-    } catch {
-      // A browser that keeps nothing: Kauri works as long as there is a network.
-      device = null;
-      return;
-    }
+    // A browser that keeps nothing: Kauri works as long as there is a network.
+    opening = openFully(personId, closing.signal).catch(() => undefined);
+    rememberIn(opening.then(() => memory.value));
+    return opening;
+  }
+  async function openFully(personId: string, signal: AbortSignal): Promise<void> {
+    const { Device, liveQuery, memoryOf, outbox } = await import('../device/keeping');
+    const mine = new Device(personId);
+    await mine.tidy(__BUILD__, Date.now());
+    if (signal.aborted) return mine.close();
+    device = mine;
     memory.value = memoryOf(mine);
-    rememberIn(memory.value);
     box = outbox({
       device: mine,
       transmit,
@@ -94,7 +99,7 @@ export const useDevice = defineStore('device', () => {
     closing.abort();
     watching?.unsubscribe();
     device?.close();
-    [watching, device, box] = [null, null, null];
+    [watching, device, box, openFor] = [null, null, null, null];
     memory.value = null;
     acts.value = [];
     rememberIn(null);
@@ -168,6 +173,7 @@ export const useDevice = defineStore('device', () => {
     words: string,
     form: KeptAct['form'] = null,
   ): Promise<AnswerOf<N> | typeof KEPT> {
+    await opening;
     if (!box) return call(route, { params, body } as never);
     askToStay();
     // Drafts are seen through by the framework; what is kept is plain.
@@ -181,6 +187,7 @@ export const useDevice = defineStore('device', () => {
 
   /** Keeps a photo on the device and sends it; those that follow and name it are sent after it. */
   async function writePhoto(params: ParamsOf<'keepPhoto'>, photo: Blob): Promise<void> {
+    await opening;
     if (!box) return void (await putPhoto(params, photo));
     askToStay();
     const write: HeldWrite = { route: 'keepPhoto', params: { ...params }, body: null };

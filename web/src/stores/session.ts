@@ -25,7 +25,9 @@ export const useSession = defineStore('session', () => {
   const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
 
   async function take(answer: Me) {
-    await device.open(answer.person.id);
+    const opened = device.open(answer.person.id);
+    // Without a network, all there is to show is what the device remembers.
+    if (!device.reachable) await opened;
     localStorage.setItem(LAST_PERSON, JSON.stringify(answer));
     me.value = answer;
     const last = localStorage.getItem(LAST_NURSERY);

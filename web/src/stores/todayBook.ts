@@ -4,7 +4,7 @@ import { defineStore } from 'pinia';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
-import { KEPT } from '../device/outbox';
+import { KEPT } from '../device/keptAnswer';
 import { useDevice } from './device';
 import { useNursery } from './nursery';
 import { useSeason } from './season';

@@ -8,7 +8,7 @@ import SheetActs from '../../parts/SheetActs.vue';
 import { useDraft } from '../../parts/useDraft';
 import { childOf } from '../../parts/childOf';
 import type { ShownLot } from '../../parts/useLots';
-import { KEPT } from '../../device/outbox';
+import { KEPT } from '../../device/keptAnswer';
 import { useSaving } from '../../parts/useSaving';
 import { keptWords, useMessages } from '../../stores/messages';
 import { useTodayBook } from '../../stores/todayBook';

@@ -1,7 +1,7 @@
 import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
 import { isoOf } from '@kauri/core';
 import { computed } from 'vue';
-import { KEPT } from '../../device/outbox';
+import { KEPT } from '../../device/keptAnswer';
 import { childOf } from '../../parts/childOf';
 import { useDraft } from '../../parts/useDraft';
 import { useLots, type ShownLot } from '../../parts/useLots';

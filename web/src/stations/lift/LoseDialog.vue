@@ -2,7 +2,7 @@
 import { causesByHand, isoOf, type OutCause } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
-import { KEPT } from '../../device/outbox';
+import { KEPT } from '../../device/keptAnswer';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';

@@ -8,7 +8,7 @@ import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
-import { KEPT } from '../../device/outbox';
+import { KEPT } from '../../device/keptAnswer';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
 import { keptWords, useMessages } from '../../stores/messages';
