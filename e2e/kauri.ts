@@ -133,7 +133,7 @@ export async function signIn(
   });
   expect(answer.ok()).toBe(true);
   await page.goto(`${kauri.url}${path}`);
-  await expect(page.getByTestId('ribbon')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
 }
 
 /** Writes as the owner does, past the screens, where a test only needs something to stand there. */

@@ -17,6 +17,8 @@ export default defineConfig({
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // Keeping the whole application costs every page seconds; the tests of no network ask for it.
+    serviceWorkers: 'block',
     // Act by act, without copies of the page: they cost a tenth of the time, and what was on it when it failed is kept anyway.
     trace: { mode: 'retain-on-failure', screenshots: false, snapshots: false, sources: false },
     launchOptions: {

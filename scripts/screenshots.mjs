@@ -195,6 +195,7 @@ async function main() {
 
 async function picture(browser, baseURL, { name, phone, go: prepare }) {
   const context = await browser.newContext({
+    serviceWorkers: 'block',
     baseURL,
     viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     locale: 'en-GB',

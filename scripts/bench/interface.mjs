@@ -27,7 +27,10 @@ export async function benchInterface(cluster, executablePath) {
   });
   const browser = await launch(executablePath);
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const context = await browser.newContext({
+      serviceWorkers: 'block',
+      viewport: { width: 1280, height: 800 },
+    });
     await context.request.post(`${server.url}/api/sign-in`, {
       data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
       headers: { origin: server.url },

@@ -6,7 +6,11 @@ import { ms, quantile } from './measure.mjs';
 export async function benchLarge(url, executablePath) {
   const browser = await launch(executablePath);
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+    const context = await browser.newContext({
+      serviceWorkers: 'block',
+      viewport: { width: 1280, height: 800 },
+      locale: 'en-GB',
+    });
     await context.request.post(`${url}/api/sign-in`, { data: benchPerson, headers: { origin: url } });
     await context.addInitScript(() => {
       window.longTasks_ = [];

@@ -179,9 +179,12 @@ function has({ evidence }: LotKnown, entry: string): boolean {
 const once = (lot: LotKnown, entry: string, take: () => LotKnown): LotKnown =>
   has(lot, entry) ? lot : take();
 
+/** Days and ids are written so that their letters are in order. */
+const order = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+
 /** Records are in the order of their days, as the server has them. */
 const byDay = <R extends { on: string; entry: string }>(records: readonly R[]): R[] =>
-  [...records].sort((a, b) => a.on.localeCompare(b.on) || a.entry.localeCompare(b.entry));
+  [...records].sort((a, b) => (a.on === b.on ? order(a.entry, b.entry) : order(a.on, b.on)));
 
 /** With records of a day added. */
 function seen({ row, evidence }: LotKnown, on: string, added: Partial<Evidence>): LotKnown {
@@ -228,7 +231,7 @@ function moved(
     note,
     reverses,
   }));
-  const movements = [...evidence.movements, ...added].sort((a, b) => a.on.localeCompare(b.on));
+  const movements = [...evidence.movements, ...added].sort((a, b) => order(a.on, b.on));
   return { row: { ...row, held }, evidence: { ...evidence, movements } };
 }
 

@@ -7,12 +7,21 @@ import { KEPT } from './keptAnswer';
 const passing = new Set([429, 502, 503, 504]);
 const isPassing = (error: unknown) => error instanceof ProblemError && passing.has(error.problem.status);
 
+/** An act with what the server answered. */
+export interface Answered {
+  act: KeptAct;
+  answer: unknown;
+}
+
+/** So many acts that nobody waits for are taken in at once: every list and forecast follows each time. */
+const AT_ONCE = 25;
+
 export interface OutboxTerms {
   device: Device;
   /** Sends one act. @throws ProblemError where it is refused, OfflineError where nobody answers */
   transmit: (act: KeptAct) => Promise<unknown>;
-  /** Takes in what the server answered, before the act is let go of here. */
-  taken: (act: KeptAct, answer: unknown) => void;
+  /** Takes in what the server answered, before the acts are let go of here. */
+  taken: (answered: readonly Answered[]) => void;
   /** @throws Unfit where a write cannot be, by what is known here: asked when nobody else can be */
   check: (write: HeldWrite) => void;
   /** Runs work while no other tab of this person does. */
@@ -48,20 +57,29 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
   /** Sends what waits, in order, until there is none or nobody answers. */
   async function send(): Promise<void> {
     let last = 0;
+    let answered: Answered[] = [];
+    // A tab that dies before what was answered is let go of sends it again: it is taken once.
+    const takeIn = async () => {
+      const these = answered;
+      answered = [];
+      if (!these.length) return;
+      taken(these);
+      await device.acts.bulkDelete(these.map(({ act }) => act.seq!));
+      for (const { act, answer } of these) settle(act.id, ({ resolve }) => resolve(answer));
+    };
     for (;;) {
       const act = await device.acts
         .where('seq')
         .above(last)
         .filter(({ state }) => state === 'waiting')
         .first();
-      if (!act) return;
+      if (!act) return takeIn();
       const seq = (last = act.seq!);
       try {
-        const answer = await transmit(act);
-        taken(act, answer);
-        await drop(seq);
-        settle(act.id, ({ resolve }) => resolve(answer));
+        answered.push({ act, answer: await transmit(act) });
+        if (answered.length >= AT_ONCE || waiters.has(act.id)) await takeIn();
       } catch (error) {
+        await takeIn();
         if (error instanceof ProblemError && !isPassing(error)) {
           if (waiters.has(act.id)) {
             await drop(seq);
@@ -154,7 +172,7 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
   async function sendUnkept(act: KeptAct): Promise<unknown> {
     try {
       const answer = await transmit(act);
-      taken(act, answer);
+      taken([{ act, answer }]);
       return answer;
     } catch (error) {
       if (error instanceof OfflineError) throw new NoRoomError();

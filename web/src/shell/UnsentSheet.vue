@@ -127,8 +127,9 @@ async function leave(): Promise<void> {
     <div class="mt-4 flex flex-wrap items-center gap-3">
       <template v-if="leaving">
         <p class="w-full">
-          {{ several(device.acts.length, 'act') }} of yours wait here. Signed out, they stay on this device,
-          shown to nobody else, until {{ session.me!.person.name }} signs in again.
+          {{ several(device.acts.length, 'act') }} of yours
+          {{ device.acts.length === 1 ? 'waits' : 'wait' }} here. Signed out, they stay on this device, shown
+          to nobody else, until {{ session.me!.person.name }} signs in again.
         </p>
         <p v-if="leaveFault" class="text-wrong w-full font-bold" role="alert">{{ leaveFault }}</p>
         <button class="act-main" type="button" @click="emit('close')">Stay signed in</button>

@@ -8,7 +8,7 @@ import { OfflineError } from '../api/problem';
 import type { Device, KeptAct } from '../device/device';
 import type { KEPT } from '../device/keptAnswer';
 import type { Memory } from '../device/memory';
-import type { outbox } from '../device/outbox';
+import type { Answered, outbox } from '../device/outbox';
 
 /** How long one act, and one photo, may take to be answered before nobody answered, ms. */
 const ACT_WITHIN_MS = 15_000;
@@ -21,8 +21,8 @@ const LAST_TRY_MS = 45_000;
 
 /** What other stores do about acts of this device: they know what is shown. */
 interface Followers {
-  /** Takes in what the server answered. */
-  taken: (act: KeptAct, answer: unknown) => void;
+  /** Takes in what the server answered, in the order it did. */
+  taken: (answered: readonly Answered[]) => void;
   /** @throws Unfit where a write cannot be, by what is known here */
   check: (write: HeldWrite) => void;
   /** The server answers again; something may have changed meanwhile. */
@@ -83,7 +83,7 @@ export const useDevice = defineStore('device', () => {
     box = outbox({
       device: mine,
       transmit,
-      taken: (act, answer) => followers.forEach((one) => one.taken(act, answer)),
+      taken: (answered) => followers.forEach((one) => one.taken(answered)),
       check: (write) => followers.forEach((one) => one.check(write)),
       // Where a browser has no locks, two tabs may send the same act: it is taken once.
       alone: (work) => (navigator.locks ? navigator.locks.request(`kauri.outbox.${personId}`, work) : work()),
@@ -201,7 +201,8 @@ export const useDevice = defineStore('device', () => {
     refused,
     reachable,
     contact,
-    memory,
+    /** What the device remembers, once it is open; null where it keeps nothing. */
+    remembered: () => opening.then(() => memory.value),
     open,
     close,
     forget,

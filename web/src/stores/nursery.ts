@@ -70,7 +70,7 @@ export const useNursery = defineStore('nursery', () => {
     ids: string[],
     stamps: ReadonlyMap<string, LotStamp>,
   ): Promise<AnswerOf<'lotRecords'> & { older?: ReadonlySet<string> }> {
-    const { memory } = device;
+    const memory = await device.remembered();
     const id = nurseryId.value;
     const known = (await memory?.recallLots(id, ids, stamps)) ?? { lots: [], evidence: [] };
     const here = new Set(known.lots.map((lot) => lot.id));
@@ -225,11 +225,20 @@ export const useNursery = defineStore('nursery', () => {
   /** Opened without a network, it shows what was seen last: all of it is asked for anew once there is one. */
   let openedAway = false;
   device.follow({
-    taken(act, answer) {
-      if (act.nurseryId !== nurseryId.value) return;
-      const { lot, evidence: records, lots: several } = answer as Partial<LotDetail> & { lots?: LotDetail[] };
-      if (lot && records) keeper.takeLots([answer as LotDetail]);
-      else if (several) keeper.takeLots(several);
+    taken(answered) {
+      // The last answer of each lot tells all of it.
+      const byLot = new Map<string, LotDetail>();
+      for (const { act, answer } of answered) {
+        if (act.nurseryId !== nurseryId.value) continue;
+        const {
+          lot,
+          evidence: records,
+          lots: several,
+        } = answer as Partial<LotDetail> & { lots?: LotDetail[] };
+        for (const detail of lot && records ? [answer as LotDetail] : (several ?? []))
+          byLot.set(detail.lot.id, detail);
+      }
+      if (byLot.size) keeper.takeLots([...byLot.values()]);
     },
     check(write) {
       for (const id of lotsOf(write)) {

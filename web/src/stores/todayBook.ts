@@ -37,8 +37,11 @@ export const useTodayBook = defineStore('today', () => {
     if (answer !== KEPT) kept.value = answer;
   };
   device.follow({
-    taken({ nurseryId, write }, answer) {
-      if (nurseryId === loaded && marking.has(write.route)) take(answer as TodayBook);
+    taken(answered) {
+      const mine = answered.filter(
+        ({ act: { nurseryId, write } }) => nurseryId === loaded && marking.has(write.route),
+      );
+      if (mine.length) take(mine[mine.length - 1].answer as TodayBook);
     },
     check: () => undefined,
     back: async () => void (loaded !== null && (await load())),
