@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { openApi, routes, type Route, type RouteName } from '@kauri/core/contract';
+import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -54,6 +55,15 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
       },
       // Served over plain HTTP on loopback; whoever puts TLS in front sets this there.
       strictTransportSecurity: false,
+    }),
+  );
+  // Fast rather than small: a phone among the beds gains most of it either way. Streams go out line by line, as they come.
+  app.use(
+    compression({
+      level: 4,
+      threshold: 2_000,
+      filter: (req, res) =>
+        !String(res.getHeader('Content-Type')).includes('ndjson') && compression.filter(req, res),
     }),
   );
   // The cutting solver is WebAssembly. Its worker alone, whose own answer sets its policy, may compile it.
