@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { PAST_AFTER_DAYS } from '@kauri/core';
-import { useEventListener, useIntervalFn } from '@vueuse/core';
+import { useEventListener, useIntervalFn, useTimeoutFn } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../api/problem';
@@ -15,6 +15,7 @@ import SeasonRibbon from './SeasonRibbon.vue';
 import SignInAgain from './SignInAgain.vue';
 import StationRail from './StationRail.vue';
 import TopBar from './TopBar.vue';
+import { keepReady } from './keepReady';
 import { stations } from './stations';
 import { useKeys } from './useKeys';
 
@@ -86,6 +87,9 @@ useEventListener(document, 'visibilitychange', () => {
   nursery.catchUp().catch(() => undefined);
 });
 useEventListener(window, 'online', () => device.tryNow());
+/** How long the page is left to whoever opened it before the rest is fetched for later, ms. */
+const READY_AFTER_MS = 20_000;
+useTimeoutFn(() => void keepReady(nursery.nurseryId), READY_AFTER_MS);
 // A page left open turns over by itself, and takes in what others recorded.
 const TURN_MS = 60_000;
 useIntervalFn(() => {

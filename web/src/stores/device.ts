@@ -48,6 +48,10 @@ export const useDevice = defineStore('device', () => {
   const waiting = computed(() => acts.value.filter(({ state }) => state === 'waiting'));
   const refused = computed(() => acts.value.filter(({ state }) => state === 'refused'));
 
+  /** Acts that left the device by way of this tab. */
+  const goneHere = new Set<string>();
+  const toldBack = () => void Promise.all(followers.map((one) => one.back().catch(() => undefined)));
+
   async function transmit({ write, photo }: KeptAct): Promise<unknown> {
     const { signal } = closing;
     try {
@@ -83,7 +87,10 @@ export const useDevice = defineStore('device', () => {
     box = outbox({
       device: mine,
       transmit,
-      taken: (answered) => followers.forEach((one) => one.taken(answered)),
+      taken: (answered) => {
+        for (const { act } of answered) goneHere.add(act.id);
+        followers.forEach((one) => one.taken(answered));
+      },
       check: (write) => followers.forEach((one) => one.check(write)),
       // Where a browser has no locks, two tabs may send the same act: it is taken once.
       alone: (work) => (navigator.locks ? navigator.locks.request(`kauri.outbox.${personId}`, work) : work()),
@@ -91,7 +98,13 @@ export const useDevice = defineStore('device', () => {
       patienceMs: PATIENCE_MS,
     });
     acts.value = await mine.acts.orderBy('seq').toArray();
-    watching = liveQuery(() => mine.acts.orderBy('seq').toArray()).subscribe((now) => (acts.value = now));
+    watching = liveQuery(() => mine.acts.orderBy('seq').toArray()).subscribe((now) => {
+      const left = new Set(now.map(({ id }) => id));
+      const gone = acts.value.filter(({ id }) => !left.has(id));
+      acts.value = now;
+      // Another tab sent them: what the server answered is not here yet.
+      if (gone.some(({ id }) => !goneHere.delete(id))) toldBack();
+    });
     if (waiting.value.length) void flush();
   }
 
@@ -147,7 +160,7 @@ export const useDevice = defineStore('device', () => {
     pauseMs = FIRST_TRY_MS;
     if (reachable.value) return;
     reachable.value = true;
-    void flush().then(() => Promise.all(followers.map((one) => one.back().catch(() => undefined))));
+    void flush().then(toldBack);
   });
 
   let asked = false;
@@ -211,7 +224,10 @@ export const useDevice = defineStore('device', () => {
     write,
     writePhoto,
     follow: (one: Followers) => void followers.push(one),
-    takeBack: async (id: string) => (await box?.takeBack(id)) ?? false,
+    takeBack: async (id: string) => {
+      goneHere.add(id);
+      return (await box?.takeBack(id)) ?? false;
+    },
     retry: (seq: number, mended?: HeldWrite) => box?.retry(seq, mended) ?? Promise.resolve(),
     drop: async (seq: number) => void (await device?.acts.delete(seq)),
     /** Keeps a dropped act again, the last of those that wait. */
