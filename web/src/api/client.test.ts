@@ -1,7 +1,8 @@
 import { createPinia, setActivePinia } from 'pinia';
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Memory } from '../device/memory';
 import { useSaving } from '../parts/useSaving';
-import { addressOf, call, importTable, onSignedOut } from './client';
+import { addressOf, call, importTable, onContact, onSignedOut, rememberIn } from './client';
 import { fieldFault, OfflineError, ProblemError, sentenceOf } from './problem';
 
 const problem = (status: number, kind: string, more = {}) =>
@@ -52,6 +53,54 @@ describe('a call', () => {
     answers(new TypeError('fetch failed'), new Response('<html>', { status: 502 }));
     for (let i = 0; i < 2; i++) await expect(call('lots', { params })).rejects.toBeInstanceOf(OfflineError);
   });
+  describe('that was made before', () => {
+    const seen = new Map<string, string>();
+    const memory: Memory = {
+      keep: (address, text) => void seen.set(address, text),
+      recall: async (address) => (seen.has(address) ? { text: seen.get(address)!, at: 0 } : null),
+      keepLots: () => undefined,
+      recallLots: async () => ({ lots: [], evidence: [] }),
+      settled: async () => undefined,
+    };
+    const told = vi.fn();
+    beforeEach(() => {
+      seen.clear();
+      told.mockClear();
+      rememberIn(Promise.resolve(memory));
+      onContact(told);
+    });
+    afterEach(() => {
+      rememberIn(null);
+      onContact(() => undefined);
+      vi.useRealTimers();
+    });
+    const page = '{"lots":[],"next":null}';
+
+    it('is answered as it was last seen where nobody answers; a refusal, and what was never seen, are not', async () => {
+      answers(new Response(page), new TypeError('fetch failed'), problem(403, 'not-yours'), new TypeError());
+      await call('lots', { params });
+      await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: null });
+      expect(told.mock.calls.map(([answered]) => answered)).toEqual([true, false]);
+      await expect(call('lots', { params })).rejects.toThrow('It is not-yours.');
+      await expect(call('orders', { params })).rejects.toBeInstanceOf(OfflineError);
+    });
+
+    it('and is answered late is shown as it was last seen meanwhile, and said to be so', async () => {
+      vi.useFakeTimers();
+      seen.set(addressOf('lots', { params }), page);
+      let answer = (_: Response) => {};
+      vi.stubGlobal('fetch', () => new Promise<Response>((resolve) => (answer = resolve)));
+      const asked = call('lots', { params });
+      await vi.advanceTimersByTimeAsync(8_000);
+      await expect(asked).resolves.toEqual({ lots: [], next: null });
+      expect(told).toHaveBeenLastCalledWith(false, null);
+      answer(new Response('{"lots":[],"next":"a"}'));
+      await vi.advanceTimersByTimeAsync(0);
+      expect(told).toHaveBeenLastCalledWith(true, null);
+      expect(seen.get(addressOf('lots', { params }))).toContain('"a"');
+    });
+  });
+
   it('made by nobody waits until somebody has signed in, and is made again once', async () => {
     const fetching = answers(
       problem(401, 'signed-out'),

@@ -75,7 +75,10 @@ export async function call<N extends RouteName>(name: N, input: Input<N> = {}): 
   const lastSeen = new Promise<string>((resolve) => {
     late = setTimeout(async () => {
       const kept = await (await remembered)?.recall(address);
-      if (kept) resolve(kept.text);
+      if (!kept) return;
+      // Shown as it was last seen, and said so; what comes late brings all of it up to date.
+      told(false, null);
+      resolve(kept.text);
     }, PATIENCE_MS);
   });
   try {

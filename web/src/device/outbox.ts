@@ -54,8 +54,8 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
     return waiter !== undefined;
   };
 
-  /** Sends what waits, in order, until there is none or nobody answers. */
-  async function send(): Promise<void> {
+  /** Sends what waits, in order, until there is none or nobody answers. @returns whether somebody did */
+  async function send(): Promise<boolean> {
     let last = 0;
     let answered: Answered[] = [];
     // A tab that dies before what was answered is let go of sends it again: it is taken once.
@@ -64,8 +64,9 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
       answered = [];
       if (!these.length) return;
       taken(these);
-      await device.acts.bulkDelete(these.map(({ act }) => act.seq!));
+      // What is shown and the sheet that closes go together.
       for (const { act, answer } of these) settle(act.id, ({ resolve }) => resolve(answer));
+      await device.acts.bulkDelete(these.map(({ act }) => act.seq!));
     };
     for (;;) {
       const act = await device.acts
@@ -73,7 +74,10 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
         .above(last)
         .filter(({ state }) => state === 'waiting')
         .first();
-      if (!act) return takeIn();
+      if (!act) {
+        await takeIn();
+        return true;
+      }
       const seq = (last = act.seq!);
       try {
         answered.push({ act, answer: await transmit(act) });
@@ -87,7 +91,7 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
           } else await device.acts.update(seq, { state: 'refused', fault: error.problem });
           continue;
         }
-        if (error instanceof OfflineError || isPassing(error)) return;
+        if (error instanceof OfflineError || isPassing(error)) return false;
         throw error;
       }
     }
@@ -121,8 +125,12 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
     }
     sending = (async () => {
       do {
-        again = false;
-        await alone(send);
+        let answered = true;
+        do {
+          again = false;
+          answered = await alone(send);
+        } while (again && answered);
+        // Sheets whose acts came after this are told once those were tried as well.
         await tellWaiters();
       } while (again);
     })().finally(() => (sending = null));

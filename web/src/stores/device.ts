@@ -103,7 +103,7 @@ export const useDevice = defineStore('device', () => {
       const gone = acts.value.filter(({ id }) => !left.has(id));
       acts.value = now;
       // Another tab sent them: what the server answered is not here yet.
-      if (gone.some(({ id }) => !goneHere.delete(id))) toldBack();
+      if (gone.filter(({ id }) => !goneHere.delete(id)).length) toldBack();
     });
     if (waiting.value.length) void flush();
   }

@@ -106,6 +106,19 @@ describe('a walk tree by tree', () => {
     expect(walk.unsent.value).toEqual([other]);
     expect(mark.mock.calls[0][1].marks[0]).not.toHaveProperty('id');
   });
+  it('asked to send while it sends, it is done when all of it is', async () => {
+    let answer = (_: unknown) => undefined as void;
+    mark.mockImplementationOnce(() => new Promise((done) => (answer = done)));
+    const walk = useWalk(sheet(), planting);
+    walk.mark('alive');
+    await vi.waitFor(() => expect(mark).toHaveBeenCalledTimes(1));
+    walk.mark('alive');
+    const flushed = walk.flush();
+    answer({ done: true });
+    await flushed;
+    expect(walk.unsent.value).toEqual([]);
+    expect(mark).toHaveBeenCalledTimes(2);
+  });
   it('what is refused is said and stays', async () => {
     const refusal = { type: '/problems/invalid', title: '', status: 422, detail: 'This walk was ended.' };
     mark.mockRejectedValue(new ProblemError(refusal as never));

@@ -62,9 +62,13 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
 
   const fault = ref<string | null>(null);
   const sending = ref(false);
-  /** Sends what the server does not have yet; what cannot be sent stays. */
-  async function flush(): Promise<void> {
-    if (sending.value || unsent.value.length === 0) return;
+  let underWay: Promise<void> = Promise.resolve();
+  /** Sends what the server does not have yet; what cannot be sent stays. Asked while it is at it, it is done when that is. */
+  function flush(): Promise<void> {
+    if (!sending.value && unsent.value.length) underWay = send();
+    return underWay;
+  }
+  async function send(): Promise<void> {
     sending.value = true;
     const batch = unsent.value.slice(0, 500);
     try {
