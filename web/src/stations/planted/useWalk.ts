@@ -83,7 +83,8 @@ export function useWalk(sheet: WalkSheet, planting: Planting) {
       return;
     }
     sending.value = false;
-    await flush();
+    // What was marked meanwhile.
+    if (unsent.value.length) await flush();
   }
   useEventListener('online', () => void flush());
   void flush();
