@@ -2,11 +2,11 @@ import type { HeldRoute, HeldWrite } from '@kauri/core';
 import type { AnswerOf, BodyInputOf, ParamsOf } from '@kauri/core/contract';
 import type { Subscription } from 'dexie';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { call, onContact, putPhoto, rememberIn } from '../api/client';
 import { OfflineError } from '../api/problem';
 import type { Device, KeptAct } from '../device/device';
-import type { KEPT } from '../device/keptAnswer';
+import { KEPT } from '../device/keptAnswer';
 import type { Memory } from '../device/memory';
 import type { Answered, outbox } from '../device/outbox';
 
@@ -45,7 +45,11 @@ export const useDevice = defineStore('device', () => {
   let openFor: string | null = null;
   let opening: Promise<void> = Promise.resolve();
 
-  const waiting = computed(() => acts.value.filter(({ state }) => state === 'waiting'));
+  /** Acts whose sheet still waits for the answer: neither listed nor shown until it is there, or they are kept. */
+  const asking = shallowReactive(new Set<string>());
+  const waiting = computed(() =>
+    acts.value.filter(({ id, state }) => state === 'waiting' && !asking.has(id)),
+  );
   const refused = computed(() => acts.value.filter(({ state }) => state === 'refused'));
 
   /** Acts that left the device by way of this tab. */
@@ -102,6 +106,7 @@ export const useDevice = defineStore('device', () => {
       const left = new Set(now.map(({ id }) => id));
       const gone = acts.value.filter(({ id }) => !left.has(id));
       acts.value = now;
+      for (const { id } of gone) asking.delete(id);
       // Another tab sent them: what the server answered is not here yet.
       if (gone.filter(({ id }) => !goneHere.delete(id)).length) toldBack();
     });
@@ -195,7 +200,15 @@ export const useDevice = defineStore('device', () => {
       'write' | 'form'
     >;
     const act = { id: body.id, nurseryId: params.nursery, words, photo: null, ...plain };
-    return (await box.write(act)) as AnswerOf<N> | typeof KEPT;
+    asking.add(act.id);
+    let answer: unknown = KEPT;
+    try {
+      answer = await box.write(act);
+    } finally {
+      // Answered, it is let go of in a moment and needs no listing.
+      if (answer === KEPT) asking.delete(act.id);
+    }
+    return answer as AnswerOf<N> | typeof KEPT;
   }
 
   /** Keeps a photo on the device and sends it; those that follow and name it are sent after it. */
