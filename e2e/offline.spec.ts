@@ -106,7 +106,13 @@ test.describe('on a phone', () => {
     );
     expect(await countOf(own, 'photo')).toBe(1);
     expect(await countOf(own, `movement where to_account = 'out:browsed' and count = 4`)).toBe(1);
-    await expect(page.getByTestId('records')).toContainText('4 dead');
+    await test.step('cut again at once, the device has what was just sent', async () => {
+      await expect.poll(async () => JSON.stringify(await rowsOf(page, 'lots'))).toContain('"dead":4');
+      await cut(page);
+      await page.reload();
+      await expect(page.getByTestId('network')).toHaveText(/No network$/);
+      await expect(page.getByTestId('records')).toContainText('4 dead');
+    });
   });
 });
 

@@ -832,6 +832,7 @@ export { stockPlants, takenThisSeason } from './reading/propagules';
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
 export { lookupFrom } from './reading/lookupFrom';
+export { noEvidence } from './reading/noEvidence';
 export { ownShareOf, routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
 export { markedUntil, todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
@@ -998,5 +999,5 @@ export { holdAsks, stateOfHold, throughHolds } from './reading/holdAsks';
 
 // unsent: what a nursery is once the writes kept on a device are taken in
 export { bookAhead } from './unsent/bookAhead';
-export { entriesOf, heldRoutes, lotsOf, type HeldRoute, type HeldWrite } from './unsent/heldWrite';
+export { entriesOf, lotsOf, type HeldRoute, type HeldWrite } from './unsent/heldWrite';
 export { lotAhead, type LotKnown } from './unsent/lotAhead';

@@ -4,27 +4,24 @@ import type { BodyInputOf, ParamsOf } from '../contract';
  * Writes of the yard that a device keeps until there is a network: each has its own id, given where it was made, so that it
  * is taken once however often it is sent.
  */
-export const heldRoutes = [
-  'countEmergence',
-  'measureLot',
-  'pullRoots',
-  'inspectRoots',
-  'shiftLot',
-  'liftLot',
-  'writeOff',
-  'undoEntry',
-  'recordEvent',
-  'recordCare',
-  'carryLots',
-  'undoTogether',
-  'markAct',
-  'markTogether',
-  'undoMark',
-  'undoMarks',
-  'markTrees',
-  'keepPhoto',
-] as const;
-export type HeldRoute = (typeof heldRoutes)[number];
+export type HeldRoute =
+  | 'countEmergence'
+  | 'measureLot'
+  | 'pullRoots'
+  | 'inspectRoots'
+  | 'shiftLot'
+  | 'liftLot'
+  | 'writeOff'
+  | 'undoEntry'
+  | 'recordEvent'
+  | 'recordCare'
+  | 'carryLots'
+  | 'undoTogether'
+  | 'markAct'
+  | 'markTogether'
+  | 'undoMark'
+  | 'undoMarks'
+  | 'keepPhoto';
 
 /** One write as it is kept: the route, what is in its address, and what it says; a photo says nothing but itself. */
 export type HeldWrite = {

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Evidence, LotRow } from '../contract';
+import type { LotRow } from '../contract';
+import { noEvidence } from '../reading/noEvidence';
 import { entriesOf, lotsOf, type HeldWrite } from './heldWrite';
 import { lotAhead, type LotKnown } from './lotAhead';
 
@@ -23,19 +24,7 @@ const lot: LotKnown = {
     held: { seed: 0, sown: 20, standing: 80, lifted: 0, sent: 0, planted: 0, out: 0 },
     lastRecordOn: null,
   } as unknown as LotRow,
-  evidence: {
-    lotId,
-    counts: [],
-    sizes: [],
-    pulls: [],
-    roots: [],
-    culls: [],
-    events: [],
-    care: [],
-    shifts: [],
-    stages: [stage],
-    movements: [],
-  } satisfies Evidence,
+  evidence: { ...noEvidence(lotId), stages: [stage] },
 };
 const count = (counted: number, at = lotId): HeldWrite => ({
   route: 'countEmergence',
@@ -77,6 +66,12 @@ describe('a lot ahead of the server', () => {
       startedOn: '2026-06-02',
     });
     expect(carried.evidence.stages).toMatchObject([{ endedOn: '2026-06-02' }, { endedOn: null }]);
+    // Carried already, though it was put into a bed since: there is nothing to say.
+    const inBed = {
+      ...carried,
+      row: { ...carried.row, stage: { ...stage, containerTypeId: null, trays: null } },
+    };
+    expect(lotAhead(inBed, carry)).toBe(inBed);
     const back = lotAhead(carried, {
       route: 'undoTogether',
       params: { nursery },

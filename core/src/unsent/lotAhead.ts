@@ -3,7 +3,7 @@ import { causeOfEvent } from '../growing/events';
 import { summarise } from '../growth/sample';
 import { countToMovements, type Account } from '../ledger/ledger';
 import { Unfit } from '../working/unfit';
-import type { HeldWrite } from './heldWrite';
+import { lotsOf, type HeldWrite } from './heldWrite';
 
 /** A lot with its records, as the server answers it. */
 export interface LotKnown {
@@ -24,9 +24,9 @@ interface Moved {
  */
 export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
   const { id: lotId } = lot.row;
+  if (!lotsOf(write).includes(lotId)) return lot;
   switch (write.route) {
     case 'countEmergence': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', counted, cause, multi = null, damaged = null, patches = [] } = write.body;
       const { standing, sown } = lot.row.held;
       return once(lot, id, () =>
@@ -43,7 +43,6 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       );
     }
     case 'measureLot': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, heightsCm, diametersMm } = write.body;
       const of = (what: 'height' | 'diameter', values: readonly number[]) => {
         if (!values.length) return [];
@@ -58,7 +57,6 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       });
     }
     case 'pullRoots': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', scores, spoiled } = write.body;
       return once(lot, id, () => {
         if (lot.row.stage.containerTypeId === null)
@@ -72,7 +70,6 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       });
     }
     case 'inspectRoots': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', plant, spoiled } = write.body;
       return once(lot, id, () => {
         someStand(lot, 'there is no plant to pull');
@@ -84,7 +81,6 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       });
     }
     case 'liftLot': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', lifted, culled, culls = [], parcels = [] } = write.body;
       const counts = parcels.length ? parcels.map(({ count }) => count) : [lifted];
       return once(lot, id, () =>
@@ -101,12 +97,10 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       );
     }
     case 'writeOff': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', from, cause, count } = write.body;
       return once(lot, id, () => moved(lot, { id, on, note }, [{ from, to: `out:${cause}`, count }]));
     }
     case 'shiftLot': {
-      if (write.params.lot !== lotId) return lot;
       const { id, on, note = '', stage, lost, cause } = write.body;
       return once(lot, id, () => movedOn(lot, { id, on, note }, stage, lost, cause));
     }
@@ -114,13 +108,17 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       const { on, note = '', placeId, lots } = write.body;
       return lots
         .filter((part) => part.lotId === lotId)
-        .reduce((before, { id, stageId }) => {
-          const { containerTypeId, trays } = before.row.stage;
-          if (containerTypeId === null || trays === null)
-            throw new Unfit(`${before.row.code} stands in a bed and cannot be carried.`);
-          const stage: NewStage = { kind: 'container', id: stageId, placeId, containerTypeId, trays };
-          return once(before, id, () => movedOn(before, { id, on, note }, stage, 0, null));
-        }, lot);
+        .reduce(
+          (before, { id, stageId }) =>
+            once(before, id, () => {
+              const { containerTypeId, trays } = before.row.stage;
+              if (containerTypeId === null || trays === null)
+                throw new Unfit(`${before.row.code} stands in a bed and cannot be carried.`);
+              const stage: NewStage = { kind: 'container', id: stageId, placeId, containerTypeId, trays };
+              return movedOn(before, { id, on, note }, stage, 0, null);
+            }),
+          lot,
+        );
     }
     case 'recordEvent': {
       const { on, note = '', what, patch = '', photos = [], lots } = write.body;
@@ -157,7 +155,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
         );
     }
     case 'undoEntry':
-      return write.params.lot === lotId ? without(lot, write.params.entry, write.body) : lot;
+      return without(lot, write.params.entry, write.body);
     case 'undoTogether':
       return write.body.entries
         .filter((one) => one.lot === lotId)

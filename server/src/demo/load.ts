@@ -3,19 +3,20 @@ import {
   dayFrom,
   dayOf,
   factsFrom,
-  type PlugScore,
   generateWeather,
-  knownWeather,
-  lookupFrom,
   homeOf,
   isoOf,
+  knownWeather,
+  lookupFrom,
+  noEvidence,
   partsOf,
   roughNormals,
   type EpochDay,
   type Home,
+  type KnownWeather,
   type Lookup,
   type LotFacts,
-  type KnownWeather,
+  type PlugScore,
   type WeatherSeries,
 } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
@@ -27,7 +28,6 @@ import { inNursery, type Tx } from '../db/tenant';
 import { stockNursery } from '../features/people/createNursery';
 import { countEmergence, liftLot, measureLot, pullRoots, writeOff } from '../features/lots/records';
 import { readValue } from '../nursery/values';
-import { noEvidence } from '../features/lots/evidence';
 import { lotRow } from '../features/lots/lotRows';
 import { inspectRoots } from '../features/roots/inspect';
 import { prickOut } from '../features/lots/prickOut';

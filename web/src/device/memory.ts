@@ -9,6 +9,7 @@ export interface Memory {
   keep: (address: string, text: string) => void;
   /** An answer as it was last seen, and when; null where it never was. */
   recall: (address: string) => Promise<{ text: string; at: number } | null>;
+  /** @param stamps of those that are as the server last named them; the others changed since, and are asked for again */
   keepLots: (nurseryId: string, stamps: ReadonlyMap<string, LotStamp>, records: Records) => void;
   /**
    * Lots as they were last seen.
@@ -43,8 +44,8 @@ export function memoryOf(device: Device, now: () => number = Date.now): Memory {
     keepLots(nurseryId, stamps, { lots, evidence }) {
       const byLot = new Map(evidence.map((records) => [records.lotId, records]));
       const rows = lots.flatMap((row) => {
-        const [stamp, records] = [stamps.get(row.id)?.stamp, byLot.get(row.id)];
-        return stamp && records ? [{ nurseryId, id: row.id, stamp, row, evidence: records }] : [];
+        const [stamp, records] = [stamps.get(row.id)?.stamp ?? '', byLot.get(row.id)];
+        return records ? [{ nurseryId, id: row.id, stamp, row, evidence: records }] : [];
       });
       behind(() => device.lots.bulkPut(rows));
     },
@@ -53,7 +54,9 @@ export function memoryOf(device: Device, now: () => number = Date.now): Memory {
         .bulkGet(ids.map((id): [string, string] => [nurseryId, id]))
         .catch(() => []);
       const good = kept.flatMap((one) =>
-        one && (stamps === null || stamps.get(one.id)?.stamp === one.stamp) ? [one] : [],
+        one && (stamps === null || (one.stamp !== '' && stamps.get(one.id)?.stamp === one.stamp))
+          ? [one]
+          : [],
       );
       return { lots: good.map(({ row }) => row), evidence: good.map(({ evidence }) => evidence) };
     },

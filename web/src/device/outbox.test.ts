@@ -251,5 +251,13 @@ describe('what was seen', () => {
     expect((await memory.recallLots(nursery, ['a'], stamp('t'))).lots).toEqual([]);
     expect((await memory.recallLots(nursery, ['a'], null)).lots).toHaveLength(1);
     expect((await memory.recallLots(newId(), ['a'], null)).lots).toEqual([]);
+    // Written to since: as it is now, but to be asked for again.
+    memory.keepLots(nursery, new Map(), {
+      ...(records as object),
+      lots: [{ id: 'a', code: 'now' }],
+    } as never);
+    await memory.settled();
+    expect((await memory.recallLots(nursery, ['a'], stamp(''))).lots).toEqual([]);
+    expect((await memory.recallLots(nursery, ['a'], null)).lots).toMatchObject([{ code: 'now' }]);
   });
 });

@@ -9,7 +9,7 @@ const isPassing = (error: unknown) => error instanceof ProblemError && passing.h
 
 /** An act with what the server answered. */
 export interface Answered {
-  act: KeptAct;
+  act: Pick<KeptAct, 'id' | 'nurseryId' | 'write'> & { seq?: number };
   answer: unknown;
 }
 

@@ -4,10 +4,9 @@ import type { ShownLot } from './useLots';
 import { KEPT } from '../device/keptAnswer';
 import { useRecording } from './useRecording';
 
-const { call, device, takeLot, catchUp, say } = vi.hoisted(() => ({
+const { call, device, catchUp, say } = vi.hoisted(() => ({
   call: vi.fn(),
   device: { acts: [] as object[], takeBack: vi.fn(async () => true) },
-  takeLot: vi.fn(),
   catchUp: vi.fn(async () => undefined),
   say: vi.fn(),
 }));
@@ -18,14 +17,14 @@ vi.mock('../stores/device', () => ({
     }),
 }));
 vi.mock('../stores/nursery', () => ({
-  useNursery: () => ({ params: { nursery: 'n' }, takeLot, catchUp }),
+  useNursery: () => ({ params: { nursery: 'n' }, catchUp }),
 }));
 vi.mock('../stores/season', () => ({
   useSeason: () => ({ view: 20_600, today: 20_500, todayIso: '2026-02-16' }),
 }));
 vi.mock('../stores/messages', () => ({
   useMessages: () => ({ say }),
-  keptWords: (said: string) => `${said} Kept here.`,
+  saidOf: (outcome: string, said: string) => (outcome === 'kept' ? `${said} Kept here.` : said),
 }));
 vi.mock('../stores/kept', () => ({ keptKey: (name: string) => name }));
 
@@ -51,14 +50,13 @@ beforeEach(() => {
 
 describe('one record on a lot', () => {
   it('is of today at the latest, of the lot as it was seen, and can be undone', async () => {
-    call.mockResolvedValue({ lot: 'after' });
+    call.mockResolvedValue('taken');
     const sheet = counting();
     expect(await sheet.record(fields, 'Counted.')).toBe(true);
     expect(call).toHaveBeenCalledWith('countEmergence', {
       params: { nursery: 'n', lot: 'lot-1' },
       body: expect.objectContaining({ ...fields, on: '2026-02-16', seen: 'stage-1', note: '' }),
     });
-    expect(takeLot).toHaveBeenCalledWith({ lot: 'after' });
     const [words, undo] = say.mock.calls[0];
     expect(words).toBe('Counted.');
     await undo();
@@ -75,7 +73,6 @@ describe('one record on a lot', () => {
     call.mockResolvedValue(KEPT);
     const sheet = counting();
     expect(await sheet.record(fields, 'Counted.')).toBe(true);
-    expect(takeLot).not.toHaveBeenCalled();
     const [words, undo] = say.mock.calls[0];
     expect(words).toBe('Counted. Kept here.');
     const write = { route: 'countEmergence', params: { lot: 'lot-1' }, body: { id: sent(0).id } };
@@ -87,7 +84,7 @@ describe('one record on a lot', () => {
   });
 
   it('is the same record when it is sent again after an answer was lost', async () => {
-    call.mockRejectedValueOnce(new OfflineError()).mockResolvedValue({});
+    call.mockRejectedValueOnce(new OfflineError()).mockResolvedValue('taken');
     const sheet = counting();
     expect(await sheet.record(fields, '')).toBe(false);
     expect(sheet.sentence()).toMatch(/does not answer/);
@@ -96,7 +93,7 @@ describe('one record on a lot', () => {
   });
 
   it('is another record once a refused one was changed', async () => {
-    call.mockRejectedValueOnce(refusal('not-enough')).mockResolvedValue({});
+    call.mockRejectedValueOnce(refusal('not-enough')).mockResolvedValue('taken');
     const sheet = counting();
     expect(await sheet.record(fields, '')).toBe(false);
     expect(sheet.sentence()).toBe('A sentence.');
@@ -106,7 +103,7 @@ describe('one record on a lot', () => {
 
   it('of a lot that somebody moved meanwhile is told of, and kept for the lot as it stands when it is kept again', async () => {
     const now = { id: 'lot-1', stage: { id: 'stage-2' } };
-    call.mockRejectedValueOnce(refusal('moved-meanwhile', now)).mockResolvedValue({});
+    call.mockRejectedValueOnce(refusal('moved-meanwhile', now)).mockResolvedValue('taken');
     const sheet = counting();
     sheet.draft.value.counted = '60';
     expect(await sheet.record(fields, '')).toBe(false);
@@ -117,18 +114,18 @@ describe('one record on a lot', () => {
   });
 
   it('is sent once however often the key is pressed', async () => {
-    let answer = (_: object) => {};
+    let answer = (_: string) => {};
     call.mockReturnValue(new Promise((resolve) => (answer = resolve)));
     const sheet = counting();
     const first = sheet.record(fields, '');
     expect(await sheet.record(fields, '')).toBe(false);
-    answer({});
+    answer('taken');
     expect(await first).toBe(true);
     expect(call).toHaveBeenCalledTimes(1);
   });
 
   it('keeps what is typed where the sheet stays open', async () => {
-    call.mockResolvedValue({});
+    call.mockResolvedValue('taken');
     const sheet = counting();
     sheet.draft.value.counted = '60';
     await sheet.record(fields, '', { keepOpen: true });

@@ -1,9 +1,8 @@
 import { isoOf } from '@kauri/core';
-import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
+import type { BodyInputOf } from '@kauri/core/contract';
 import { computed } from 'vue';
-import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
-import { keptWords, useMessages } from '../stores/messages';
+import { saidOf, useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
 import type { ShownLot } from './useLots';
@@ -50,18 +49,17 @@ export function useRecording<N extends Recording, F extends object>(
     const body = { ...fields, on: on.value, note: draft.value.note, seen: seen.of(lotId) };
     const params = { ...nursery.params, lot: lotId };
     let entry = '';
-    const answer = await saving.save(body, (id) => {
+    const outcome = await saving.save(body, (id) => {
       entry = id;
       const write = { ...body, id } as unknown as BodyInputOf<N> & { id: string };
       return device.write(name, params as never, write, said, form());
     });
-    if (answer === null) {
+    if (outcome === null) {
       seen.told(saving.fault.value);
       return false;
     }
-    if (answer !== KEPT) nursery.takeLot(answer as LotDetail);
     if (!keepOpen) clear();
-    messages.say(answer === KEPT ? keptWords(said) : said, () => takeBack(lotId, entry, said));
+    messages.say(saidOf(outcome, said), () => takeBack(lotId, entry, said));
     return true;
   }
   return { draft, on, record, clear, ...saving };

@@ -1,6 +1,5 @@
 import { entriesOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
@@ -25,20 +24,13 @@ export function useTakeBack() {
     async takeBack(lot: string, entry: string, said: string): Promise<void> {
       if (await isUnsent([entry])) return;
       const body = { id: newId(), on: season.todayIso };
-      const answer = await device.write(
-        'undoEntry',
-        { ...nursery.params, lot, entry },
-        body,
-        `Take back: ${said}`,
-      );
-      if (answer !== KEPT) nursery.takeLot(answer);
+      await device.write('undoEntry', { ...nursery.params, lot, entry }, body, `Take back: ${said}`);
     },
     /** Records of several lots, all or none. */
     async takeBackTogether(entries: readonly { lot: string; entry: string }[], said: string): Promise<void> {
       if (await isUnsent(entries.map(({ entry }) => entry))) return;
       const body = { id: newId(), on: season.todayIso, entries: [...entries] };
-      const answer = await device.write('undoTogether', nursery.params, body, `Take back: ${said}`);
-      if (answer !== KEPT) nursery.takeLots(answer.lots);
+      await device.write('undoTogether', nursery.params, body, `Take back: ${said}`);
     },
   };
 }

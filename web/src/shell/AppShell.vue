@@ -38,6 +38,7 @@ const ribbonOpen = ref(false);
 const unsentShown = ref(false);
 const leaving = ref<'here' | 'everywhere' | null>(null);
 const main = useTemplateRef('main');
+const bar = useTemplateRef('bar');
 // Another thing to look at begins at its top.
 watch(
   () => router.currentRoute.value.path,
@@ -60,7 +61,7 @@ useKeys({
   '[': () => season.look(season.view - 7),
   ']': () => season.look(season.view + 7),
   '.': () => season.look(season.today),
-  '/': () => document.getElementById('find')?.focus(),
+  '/': () => void bar.value?.find(),
   n: () => {
     if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
     else messages.say(`A new lot needs the role of grower; yours is ${session.membership?.role}.`);
@@ -107,6 +108,7 @@ useIntervalFn(() => {
     >
     <StationRail class="desk:row-span-2 hand:row-start-4" />
     <TopBar
+      ref="bar"
       :class="atHand"
       :ribbon="ribbonOpen"
       @ribbon="ribbonOpen = !ribbonOpen"

@@ -31,6 +31,7 @@ async function find(): Promise<void> {
   await nextTick();
   document.getElementById('find')?.focus();
 }
+defineExpose({ find });
 </script>
 
 <template>

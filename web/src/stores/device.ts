@@ -1,12 +1,12 @@
 import type { HeldRoute, HeldWrite } from '@kauri/core';
-import type { AnswerOf, BodyInputOf, ParamsOf } from '@kauri/core/contract';
+import type { BodyInputOf, ParamsOf } from '@kauri/core/contract';
 import type { Subscription } from 'dexie';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { call, onContact, putPhoto, rememberIn } from '../api/client';
 import { OfflineError } from '../api/problem';
 import type { Device, KeptAct } from '../device/device';
-import { KEPT } from '../device/keptAnswer';
+import { KEPT, type Outcome } from '../device/keptAnswer';
 import type { Memory } from '../device/memory';
 import type { Answered, outbox } from '../device/outbox';
 
@@ -24,7 +24,7 @@ interface Followers {
   /** Takes in what the server answered, in the order it did. */
   taken: (answered: readonly Answered[]) => void;
   /** @throws Unfit where a write cannot be, by what is known here */
-  check: (write: HeldWrite) => void;
+  check?: (write: HeldWrite) => void;
   /** The server answers again; something may have changed meanwhile. */
   back: () => Promise<void>;
 }
@@ -54,6 +54,7 @@ export const useDevice = defineStore('device', () => {
 
   /** Acts that left the device by way of this tab. */
   const goneHere = new Set<string>();
+  const taken: Followers['taken'] = (answered) => followers.forEach((one) => one.taken(answered));
   const toldBack = () => void Promise.all(followers.map((one) => one.back().catch(() => undefined)));
 
   async function transmit({ write, photo }: KeptAct): Promise<unknown> {
@@ -93,9 +94,9 @@ export const useDevice = defineStore('device', () => {
       transmit,
       taken: (answered) => {
         for (const { act } of answered) goneHere.add(act.id);
-        followers.forEach((one) => one.taken(answered));
+        taken(answered);
       },
-      check: (write) => followers.forEach((one) => one.check(write)),
+      check: (write) => followers.forEach((one) => one.check?.(write)),
       // Where a browser has no locks, two tabs may send the same act: it is taken once.
       alone: (work) => (navigator.locks ? navigator.locks.request(`kauri.outbox.${personId}`, work) : work()),
       now: Date.now,
@@ -181,7 +182,7 @@ export const useDevice = defineStore('device', () => {
    * @param id of the write
    * @param words what was done, as it is listed while it waits
    * @param form the sheet it was typed in, to go back to where it is refused later
-   * @returns the answer, or KEPT where it waits for a network
+   * @returns once the server’s answer is in every list, or the act is kept until there is a network
    * @throws ProblemError or Unfit with a sentence where it cannot be; nothing is kept then
    */
   async function write<N extends Exclude<HeldRoute, 'keepPhoto'>>(
@@ -190,16 +191,19 @@ export const useDevice = defineStore('device', () => {
     body: BodyInputOf<N> & { id: string },
     words: string,
     form: KeptAct['form'] = null,
-  ): Promise<AnswerOf<N> | typeof KEPT> {
+  ): Promise<Outcome> {
     await opening;
-    if (!box) return call(route, { params, body } as never);
-    askToStay();
     // Drafts are seen through by the framework; what is kept is plain.
     const plain = JSON.parse(JSON.stringify({ write: { route, params, body }, form })) as Pick<
       KeptAct,
       'write' | 'form'
     >;
     const act = { id: body.id, nurseryId: params.nursery, words, photo: null, ...plain };
+    if (!box) {
+      taken([{ act, answer: await call(route, { params, body } as never) }]);
+      return 'taken';
+    }
+    askToStay();
     asking.add(act.id);
     let answer: unknown = KEPT;
     try {
@@ -208,7 +212,7 @@ export const useDevice = defineStore('device', () => {
       // Answered, it is let go of in a moment and needs no listing.
       if (answer === KEPT) asking.delete(act.id);
     }
-    return answer as AnswerOf<N> | typeof KEPT;
+    return answer === KEPT ? KEPT : 'taken';
   }
 
   /** Keeps a photo on the device and sends it; those that follow and name it are sent after it. */

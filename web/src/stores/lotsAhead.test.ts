@@ -1,5 +1,5 @@
-import type { HeldWrite } from '@kauri/core';
-import type { Evidence, LotRow } from '@kauri/core/contract';
+import { noEvidence, type HeldWrite } from '@kauri/core';
+import type { LotRow } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
 import { lotsAhead } from './lotsAhead';
 
@@ -11,23 +11,9 @@ const row = (id: string) =>
     stage: {},
     lastRecordOn: null,
   }) as unknown as LotRow;
-const evidence = (lotId: string) =>
-  ({
-    lotId,
-    counts: [],
-    sizes: [],
-    pulls: [],
-    roots: [],
-    culls: [],
-    events: [],
-    care: [],
-    shifts: [],
-    stages: [],
-    movements: [],
-  }) as Evidence;
 const known = () => ({
   lots: new Map(['a', 'b'].map((id) => [id, row(id)])),
-  evidence: new Map(['a', 'b'].map((id) => [id, evidence(id)])),
+  evidence: new Map(['a', 'b'].map((id) => [id, noEvidence(id)])),
 });
 const lift = (lot: string, lifted: number): HeldWrite => ({
   route: 'liftLot',

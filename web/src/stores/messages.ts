@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
+import { KEPT, type Outcome } from '../device/keptAnswer';
 
 export interface Message {
   id: number;
@@ -8,8 +9,9 @@ export interface Message {
   undo?: () => Promise<void>;
 }
 
-/** What was done, where it waits on the device. */
-export const keptWords = (said: string): string => `${said} Kept on this device until there is a network.`;
+/** What was done and, where it is only on this device, that it is. */
+export const saidOf = (outcome: Outcome, said: string): string =>
+  outcome === KEPT ? `${said} Kept on this device until there is a network.` : said;
 
 /** Short words at the edge of the screen about what was done, with its undo. */
 export const useMessages = defineStore('messages', () => {

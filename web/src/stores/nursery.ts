@@ -11,11 +11,9 @@ import {
 } from '@kauri/core';
 import type {
   Catalogue,
-  AnswerOf,
   KeptClimate,
   KeptLearnt,
   LotDetail,
-  LotStamp,
   Place,
   WeatherColumns,
 } from '@kauri/core/contract';
@@ -24,6 +22,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { OfflineError, sentenceOf } from '../api/problem';
 import { dayAway, type Contact } from '../device/clock';
+import { lotRecords } from '../device/lotRecords';
 import { useDevice } from './device';
 import { factsReader } from './lotFacts';
 import { lotKeeper } from './lotKeeper';
@@ -65,37 +64,14 @@ export const useNursery = defineStore('nursery', () => {
   const unsent = computed(() =>
     device.waiting.filter((act) => act.nurseryId === nurseryId.value).map(({ write }) => write),
   );
-  /** Lots with their records: those that are as they were last seen from the device, the others from the server. */
-  async function lotRecords(
-    ids: string[],
-    stamps: ReadonlyMap<string, LotStamp>,
-  ): Promise<AnswerOf<'lotRecords'> & { older?: ReadonlySet<string> }> {
-    const memory = await device.remembered();
-    const id = nurseryId.value;
-    const known = (await memory?.recallLots(id, ids, stamps)) ?? { lots: [], evidence: [] };
-    const here = new Set(known.lots.map((lot) => lot.id));
-    const wanted = ids.filter((lot) => !here.has(lot));
-    if (!wanted.length) return known;
-    try {
-      const answer = await call('lotRecords', { params: params.value, query: { ids: wanted.join() } });
-      memory?.keepLots(id, stamps, answer);
-      return { lots: [...known.lots, ...answer.lots], evidence: [...known.evidence, ...answer.evidence] };
-    } catch (error) {
-      // As they were last seen, though something changed since.
-      const older = error instanceof OfflineError ? await memory?.recallLots(id, wanted, null) : null;
-      if (!older || older.lots.length < wanted.length) throw error;
-      return {
-        lots: [...known.lots, ...older.lots],
-        evidence: [...known.evidence, ...older.evidence],
-        older: new Set(wanted),
-      };
-    }
-  }
   const readFacts = factsReader();
   const keeper = lotKeeper(
     {
       stamps: () => call('lotStamps', { params: params.value }),
-      records: lotRecords,
+      records: async (ids, stamps) =>
+        lotRecords(await device.remembered(), nurseryId.value, ids, stamps, (wanted) =>
+          call('lotRecords', { params: params.value, query: { ids: wanted.join() } }),
+        ),
     },
     () => dayOf(catalogue.value!.nursery.today),
     (row, records) => readFacts.warm(row, records, lookup.value),
@@ -238,7 +214,7 @@ export const useNursery = defineStore('nursery', () => {
         for (const detail of lot && records ? [answer as LotDetail] : (several ?? []))
           byLot.set(detail.lot.id, detail);
       }
-      if (byLot.size) keeper.takeLots([...byLot.values()]);
+      if (byLot.size) takeLots([...byLot.values()]);
     },
     check(write) {
       for (const id of lotsOf(write)) {
@@ -253,7 +229,14 @@ export const useNursery = defineStore('nursery', () => {
     },
   });
 
-  const takeLot = (detail: LotDetail) => keeper.takeLots([detail]);
+  /** Takes in what the server answered after a record; the device has it too, for when there is no network. */
+  function takeLots(details: readonly LotDetail[]) {
+    keeper.takeLots(details);
+    const records = { lots: details.map(({ lot }) => lot), evidence: details.map((one) => one.evidence) };
+    const of = nurseryId.value;
+    void device.remembered().then((memory) => memory?.keepLots(of, new Map(), records));
+  }
+  const takeLot = (detail: LotDetail) => takeLots([detail]);
 
   function takePlace(place: Place) {
     const before = catalogue.value!;
@@ -311,7 +294,7 @@ export const useNursery = defineStore('nursery', () => {
     plan,
     learnt,
     takeLot,
-    takeLots: keeper.takeLots,
+    takeLots,
     takePlace,
   };
 });

@@ -4,7 +4,7 @@ import { defineStore } from 'pinia';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
-import { KEPT } from '../device/keptAnswer';
+import type { Outcome } from '../device/keptAnswer';
 import { useDevice } from './device';
 import { useNursery } from './nursery';
 import { useSeason } from './season';
@@ -33,44 +33,29 @@ export const useTodayBook = defineStore('today', () => {
     kept.value = await call('todayBook', { params: nursery.params });
     loaded = nursery.nurseryId;
   }
-  const take = (answer: TodayBook | typeof KEPT) => {
-    if (answer !== KEPT) kept.value = answer;
-  };
   device.follow({
     taken(answered) {
       const mine = answered.filter(
-        ({ act: { nurseryId, write } }) => nurseryId === loaded && marking.has(write.route),
+        ({ act: { nurseryId, write } }) => nurseryId === nursery.nurseryId && marking.has(write.route),
       );
-      if (mine.length) take(mine[mine.length - 1].answer as TodayBook);
+      if (mine.length) kept.value = mine[mine.length - 1].answer as TodayBook;
     },
-    check: () => undefined,
     back: async () => void (loaded !== null && (await load())),
   });
 
   /** @param words what was marked, as it is listed while it waits for a network */
-  async function mark(body: BodyInputOf<'markAct'>, words: string): Promise<TodayBook | typeof KEPT> {
-    const answer = await device.write('markAct', nursery.params, body, words);
-    take(answer);
-    return answer;
-  }
+  const mark = (body: BodyInputOf<'markAct'>, words: string): Promise<Outcome> =>
+    device.write('markAct', nursery.params, body, words);
   /** Marks several acts, all or none. */
-  async function markTogether(
-    body: BodyInputOf<'markTogether'>,
-    words: string,
-  ): Promise<TodayBook | typeof KEPT> {
-    const answer = await device.write('markTogether', nursery.params, body, words);
-    take(answer);
-    return answer;
-  }
+  const markTogether = (body: BodyInputOf<'markTogether'>, words: string): Promise<Outcome> =>
+    device.write('markTogether', nursery.params, body, words);
   async function undoTogether(write: string, marks: string[]): Promise<void> {
     if (await device.takeBack(write)) return;
-    const body = { id: newId(), marks };
-    take(await device.write('undoMarks', nursery.params, body, 'Take marks back'));
+    await device.write('undoMarks', nursery.params, { id: newId(), marks }, 'Take marks back');
   }
   async function undo(mark: string): Promise<void> {
     if (await device.takeBack(mark)) return;
-    const body = { id: newId() };
-    take(await device.write('undoMark', { ...nursery.params, mark }, body, 'Take a mark back'));
+    await device.write('undoMark', { ...nursery.params, mark }, { id: newId() }, 'Take a mark back');
   }
   async function setRules(version: number, rules: TodayRules): Promise<void> {
     kept.value = await call('setTodayRules', { params: nursery.params, body: { version, rules } });

@@ -1,3 +1,4 @@
+import { noEvidence } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { movement, stage, type observation } from '../../db/schema/index';
@@ -21,23 +22,6 @@ type Observed = [
 const OBSERVATIONS = `
   select lot_id, id, on_date::text, "values", note, height_n, height_mean, height_sd, diameter_n, diameter_mean, diameter_sd
   from observation where nursery_id = $1 and lot_id = any($2::uuid[]) and struck_at is null order by on_date, id`;
-
-/** What is recorded of a lot before anything is. */
-export function noEvidence(lotId: string): Evidence {
-  return {
-    lotId,
-    counts: [],
-    sizes: [],
-    pulls: [],
-    roots: [],
-    culls: [],
-    events: [],
-    care: [],
-    shifts: [],
-    stages: [],
-    movements: [],
-  };
-}
 
 /** Records of some lots as forecasts read them: three queries however many lots. */
 export async function evidenceOf(tx: Tx, nurseryId: string, lotIds: string[]): Promise<Evidence[]> {

@@ -8,9 +8,8 @@ import SheetActs from '../../parts/SheetActs.vue';
 import { useDraft } from '../../parts/useDraft';
 import { childOf } from '../../parts/childOf';
 import type { ShownLot } from '../../parts/useLots';
-import { KEPT } from '../../device/keptAnswer';
 import { useSaving } from '../../parts/useSaving';
-import { keptWords, useMessages } from '../../stores/messages';
+import { saidOf, useMessages } from '../../stores/messages';
 import { useTodayBook } from '../../stores/todayBook';
 import { several } from '../../words/numbers';
 import { useToday } from '../today/useToday';
@@ -35,7 +34,7 @@ async function save() {
   const said = `${several(these.length, 'act')} given to ${kept.nameOf(to)}.`;
   let [write, marks]: [string, string[]] = ['', []];
   const body = { to, reason, acts: these.map(({ rule, subjectId }) => `${rule} ${subjectId}`) };
-  const taken = await saving.save(body, async (id) => {
+  const outcome = await saving.save(body, (id) => {
     marks = these.map((_, i) => childOf(id, i + 1));
     write = id;
     const together = {
@@ -55,9 +54,9 @@ async function save() {
     };
     return kept.markTogether(together, said);
   });
-  if (!taken) return;
+  if (outcome === null) return;
   clear();
-  messages.say(taken === KEPT ? keptWords(said) : said, () => kept.undoTogether(write, marks));
+  messages.say(saidOf(outcome, said), () => kept.undoTogether(write, marks));
   emit('close');
 }
 </script>

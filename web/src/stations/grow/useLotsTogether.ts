@@ -1,7 +1,6 @@
-import type { BodyInputOf, LotDetail } from '@kauri/core/contract';
+import type { BodyInputOf } from '@kauri/core/contract';
 import { isoOf } from '@kauri/core';
 import { computed } from 'vue';
-import { KEPT } from '../../device/keptAnswer';
 import { childOf } from '../../parts/childOf';
 import { useDraft } from '../../parts/useDraft';
 import { useLots, type ShownLot } from '../../parts/useLots';
@@ -9,7 +8,7 @@ import { useSaving } from '../../parts/useSaving';
 import { useSeen } from '../../parts/useSeen';
 import { useTakeBack } from '../../parts/useTakeBack';
 import { useDevice } from '../../stores/device';
-import { keptWords, useMessages } from '../../stores/messages';
+import { saidOf, useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
 
@@ -56,7 +55,7 @@ export function useLotsTogether<N extends Together, F extends object>(
   ): Promise<boolean> {
     let entries: { lotId: string; id: string }[] = [];
     const whole = { ...body, on: on.value, note: draft.value.note };
-    const answer = await saving.save(whole, (id) => {
+    const outcome = await saving.save(whole, (id) => {
       // Each lot’s part has an id of its own that a retry finds again.
       entries = body.lots.map((part, i) => ({
         ...part,
@@ -69,13 +68,12 @@ export function useLotsTogether<N extends Together, F extends object>(
       };
       return device.write(name, nursery.params as never, write, said, form());
     });
-    if (answer === null) {
+    if (outcome === null) {
       seen.told(saving.fault.value);
       return false;
     }
-    if (answer !== KEPT) nursery.takeLots((answer as { lots: LotDetail[] }).lots);
     clear();
-    messages.say(answer === KEPT ? keptWords(said) : said, () =>
+    messages.say(saidOf(outcome, said), () =>
       takeBackTogether(
         entries.map(({ lotId: lot, id: entry }) => ({ lot, entry })),
         said,

@@ -2,7 +2,6 @@
 import { causesByHand, isoOf, type OutCause } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
-import { KEPT } from '../../device/keptAnswer';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -12,7 +11,7 @@ import { typedNumber } from '../../parts/typed';
 import { useSaving } from '../../parts/useSaving';
 import { useTakeBack } from '../../parts/useTakeBack';
 import { useDevice } from '../../stores/device';
-import { keptWords, useMessages } from '../../stores/messages';
+import { saidOf, useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useParcels } from '../../stores/parcels';
 import { useSeason } from '../../stores/season';
@@ -53,13 +52,12 @@ async function write() {
   };
   let entry = '';
   const said = `${several(trees.value, 'tree')} of ${code} taken out.`;
-  const answer = await save(body, (id) => {
+  const outcome = await save(body, (id) => {
     entry = id;
     return device.write('writeOff', params, { ...body, id }, said);
   });
-  if (answer === null) return;
-  if (answer !== KEPT) nursery.takeLot(answer);
-  messages.say(answer === KEPT ? keptWords(said) : said, () => takeBack(lotId, entry, said));
+  if (outcome === null) return;
+  messages.say(saidOf(outcome, said), () => takeBack(lotId, entry, said));
   emit('close');
 }
 </script>

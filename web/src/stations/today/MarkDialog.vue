@@ -8,10 +8,9 @@ import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
-import { KEPT } from '../../device/keptAnswer';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
-import { keptWords, useMessages } from '../../stores/messages';
+import { saidOf, useMessages } from '../../stores/messages';
 import { useSeason } from '../../stores/season';
 import { useTodayBook } from '../../stores/todayBook';
 import { longDate, yearOf } from '../../words/dates';
@@ -60,13 +59,13 @@ async function save() {
   const marked = { done: 'Done', skipped: 'Skipped for now', assigned: `Given to ${kept.nameOf(to)}` }[as];
   const said = `${marked}: ${item.words.title}.`;
   let mark = '';
-  const taken = await saving.save(body, async (id) => {
+  const outcome = await saving.save(body, (id) => {
     mark = id;
     return kept.mark({ ...body, id }, said);
   });
-  if (!taken) return;
+  if (outcome === null) return;
   clear();
-  messages.say(taken === KEPT ? keptWords(said) : said, () => kept.undo(mark));
+  messages.say(saidOf(outcome, said), () => kept.undo(mark));
   emit('close');
 }
 const sentence = computed(() => saving.sentence());
