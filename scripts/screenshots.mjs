@@ -207,7 +207,7 @@ async function picture(browser, baseURL, { name, phone, go: prepare }) {
   });
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByTestId('ribbon').waitFor();
+  await page.getByRole('navigation', { name: 'Stations' }).waitFor();
   await prepare(page);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
