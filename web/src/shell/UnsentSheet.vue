@@ -97,7 +97,14 @@ async function leave(): Promise<void> {
             <button v-if="movedTo(act)" class="act-main" type="button" @click="keepAsItStands(act)">
               Keep it as {{ movedTo(act)!.code }} stands now
             </button>
-            <button v-if="act.form" class="act" type="button" @click="putBack(act)">Back to its sheet</button>
+            <button
+              v-if="act.form"
+              :class="movedTo(act) ? 'act' : 'act-main'"
+              type="button"
+              @click="putBack(act)"
+            >
+              Back to its sheet
+            </button>
             <button class="act" type="button" @click="device.retry(act.seq!)">Send it again</button>
             <button class="act" type="button" @click="drop(act)">Drop it</button>
           </div>
