@@ -95,6 +95,22 @@ async function database({ empty, fresh }, cleanUp) {
   return cluster.url(name);
 }
 
+/** The environment's settings, as the server takes them. */
+function readSettings(settingsOf) {
+  try {
+    const read = settingsOf(process.env);
+    return {
+      today: read.KAURI_TODAY,
+      logLevel: read.KAURI_LOG ?? 'warn',
+      address: read.KAURI_ADDRESS,
+      requestsPerMinute: read.KAURI_REQUESTS,
+      metricsPort: read.KAURI_METRICS,
+    };
+  } catch (error) {
+    throw new Plain(error.message);
+  }
+}
+
 async function listen(start, settings, port) {
   for (let tried = port ?? DEFAULT_PORT; ; tried++) {
     try {
@@ -129,14 +145,11 @@ async function main() {
     await step('Packages', ensurePackages);
     const databaseUrl = await database(chosen, cleanUp);
     await step('Interface and server', ensureBuilt);
-    const { startServer } = await import('../server/dist/start.js');
+    const { settingsOf, startServer } = await import('../server/dist/start.js');
+    const settings = readSettings(settingsOf);
     const demo = !chosen.empty && !process.env.DATABASE_URL;
     const server = await step(demo ? 'Tables and demo nurseries' : 'Tables', () =>
-      listen(
-        startServer,
-        { databaseUrl, demo, today: process.env.KAURI_TODAY, logLevel: process.env.KAURI_LOG ?? 'warn' },
-        chosen.port,
-      ),
+      listen(startServer, { databaseUrl, demo, ...settings }, chosen.port),
     );
     cleanUp.push(server.stop);
     writeFileSync(runFile, JSON.stringify({ pid: process.pid, url: server.url }));

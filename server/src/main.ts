@@ -1,21 +1,22 @@
-import { startServer } from './start';
+import { settingsOf, startServer } from './start';
 
 /*
- * Kauri's server on its own, for a machine that has its database elsewhere. Environment: DATABASE_URL
- * (an owner's connection), PORT, HOST, KAURI_TODAY, KAURI_DEMO=1, KAURI_LOG. Prints «ready http://…»
- * once it answers.
+ * Kauri's server on its own, for a machine that has its database elsewhere. Its settings are those of
+ * settings.ts. Prints «ready http://…» once it answers.
  */
-const { DATABASE_URL, PORT = '4310', HOST, KAURI_TODAY, KAURI_DEMO, KAURI_LOG } = process.env;
-
 try {
-  if (!DATABASE_URL) throw new Error('Set DATABASE_URL, or use npm start, which does.');
+  const settings = settingsOf(process.env);
+  if (!settings.DATABASE_URL) throw new Error('Set DATABASE_URL, or use npm start, which does.');
   const server = await startServer({
-    databaseUrl: DATABASE_URL,
-    port: Number(PORT),
-    host: HOST,
-    today: KAURI_TODAY,
-    demo: KAURI_DEMO === '1',
-    logLevel: KAURI_LOG,
+    databaseUrl: settings.DATABASE_URL,
+    port: settings.PORT,
+    host: settings.HOST,
+    today: settings.KAURI_TODAY,
+    demo: settings.KAURI_DEMO === '1',
+    logLevel: settings.KAURI_LOG,
+    address: settings.KAURI_ADDRESS,
+    requestsPerMinute: settings.KAURI_REQUESTS,
+    metricsPort: settings.KAURI_METRICS,
   });
   console.log(`ready ${server.url}`);
   for (const signal of ['SIGINT', 'SIGTERM'] as const)

@@ -1,13 +1,14 @@
 import { existsSync } from 'node:fs';
 import type { Server as HttpServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
-import { dayOf, plainDateAt } from '@kauri/core';
+import { plainDateAt } from '@kauri/core';
 import type { Door } from '@kauri/core/contract';
 import pino from 'pino';
 import { openPool } from './db/tenant';
 import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
 import { makeApp } from './http/app';
+import { serveMetrics } from './http/metrics';
 import { startJobs, type Jobs } from './jobs/queue';
 import { startIrrigationStandIn } from './standins/irrigation';
 import { startInstrumentStandIn } from './standins/instruments';
@@ -24,22 +25,23 @@ export interface StartOptions {
   /** Load the demo nurseries into a database that has nobody yet. */
   demo?: boolean;
   logLevel?: string;
+  /** Where people reach Kauri, when something in front of it ends TLS. */
+  address?: string;
+  /** Requests a minute one person may make; 0 sets no limit. */
+  requestsPerMinute?: number;
+  /** A port on 127.0.0.1 that tells how the server does; 0 for any free one. */
+  metricsPort?: number;
 }
+
+export { settingsOf, type Settings } from './settings';
 
 export interface RunningServer {
   url: string;
+  /** Where it tells how it does; null where that was not asked for. */
+  metricsUrl: string | null;
   demoPeople: Door['demoPeople'];
   needsSetup: boolean;
   stop: () => Promise<void>;
-}
-
-/** @throws Error when the date that is to be today does not exist */
-function mustBeDay(text: string): void {
-  try {
-    dayOf(text);
-  } catch (error) {
-    throw new Error(`KAURI_TODAY: ${(error as Error).message}`);
-  }
 }
 
 /**
@@ -53,8 +55,10 @@ export async function startServer({
   today: fixed,
   demo,
   logLevel = 'warn',
+  address,
+  requestsPerMinute,
+  metricsPort,
 }: StartOptions): Promise<RunningServer> {
-  if (fixed) mustBeDay(fixed);
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const log = pino({ level: logLevel });
@@ -68,6 +72,7 @@ export async function startServer({
   const [irrigation, stations, instruments] = standIns;
   const server = {
     pool,
+    log,
     today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
     askToday: (_nurseryId: string): void => undefined,
     askSeason: (): void => undefined,
@@ -76,8 +81,10 @@ export async function startServer({
     instrumentUrl: instruments.url,
   };
   let jobs: Jobs | null = null;
+  const metrics = metricsPort === undefined ? null : await serveMetrics(metricsPort, pool);
   const close = async () => {
     await jobs?.stop();
+    await metrics?.stop();
     await Promise.all([pool.end(), ...standIns.map((standIn) => standIn.stop())]);
   };
   const webRoot = at('../../web/dist');
@@ -85,6 +92,9 @@ export async function startServer({
     server,
     log,
     webRoot: existsSync(webRoot) ? webRoot : undefined,
+    address,
+    requestsPerMinute,
+    onAnswer: metrics?.onAnswer,
   });
   try {
     if (demo) await loadDemo(server, databaseUrl);
@@ -100,14 +110,20 @@ export async function startServer({
     });
     // A browser or proxy that keeps a connection lets go of it before the server does.
     listening.keepAliveTimeout = 75_000;
-    const address = listening.address();
+    const at = listening.address();
     const stop = async () => {
       listening.closeAllConnections();
       await new Promise((resolve) => listening.close(resolve));
       await close();
     };
-    const bound = typeof address === 'object' && address ? address.port : port;
-    return { url: `http://${host}:${bound}`, demoPeople: people.rows, needsSetup: !setUp.rows[0].done, stop };
+    const bound = typeof at === 'object' && at ? at.port : port;
+    return {
+      url: `http://${host}:${bound}`,
+      metricsUrl: metrics?.url ?? null,
+      demoPeople: people.rows,
+      needsSetup: !setUp.rows[0].done,
+      stop,
+    };
   } catch (error) {
     await close();
     throw error;

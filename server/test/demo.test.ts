@@ -13,7 +13,7 @@ import {
 } from '@kauri/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadDemo } from '../src/demo/load';
-import { openTestServer, type Caller, type TestServer } from './harness';
+import { openTestServer, quiet, type Caller, type TestServer } from './harness';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -158,6 +158,7 @@ describe('the demo', () => {
         instrumentUrl: '',
         askToday: () => undefined,
         askSeason: () => undefined,
+        log: quiet,
       },
       server.databaseUrl,
     );

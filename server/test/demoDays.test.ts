@@ -5,7 +5,7 @@ import { demoNurseries } from '../src/demo/nurseries';
 import { batchesOf, collectedDay } from '../src/demo/seed';
 import { startIrrigationStandIn } from '../src/standins/irrigation';
 import { startStationStandIn } from '../src/standins/station';
-import { openTestServer, setUp, TODAY, type TestServer } from './harness';
+import { openTestServer, quiet, setUp, TODAY, type TestServer } from './harness';
 
 const first = dayOf('2028-01-01');
 const everyDay = Array.from({ length: 366 }, (_, i) => first + i);
@@ -58,6 +58,7 @@ describe('loading the demo', () => {
       instrumentUrl: '',
       askToday: () => undefined,
       askSeason: () => undefined,
+      log: quiet,
     };
     await expect(loadDemo(started, server.databaseUrl)).rejects.toThrow('cut off');
     expect(await nurseries()).toEqual(['Withybeck Tree Yard']);
@@ -78,6 +79,7 @@ describe('loading the demo', () => {
       instrumentUrl: '',
       askToday: () => undefined,
       askSeason: () => undefined,
+      log: quiet,
     };
     await loadDemo(nothing, server.databaseUrl);
     expect(await nurseries()).toEqual(['Testing Yard']);

@@ -1,11 +1,14 @@
 import type { AnswerOf, BodyInputOf, ParamsOf, Problem, QueryInputOf, RouteName } from '@kauri/core/contract';
 import { paths, routes } from '@kauri/core/contract';
 import pg from 'pg';
+import pino from 'pino';
 import { v7 as newId } from 'uuid';
 import { expect, vi } from 'vitest';
 import { startServer, type RunningServer } from '../src/start';
 
 export const TODAY = '2026-11-24';
+/** A log that says nothing. */
+export const quiet = pino({ level: 'silent' });
 const DEMO_PASSWORD = 'grow-young-trees';
 
 /** A server on a database of its own, both gone after `stop`. */
@@ -211,7 +214,7 @@ export async function setUp(server: TestServer, name = 'Testing Yard') {
   return { owner, nurseryId, nursery, catalogue, speciesId };
 }
 
-/** Adds someone to a nursery as its owner's database would; there is no screen for it yet. */
+/** Adds someone to a nursery as its owner's database would, without an invitation. */
 export async function addPerson(
   server: TestServer,
   nurseryId: string,

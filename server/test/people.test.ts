@@ -3,7 +3,7 @@ import pg from 'pg';
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { makeApp } from '../src/http/app';
-import { addPerson, Caller, openTestServer, setUp, type TestServer } from './harness';
+import { addPerson, Caller, openTestServer, quiet, setUp, type TestServer } from './harness';
 
 let server: TestServer;
 let nurseryId: string;
@@ -186,6 +186,7 @@ describe('without its database', () => {
         instrumentUrl: '',
         askToday: () => undefined,
         askSeason: () => undefined,
+        log: quiet,
       },
       log: pino({ level: 'silent' }),
     });

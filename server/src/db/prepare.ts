@@ -22,7 +22,7 @@ const readOnly = ['balance', 'parcel_held', 'demo_person'];
 const change = [
   'nursery',
   'person',
-  'membership',
+  'invite',
   'species',
   'medium',
   'container_type',
@@ -51,6 +51,9 @@ const change = [
   'receipt',
 ];
 const remove = [
+  'membership',
+  'password_link',
+  'second_factor',
   'session',
   'sign_in_try',
   'weather_day',

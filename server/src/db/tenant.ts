@@ -82,6 +82,26 @@ export async function inNurseryByCalendar(pool: pg.Pool, tokenHash: string): Pro
   );
 }
 
+/** Which invitation a secret opens, by its digest, while it can be taken; null where it opens none. */
+export async function inNurseryByInvite(
+  pool: pg.Pool,
+  tokenHash: string,
+): Promise<{ nurseryId: string; personId: string; id: string } | null> {
+  const client = await pool.connect();
+  const hash = client.escapeLiteral(tokenHash);
+  return transact(
+    client,
+    `select set_config('kauri.invite', ${hash}, true);
+     select nursery_id, by_person, id from invite
+     where token_hash = ${hash} and taken_by is null and withdrawn_at is null and ends_at > now()`,
+    true,
+    (_, [, found]) => {
+      const row = found.rows[0] as { nursery_id: string; by_person: string; id: string } | undefined;
+      return Promise.resolve(row ? { nurseryId: row.nursery_id, personId: row.by_person, id: row.id } : null);
+    },
+  );
+}
+
 /** Begins with some statements in one round trip, works, and ends; the client goes back to its pool. */
 async function transact<T>(
   client: pg.PoolClient,

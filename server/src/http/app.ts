@@ -6,33 +6,52 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Server } from './context';
 import { Refusal, toProblem } from './problems';
-import { serve } from './serve';
-import { signInLimit } from './signInLimit';
+import { generalLimit } from './generalLimit';
+import { mustHaveAccess, serve } from './serve';
+import { limitTries } from './tryLimit';
 
 export interface AppOptions {
   server: Server;
   log: Logger;
   /** Folder of the built interface; left out where only the API is wanted. */
   webRoot?: string;
+  /** Where people reach Kauri, when something in front of it ends TLS. */
+  address?: string;
+  /** Requests a minute one person may make; 0 sets no limit. */
+  requestsPerMinute?: number;
+  /** Told of every answer: the route by its name, or none, and how long it took, ms. */
+  onAnswer?: (route: string, status: number, tookMs: number) => void;
 }
 
 /** The HTTP application: the contract's routes over the database, and the built interface. */
-export function makeApp({ server, log, webRoot }: AppOptions): Express {
+export function makeApp({
+  server,
+  log,
+  webRoot,
+  address,
+  requestsPerMinute = 0,
+  onAnswer,
+}: AppOptions): Express {
   const app = express();
+  const isTls = address?.startsWith('https:') ?? false;
+  // One thing stands in front: it says who calls, and over what.
+  app.set('trust proxy', address ? 1 : false);
   app.disable('x-powered-by');
   // Answers are never cached, so nothing is gained by a digest of each; files have their own.
   app.disable('etag');
   app.use((req, res, next) => {
     res.locals.requestId = randomUUID();
     res.setHeader('X-Request-Id', res.locals.requestId);
-    res.on('finish', () =>
+    const beganMs = performance.now();
+    res.on('finish', () => {
+      onAnswer?.(res.locals.route ?? 'none', res.statusCode, performance.now() - beganMs);
       log.info({
         id: res.locals.requestId,
         method: req.method,
         url: req.originalUrl.split('?')[0],
         status: res.statusCode,
-      }),
-    );
+      });
+    });
     next();
   });
   app.use(
@@ -53,8 +72,8 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
           frameAncestors: ["'none'"],
         },
       },
-      // Served over plain HTTP on loopback; whoever puts TLS in front sets this there.
-      strictTransportSecurity: false,
+      // Over plain HTTP on loopback it would mean nothing.
+      strictTransportSecurity: isTls,
     }),
   );
   // Fast rather than small: a phone among the beds gains most of it either way. Streams go out line by line, as they come.
@@ -79,14 +98,25 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
-  app.get('/api/openapi.json', (_req, res) => void res.json(openApi('0.1.0')));
-  app.use('/api', requireSameOrigin);
+  const description = JSON.stringify(openApi('0.1.0'));
+  app.get('/api/openapi.json', (_req, res) => void res.type('json').send(description));
+  app.use('/api', requireSameOrigin(address ? new URL(address).host : null));
+  if (requestsPerMinute) app.use('/api', ...generalLimit(requestsPerMinute));
+  const all = (Object.entries(routes) as [RouteName, Route][]).map(([name, route]) => ({
+    name,
+    route,
+    method: route.method.toLowerCase() as 'get' | 'post' | 'put',
+  }));
+  for (const { name, route, method } of all)
+    app[method](`/api${route.path}`, async (req, res, next) => {
+      res.locals.route = name;
+      if (route.method !== 'GET') await mustHaveAccess(server, route, req);
+      next();
+    });
   app.use('/api', express.json({ limit: '1mb', strict: true }));
-  app.post('/api/sign-in', signInLimit(server.pool));
-  for (const [name, route] of Object.entries(routes) as [RouteName, Route][]) {
-    const method = route.method.toLowerCase() as 'get' | 'post' | 'put';
+  limitTries(app, server.pool);
+  for (const { name, route, method } of all)
     app[method](`/api${route.path}`, (req, res) => serve(server, name, route, req, res));
-  }
   app.use('/api', (req, _res, next) =>
     next(new Refusal(404, 'no-such-route', `There is nothing at ${req.originalUrl.split('?')[0]}.`)),
   );
@@ -101,17 +131,14 @@ export function makeApp({ server, log, webRoot }: AppOptions): Express {
 }
 
 /** Writes must come from Kauri's own pages: the browser says so in Origin. */
-function requireSameOrigin(req: Request, _res: Response, next: NextFunction) {
-  if (req.method === 'GET' || req.method === 'HEAD') return next();
-  const origin = req.headers.origin;
-  let host: string | null = null;
-  try {
-    host = origin ? new URL(origin).host : null;
-  } catch {
-    host = null;
-  }
-  if (host !== null && host === req.headers.host) return next();
-  next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
+function requireSameOrigin(ownHost: string | null) {
+  return (req: Request, _res: Response, next: NextFunction): void => {
+    if (req.method === 'GET' || req.method === 'HEAD') return next();
+    const { origin } = req.headers;
+    const host = origin && URL.canParse(origin) ? new URL(origin).host : null;
+    if (host !== null && host === (ownHost ?? req.headers.host)) return next();
+    next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
+  };
 }
 
 function serveInterface(app: Express, webRoot: string) {

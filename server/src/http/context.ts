@@ -1,5 +1,6 @@
 import type { AnswerOf, BodyOf, ParamsOf, QueryOf, RouteName, Role, Routes } from '@kauri/core/contract';
 import type { Request, Response } from 'express';
+import type { Logger } from 'pino';
 import type pg from 'pg';
 import type { Tx } from '../db/tenant';
 import type { Person } from './sessions';
@@ -7,6 +8,7 @@ import type { Person } from './sessions';
 /** What the server as a whole is given: no state of its own, only the way to it. */
 export interface Server {
   pool: pg.Pool;
+  log: Pick<Logger, 'info' | 'error'>;
   /** Today's plain date in a time zone: the one clock. */
   today: (timeZone: string) => string;
   /** Where irrigation controllers answer: the stand-in that ships with Kauri, or a gateway on the yard. */

@@ -1,12 +1,37 @@
 import { createHash } from 'node:crypto';
-import { mayAct, type Role, type Route, type RouteName } from '@kauri/core/contract';
+import { Id, mayAct, type Role, type Route, type RouteName } from '@kauri/core/contract';
 import type { Request, Response } from 'express';
-import { inNurseryBySession } from '../db/tenant';
+import { inNurseryBySession, type SignedIn } from '../db/tenant';
 import { handlers } from '../features/handlers';
 import { ReadyJson, type Call, type Handlers, type NurseryCall, type Server } from './context';
 import { Refusal } from './problems';
 import { answerOnce } from './receipts';
-import { personOf, tokenHashOf } from './sessions';
+import { storable } from './storable';
+import { keepAwake, personOf, tokenHashOf } from './sessions';
+
+/** A call with neither session nor role for its route is told so before any of what it sends is read. */
+export async function mustHaveAccess(server: Server, route: Route, req: Request): Promise<void> {
+  if (route.access === 'anyone') return;
+  const tokenHash = tokenHashOf(req);
+  if (tokenHash === null) throw signedOut();
+  const { nursery } = req.params;
+  if (route.access === 'signed-in') {
+    if (!(await personOf(server.pool, req))) throw signedOut();
+  } else {
+    const nurseryId = Id.parse(nursery);
+    await inNurseryBySession(server.pool, { nurseryId, tokenHash, readOnly: true }, (_, who) =>
+      Promise.resolve(mustAct(route, who)),
+    );
+  }
+}
+
+function mustAct(route: Route, who: SignedIn | null): asserts who is SignedIn & { role: string } {
+  if (who === null) throw signedOut();
+  // A nursery one does not belong to is no different from one that is not there.
+  if (who.role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
+  if (!mayAct(who.role as Role, route.access as Role))
+    throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${who.role}.`);
+}
 
 /** Answers one call of a route: reads it by the contract, sees who asks, does it, sends what came of it. */
 export async function serve(
@@ -18,9 +43,9 @@ export async function serve(
 ): Promise<void> {
   const call = {
     server,
-    params: route.params.parse(req.params),
-    query: route.query.parse(req.query),
-    body: route.bodyType || route.method === 'GET' ? {} : route.body.parse(req.body ?? {}),
+    params: route.params.parse(storable(req.params)),
+    query: route.query.parse(storable(req.query)),
+    body: route.bodyType || route.method === 'GET' ? {} : route.body.parse(storable(req.body ?? {})),
     person: null,
     req,
     res,
@@ -67,13 +92,9 @@ async function inTheirNursery(
     server.pool,
     { nurseryId, tokenHash, readOnly: route.method === 'GET' },
     async (tx, who) => {
-      if (who === null) throw signedOut();
+      mustAct(route, who);
       const { person, role } = who;
-      // A nursery one does not belong to is no different from one that is not there.
-      if (role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
-      if (!mayAct(role as Role, route.access as Role)) {
-        throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${role}.`);
-      }
+      keepAwake(server.pool, call.req, tokenHash);
       const handler = (handlers as Handlers)[name as 'lots'];
       const run = () =>
         handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);

@@ -8,7 +8,105 @@ const Password = z
   .min(10, 'A password has at least 10 characters.')
   .max(200, 'At most 200 characters.');
 
-export const SignIn = z.object({ email: Email, password: z.string().min(1, 'Type the password.').max(200) });
+/** A password as it is typed to be checked. */
+const TypedPassword = z.string().min(1, 'Type the password.').max(200, 'At most 200 characters.');
+
+/** What a browser is: one at a desk, which is left when work ends, or a device of the yard’s own. */
+export const deviceKinds = ['desk', 'yard'] as const;
+const DeviceKind = z.enum(deviceKinds);
+
+/** Six digits of an authenticator, or a recovery code. */
+const Code = z.string().trim().max(40, 'A code has at most 40 characters.');
+
+export const SignIn = z.object({
+  email: Email,
+  password: TypedPassword,
+  /** Only where a second factor is kept. */
+  code: Code.optional(),
+  device: DeviceKind.default('desk'),
+});
+
+/** The secret of a link that is sent by hand: 32 random bytes, made by whoever makes the link; only its digest is kept. */
+const Secret = z.string().regex(/^[\w-]{43}$/, 'This link is not whole. Copy all of it, to the last letter.');
+export const BySecret = z.object({ secret: Secret });
+
+const Instant = z.string();
+
+/** Everybody of a nursery, as its owner sees them. */
+export const Crew = z.object({
+  people: z.array(
+    z.object({
+      id: Id,
+      name: z.string(),
+      email: z.string(),
+      role: RoleName,
+      since: Instant,
+      /** When a browser of theirs was last used, to the quarter of an hour; null while none is signed in. */
+      seenAt: Instant.nullable(),
+      secondFactor: z.boolean(),
+    }),
+  ),
+  invites: z.array(
+    z.object({
+      id: Id,
+      name: z.string(),
+      role: RoleName,
+      by: z.string(),
+      endsAt: Instant,
+    }),
+  ),
+});
+export type Crew = z.infer<typeof Crew>;
+
+export const Invite = z.object({ id: Id, name: Name, role: RoleName, secret: Secret });
+/** What whoever holds an invitation is told before they take it. */
+export const InviteSeen = z.object({
+  nurseryName: z.string(),
+  role: RoleName,
+  name: z.string(),
+  by: z.string(),
+});
+export type InviteSeen = z.infer<typeof InviteSeen>;
+
+const NewPerson = z.object({ id: Id, name: Name, email: Email, password: Password });
+/** Takes an invitation: as somebody new, or as whoever is signed in. */
+export const Join = z.object({ secret: Secret, person: NewPerson.nullable() });
+
+export const ChangeRole = z.object({
+  id: Id,
+  role: RoleName,
+  /** The role they had on the screen. */
+  was: RoleName,
+});
+export const MakePasswordLink = z.object({ id: Id, secret: Secret });
+export const PasswordLinkSeen = z.object({ name: z.string(), email: z.string() });
+export const SetPasswordByLink = z.object({ secret: Secret, password: Password });
+export const ChangePassword = z.object({ current: TypedPassword, next: Password });
+export const JustPassword = z.object({ password: TypedPassword });
+export const JustCode = z.object({ code: Code });
+
+/** One's own account. */
+export const Account = z.object({
+  secondFactor: z.boolean(),
+  /** Recovery codes not used yet. */
+  recoveryLeft: z.number().int(),
+  browsers: z.array(
+    z.object({
+      id: z.uuid(),
+      /** What the browser calls itself. */
+      agent: z.string(),
+      device: DeviceKind,
+      here: z.boolean(),
+      startedAt: Instant,
+      seenAt: Instant,
+    }),
+  ),
+});
+export type Account = z.infer<typeof Account>;
+
+/** A secret for an authenticator, not in force before a code of it is given. */
+export const SecondFactorOffer = z.object({ secret: z.string(), uri: z.string() });
+export const RecoveryCodes = z.object({ codes: z.array(z.string()) });
 
 export const NewNursery = z.object({
   id: Id,
@@ -23,7 +121,7 @@ export const NewNursery = z.object({
 
 export const Setup = z.object({
   nursery: NewNursery,
-  person: z.object({ id: Id, name: Name, email: Email, password: Password }),
+  person: NewPerson,
 });
 
 export const Me = z.object({

@@ -1,35 +1,121 @@
-import { hash, verify } from '@node-rs/argon2';
-import type { Me } from '@kauri/core/contract';
+import { hash } from '@node-rs/argon2';
+import type { Account, peopleRoutes } from '@kauri/core/contract';
+import { person as personTable } from '../../db/schema/index';
+import type { Call, HandlersOf } from '../../http/context';
 import { Refusal } from '../../http/problems';
-import type { peopleRoutes } from '@kauri/core/contract';
-import type { HandlersOf } from '../../http/context';
 import {
-  cookieFor,
-  endAllSessions,
   endSession,
+  endSessionsOf,
   personOf,
-  sessionCookie,
   startSession,
+  tokenHashOf,
   type Person,
 } from '../../http/sessions';
-import type { Server } from '../../http/context';
-import { inNursery } from '../../db/tenant';
+import { workOf } from '../../nursery/work';
+import { note } from '../../db/journal';
 import { createNursery } from './createNursery';
+import * as crew from './crew';
+import { membershipsOf } from './memberships';
+import * as passwords from './password';
+import * as factors from './secondFactor';
 
-const NOBODY = '00000000-0000-7000-8000-000000000000';
-/** A hash to check against when nobody has the address, so that the answer takes as long either way. */
-const decoy = hash('no one has this password');
+/** Somebody's own account, as this browser sees it. */
+async function accountOf({
+  server,
+  person,
+  req,
+}: Call<'account' | 'endBrowser' | 'dropSecondFactor'>): Promise<Account> {
+  const { rows } = await server.pool.query<Account['browsers'][number] & { startedAt: Date; seenAt: Date }>(
+    `select id, agent, device, token_hash = $2 as here, created_at as "startedAt", seen_at as "seenAt"
+     from session where person_id = $1 and expires_at > now() order by seen_at desc, id`,
+    [person!.id, tokenHashOf(req)],
+  );
+  const state = await factors.factorState(server.pool, person!.id);
+  return {
+    ...state,
+    browsers: rows.map((row) => ({
+      ...row,
+      startedAt: row.startedAt.toISOString(),
+      seenAt: row.seenAt.toISOString(),
+    })),
+  };
+}
 
-async function membershipsOf(server: Server, person: Person): Promise<Me> {
-  const memberships = await inNursery(server.pool, { nurseryId: NOBODY, personId: person.id }, async (tx) => {
-    const { rows } = await tx.$client.query<Me['memberships'][number]>(
-      `select m.nursery_id as "nurseryId", n.name as "nurseryName", m.role
-       from membership m join nursery n on n.id = m.nursery_id where m.person_id = $1 order by n.name`,
-      [person.id],
+/** Sign-ins, refusals and what changes who may do what are logged by id: no names, no addresses, no notes. */
+type Event =
+  | 'sign-in'
+  | 'sign-in refused'
+  | 'password changed'
+  | 'password link made'
+  | 'password set by link'
+  | 'second factor on'
+  | 'second factor off'
+  | 'invitation taken'
+  | 'role changed'
+  | 'taken out';
+function tell(
+  { server, res, req }: Pick<Call<'me'>, 'server' | 'res' | 'req'>,
+  event: Event,
+  personId: string | null,
+): void {
+  server.log.info({ id: res.locals.requestId, event, person: personId, address: req.ip });
+}
+
+async function signIn(call: Call<'signIn'>) {
+  const { server, body } = call;
+  const { rows } = await server.pool.query<Person & { hash: string | null }>(
+    'select id, name, email, password_hash as hash from person where email = $1',
+    [body.email],
+  );
+  const found = rows[0];
+  if (!(await passwords.isPassword(found?.hash, body.password))) {
+    tell(call, 'sign-in refused', found?.id ?? null);
+    throw new Refusal(401, 'wrong-sign-in', 'The e-mail address or the password is not right.');
+  }
+  try {
+    await factors.mustPassFactor(server.pool, found.id, body.code);
+  } catch (error) {
+    tell(call, 'sign-in refused', found.id);
+    throw error;
+  }
+  tell(call, 'sign-in', found.id);
+  await startSession(server.pool, call, found.id, body.device);
+  return membershipsOf(server, found);
+}
+
+async function join(call: Call<'join'>) {
+  const { server, body, req } = call;
+  if (body.person) {
+    const { id, name, email, password } = body.person;
+    const passwordHash = await hash(password);
+    await crew.join(server, body.secret, { id, name, email }, async (tx) => {
+      await tx.insert(personTable).values({ id, name, email, passwordHash });
+    });
+    await startSession(server.pool, call, id);
+    tell(call, 'invitation taken', id);
+    return membershipsOf(server, { id, name, email });
+  }
+  const person = await personOf(server.pool, req);
+  if (!person) throw new Refusal(401, 'signed-out', 'Sign in first, or join as somebody new.');
+  await crew.join(server, body.secret, person);
+  tell(call, 'invitation taken', person.id);
+  return membershipsOf(server, person);
+}
+
+/**
+ * @throws Refusal where the person belongs to a nursery that whoever asks does not own: the owner of one nursery
+ * must not come into another through somebody who works in both
+ */
+async function mustStandAlone(server: Call<'me'>['server'], owner: Person, personId: string): Promise<void> {
+  const asked = { id: personId, name: '', email: '' };
+  const [theirs, mine] = await Promise.all([membershipsOf(server, asked), membershipsOf(server, owner)]);
+  const owned = new Set(mine.memberships.filter((m) => m.role === 'owner').map((m) => m.nurseryId));
+  if (!theirs.memberships.every((m) => owned.has(m.nurseryId)))
+    throw new Refusal(
+      422,
+      'not-alone',
+      'This account is not in your hands alone, so no link can be made here. Whoever runs the machine can make one: npm run password-link -- their e-mail address.',
     );
-    return rows;
-  });
-  return { person: { id: person.id, name: person.name, email: person.email }, memberships };
 }
 
 export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
@@ -51,39 +137,107 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
     return { needsSetup: !setUp.rows[0].done, demoPeople: people.rows };
   },
 
-  async setup({ server, body, req, res }) {
-    const person = await createNursery(server, body);
-    res.cookie(sessionCookie, await startSession(server.pool, person.id), cookieFor(req));
-    return membershipsOf(server, person);
+  async setup(call) {
+    const person = await createNursery(call.server, call.body);
+    await startSession(call.server.pool, call, person.id);
+    return membershipsOf(call.server, person);
   },
 
-  async signIn({ server, body, req, res }) {
-    const { rows } = await server.pool.query<Person & { hash: string }>(
-      'select id, name, email, password_hash as hash from person where email = $1',
-      [body.email],
-    );
-    const found = rows[0];
-    const right = await verify(found?.hash ?? (await decoy), body.password);
-    if (!found || !right)
-      throw new Refusal(401, 'wrong-sign-in', 'The e-mail address or the password is not right.');
-    res.cookie(sessionCookie, await startSession(server.pool, found.id), cookieFor(req));
-    return membershipsOf(server, found);
-  },
+  signIn,
 
-  async signOut({ server, req, res }) {
-    await endSession(server.pool, req);
-    res.clearCookie(sessionCookie, cookieFor(req));
+  async signOut(call) {
+    await endSession(call.server.pool, call);
     return { done: true };
   },
 
-  async signOutEverywhere({ server, person, req, res }) {
-    await endAllSessions(server.pool, person!.id);
-    res.clearCookie(sessionCookie, cookieFor(req));
+  async signOutEverywhere(call) {
+    await endSessionsOf(call.server.pool, call.person!.id);
+    await endSession(call.server.pool, call);
     return { done: true };
   },
 
   async me({ server, req }) {
     const person = await personOf(server.pool, req);
     return person && membershipsOf(server, person);
+  },
+
+  account: accountOf,
+
+  async changePassword(call) {
+    const { server, person, body, req } = call;
+    await passwords.mustBePassword(server.pool, person!.id, body.current, 'current');
+    await passwords.keepPassword(server.pool, person!.id, body.next);
+    await endSessionsOf(server.pool, person!.id, tokenHashOf(req));
+    tell(call, 'password changed', person!.id);
+    return { done: true };
+  },
+
+  async endBrowser(call) {
+    const { server, person, params } = call;
+    await server.pool.query('delete from session where person_id = $1 and id = $2', [
+      person!.id,
+      params.browser,
+    ]);
+    return accountOf(call);
+  },
+
+  async offerSecondFactor({ server, person, body }) {
+    await passwords.mustBePassword(server.pool, person!.id, body.password, 'password');
+    return factors.offerFactor(server.pool, person!);
+  },
+
+  async confirmSecondFactor(call) {
+    const { server, person, body } = call;
+    const codes = await factors.confirmFactor(server.pool, person!.id, body.code);
+    tell(call, 'second factor on', person!.id);
+    return { codes };
+  },
+
+  async dropSecondFactor(call) {
+    const { server, person, body } = call;
+    await passwords.mustBePassword(server.pool, person!.id, body.password, 'password');
+    await factors.dropFactor(server.pool, person!.id);
+    tell(call, 'second factor off', person!.id);
+    return accountOf(call);
+  },
+
+  seeInvite: ({ server, body }) => crew.seeInvite(server.pool, body.secret),
+  join,
+
+  async seePasswordLink({ server, body }) {
+    const { name, email } = await passwords.whoseLink(server.pool, body.secret);
+    return { name, email };
+  },
+
+  async setPasswordByLink(call) {
+    const personId = await passwords.setByLink(call.server.pool, call.body.secret, call.body.password);
+    tell(call, 'password set by link', personId);
+    return { done: true };
+  },
+
+  crew: (call) => crew.crewOf(call),
+  invite: async (call) => crew.invite(await workOf(call), call.body),
+  withdrawInvite: async (call) => crew.withdrawInvite(await workOf(call), call.params.invite),
+
+  async changeRole(call) {
+    const after = await crew.changeRole(await workOf(call), call.params.person, call.body);
+    tell(call, 'role changed', call.params.person);
+    return after;
+  },
+
+  async removePerson(call) {
+    const after = await crew.removePerson(await workOf(call), call.params.person);
+    tell(call, 'taken out', call.params.person);
+    return after;
+  },
+
+  async makePasswordLink(call) {
+    const work = await workOf(call);
+    await crew.mustBelong(work, call.params.person);
+    await mustStandAlone(call.server, call.person, call.params.person);
+    await passwords.makePasswordLink(call.tx.$client, call.params.person, call.body.secret);
+    await note(work, 'make a password link', call.params.person, null, null);
+    tell(call, 'password link made', call.params.person);
+    return { done: true };
   },
 };
