@@ -89,6 +89,7 @@ async function database({ empty, fresh }, cleanUp) {
   const bin = await step('PostgreSQL', ensurePostgres);
   const cluster = await step('Database server on 127.0.0.1', () => openCluster(bin, clusterFolder(home)));
   cleanUp.push(cluster.stop);
+  cleanUp.push(cluster.keepUp((words) => console.log(`· ${words}`)));
   const name = empty ? 'kauri_empty' : 'kauri';
   const kept = await ensureDatabase(cluster, name, { fresh });
   if (kept) console.log(`· What was there is kept as database ${kept}.`);
@@ -105,6 +106,7 @@ function readSettings(settingsOf) {
       address: read.KAURI_ADDRESS,
       requestsPerMinute: read.KAURI_REQUESTS,
       metricsPort: read.KAURI_METRICS,
+      backups: read.KAURI_BACKUPS,
     };
   } catch (error) {
     throw new Plain(error.message);

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -66,6 +66,18 @@ async function start(args = [], env = {}) {
   });
   await said;
   return { child, output: () => output, url: /Kauri is (?:already running )?at (\S+)/.exec(output)?.[1] };
+}
+/** Runs one of the scripts to its end, with the same home. */
+async function runToEnd(script, args) {
+  const child = spawn('node', [`scripts/${script}.mjs`, ...args], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: '', KAURI_HOME: home, INIT_CWD: root },
+  });
+  children.push(child);
+  let output = '';
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => (output += chunk));
+  const [code] = await once(child, 'close');
+  return { code, output };
 }
 async function end({ child }, signal = 'SIGINT') {
   child.kill(signal);
@@ -158,5 +170,68 @@ describe('npm start', () => {
     });
     expect(output()).toContain('KAURI_TODAY');
     expect(child.exitCode).toBe(1);
+  });
+});
+
+describe('copies', () => {
+  const post = (url, path, body) =>
+    fetch(`${url}/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: url },
+      body: JSON.stringify(body),
+    });
+  const person = {
+    id: '019aa5b0-7c00-7000-8000-000000000001',
+    name: 'Ash',
+    email: 'ash@testing.example',
+    password: 'a long password',
+  };
+  const nursery = {
+    id: '019aa5b0-7c00-7000-8000-000000000002',
+    name: 'Testing Yard',
+    placeName: 'Nowhere',
+    latitudeDeg: 50,
+    longitudeDeg: 0,
+    elevationM: 10,
+    timeZone: 'UTC',
+    units: 'metric',
+  };
+  const healthy = async (url) => (await fetch(`${url}/api/health`).catch(() => null))?.status === 200;
+
+  it('bring everything back after the database folder is lost; a database that died is started again', async () => {
+    const first = await start(['--empty', '--port', String(await freePort())]);
+    expect((await post(first.url, '/setup', { nursery, person })).status).toBe(200);
+
+    process.kill(postmaster(), 'SIGKILL');
+    await expect.poll(() => healthy(first.url), { timeout: 60_000 }).toBe(true);
+    expect((await post(first.url, '/sign-in', person)).status).toBe(200);
+
+    const file = join(home, 'copy.backup');
+    const backup = await runToEnd('backup', [file, '--empty']);
+    expect(backup.output).toMatch(/copy\.backup: \d+ tables, \d+ rows/);
+    const running = await runToEnd('restore', [file, '--empty']);
+    expect(running.output).toContain('Kauri is running. Stop it first');
+    await end(first);
+
+    rmSync(join(home, 'pg'), { recursive: true });
+    writeFileSync(join(home, 'letter.txt'), 'no copy');
+    const wrong = await runToEnd('restore', [join(home, 'letter.txt'), '--empty']);
+    expect(wrong.code).toBe(1);
+    expect(wrong.output).toContain('is no copy of Kauri’s, or it is damaged');
+    const restore = await runToEnd('restore', [file, '--empty']);
+    expect(restore.output).toContain('every ledger adds up');
+
+    const again = await start(['--empty', '--port', String(await freePort())]);
+    expect((await post(again.url, '/setup', { nursery, person })).status).toBe(409);
+    expect((await post(again.url, '/sign-in', person)).status).toBe(200);
+
+    // Whoever forgot theirs, and has nobody to ask, is let in from the machine.
+    const link = await runToEnd('passwordLink', [' ASH@testing.example ', '--empty']);
+    const secret = /#(\S{43})/.exec(link.output)[1];
+    const set = await post(again.url, '/password-links/use', { secret, password: 'another long one' });
+    expect(set.status).toBe(200);
+    expect((await post(again.url, '/sign-in', { ...person, password: 'another long one' })).status).toBe(200);
+    expect((await runToEnd('passwordLink', ['no@one.example', '--empty'])).output).toContain('Nobody here');
+    await end(again);
   });
 });

@@ -17,6 +17,7 @@ try {
     address: settings.KAURI_ADDRESS,
     requestsPerMinute: settings.KAURI_REQUESTS,
     metricsPort: settings.KAURI_METRICS,
+    backups: settings.KAURI_BACKUPS,
   });
   console.log(`ready ${server.url}`);
   for (const signal of ['SIGINT', 'SIGTERM'] as const)

@@ -31,8 +31,13 @@ export interface StartOptions {
   requestsPerMinute?: number;
   /** A port on 127.0.0.1 that tells how the server does; 0 for any free one. */
   metricsPort?: number;
+  /** A folder for nightly copies of the whole database. */
+  backups?: string;
+  /** Folder of PostgreSQL's programs, where they are not on the path. */
+  postgresBin?: string;
 }
 
+export { copyWhole, restoreWhole } from './backup/copy';
 export { settingsOf, type Settings } from './settings';
 
 export interface RunningServer {
@@ -58,6 +63,8 @@ export async function startServer({
   address,
   requestsPerMinute,
   metricsPort,
+  backups,
+  postgresBin,
 }: StartOptions): Promise<RunningServer> {
   const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
@@ -98,7 +105,14 @@ export async function startServer({
   });
   try {
     if (demo) await loadDemo(server, databaseUrl);
-    jobs = await startJobs({ ownerUrl: databaseUrl, databaseUrl: workUrl, pool, log, today: server.today });
+    jobs = await startJobs({
+      ownerUrl: databaseUrl,
+      databaseUrl: workUrl,
+      pool,
+      log,
+      today: server.today,
+      copies: backups === undefined ? null : { folder: backups, bin: postgresBin ?? null },
+    });
     server.askToday = jobs.askToday;
     server.askSeason = jobs.askSeason;
     const people = await pool.query(

@@ -24,6 +24,10 @@ describe('what an error means to whoever asked', () => {
     const down = Object.assign(new Error('connect'), { code: 'ECONNREFUSED' });
     expect(toProblem(down, 'r').type).toBe('/problems/database-down');
   });
+  it.each(['53100', 'ENOSPC'])('a full disk is named as such, whoever found it: %s', (code) => {
+    const problem = toProblem(Object.assign(new Error('could not extend file'), { code }), 'r');
+    expect(problem).toMatchObject({ status: 507, type: '/problems/disk-full' });
+  });
   it('a file that is not there is not a fault', () => {
     expect(toProblem(Object.assign(new Error('Not Found'), { status: 404 }), 'r').status).toBe(404);
     expect(toProblem(new Refusal(409, 'stale-edit', 'Changed.'), 'r').status).toBe(409);

@@ -1,3 +1,4 @@
+import { archivePaths } from './archive/paths';
 import { peoplePaths } from './people/paths';
 import { yardPaths } from './yard/paths';
 import { waterPaths } from './water/paths';
@@ -35,4 +36,5 @@ export const paths = {
   ...planPaths,
   ...yearPaths,
   ...instrumentsPaths,
+  ...archivePaths,
 } as const;

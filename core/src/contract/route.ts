@@ -25,8 +25,8 @@ export interface Route<
   body: Body;
   answer: Answer;
   /** Set where the body or the answer is not JSON. */
-  bodyType?: 'text/csv' | 'image/jpeg';
-  answerType?: 'text/csv' | 'application/x-ndjson' | 'image/jpeg' | 'text/calendar';
+  bodyType?: 'text/csv' | 'image/jpeg' | 'application/zip';
+  answerType?: 'application/zip' | 'text/csv' | 'application/x-ndjson' | 'image/jpeg' | 'text/calendar';
 }
 
 const none = z.object({});

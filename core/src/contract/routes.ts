@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { archiveRoutes } from './archive/routes';
 import { peopleRoutes } from './people/routes';
 import { yardRoutes } from './yard/routes';
 import { waterRoutes } from './water/routes';
@@ -36,6 +37,7 @@ export const routes = {
   ...planRoutes,
   ...yearRoutes,
   ...instrumentsRoutes,
+  ...archiveRoutes,
 } as const;
 
 export type Routes = typeof routes;

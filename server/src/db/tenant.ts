@@ -43,7 +43,7 @@ export async function inNursery<T>(pool: pg.Pool, member: Member, work: (tx: Tx)
 /**
  * As {@link inNursery}, for whoever a session belongs to: who they are and what they may do is asked in the
  * same round trip that begins the transaction. One that only reads can write nothing, and its end is not
- * waited for.
+ * waited for; everything it reads is of one moment.
  * @param tokenHash of the session
  */
 export async function inNurseryBySession<T>(
@@ -112,7 +112,7 @@ async function transact<T>(
   let answer: T;
   try {
     const [, ...opened] = (await client.query(
-      `begin ${readOnly ? 'read only' : ''}; ${opening}`,
+      `begin ${readOnly ? 'isolation level repeatable read read only' : ''}; ${opening}`,
     )) as unknown as pg.QueryResult[];
     answer = await work(drizzle(client) as Tx, opened);
     if (!readOnly) await client.query('commit');

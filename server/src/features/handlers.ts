@@ -1,4 +1,5 @@
 import type { Handlers } from '../http/context';
+import { archiveHandlers } from './archive/routes';
 import { arrivalHandlers } from './arrivals/routes';
 import { growingHandlers } from './growing/routes';
 import { holdHandlers } from './holds/routes';
@@ -38,4 +39,5 @@ export const handlers: Handlers = {
   ...planHandlers,
   ...yearHandlers,
   ...instrumentHandlers,
+  ...archiveHandlers,
 };

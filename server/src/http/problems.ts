@@ -36,6 +36,7 @@ const titles: Record<number, string> = {
   429: 'Too many tries',
   500: 'Kauri failed',
   503: 'Not available',
+  507: 'No room',
 };
 
 /** What any error means to the caller; never the inside of the server. */
@@ -71,7 +72,8 @@ function asRefusal(error: unknown): Refusal {
       error.field === undefined ? {} : { fields: [{ path: error.field, message: error.message }] };
     return new Refusal(422, 'invalid', error.message, fields);
   }
-  const known = fromDatabase(error) ?? fromBody(error);
+  const known =
+    (error as { code?: unknown })?.code === 'ENOSPC' ? diskFull() : (fromDatabase(error) ?? fromBody(error));
   return (
     known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.')
   );
@@ -117,6 +119,8 @@ function fromDatabase(error: unknown): Refusal | null {
       return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
     case '23503':
       return new Refusal(422, 'missing', 'Something this refers to is not in this nursery.');
+    case '53100':
+      return diskFull();
     case '22003':
       return new Refusal(422, 'invalid', 'A number is too large to be kept.');
     case 'ECONNREFUSED':
@@ -132,6 +136,14 @@ function fromDatabase(error: unknown): Refusal | null {
   return /Connection terminated|Client has encountered a connection error/.test(String(message))
     ? unavailable()
     : null;
+}
+
+function diskFull(): Refusal {
+  return new Refusal(
+    507,
+    'disk-full',
+    'The disk of the machine Kauri runs on is full. Nothing was saved; whoever runs it must make room.',
+  );
 }
 
 function unavailable(): Refusal {

@@ -58,6 +58,8 @@ export async function serve(
   if (!outside && route.method !== 'GET') server.askToday((call.params as { nursery: string }).nursery);
   if (name === 'propose') server.askSeason();
   // A stream's last line goes out only now, after the transaction is committed.
+  // An archive went out as it was made.
+  if (route.answerType === 'application/zip') return;
   if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
   if (route.answerType) res.type(route.answerType).send(answer);
   else if (answer instanceof ReadyJson) res.type('json').send(answer.text);

@@ -4,6 +4,7 @@ import type pg from 'pg';
 import type { Logger } from 'pino';
 import { nursery } from '../db/schema/index';
 import { inNursery, openPool } from '../db/tenant';
+import { nightlyCopy } from '../backup/nightly';
 import { dueAt } from './pace';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 import { startSeasons } from './seasons';
@@ -30,10 +31,12 @@ interface Setting {
   pool: pg.Pool;
   log: Logger;
   today: (timeZone: string) => string;
+  /** A folder for nightly copies, and where PostgreSQL's programs are; null where none are wanted. */
+  copies: { folder: string; bin: string | null } | null;
 }
 
 /** Starts taking jobs. */
-export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Setting): Promise<Jobs> {
+export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copies }: Setting): Promise<Jobs> {
   const queuePool = openPool(ownerUrl, 4);
   const logger = new QueueLogger(() => (level, message) => {
     if (level === 'error') log.error({ queue: message });
@@ -59,7 +62,8 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
     concurrency: 2,
     noHandleSignals: true,
     pollInterval: 2000,
-    crontab: '0 * * * * dawn',
+    // One server of those on a database takes each.
+    crontab: copies ? '0 * * * * dawn\n30 1 * * * copy' : '0 * * * * dawn',
     taskList: {
       today: async (payload) => {
         const { nurseryId } = payload as { nurseryId: string };
@@ -70,6 +74,11 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today }: Set
         const begun = Date.now();
         await thread.work({ nurseryId, today: today(home.timeZone) });
         restUntil.set(nurseryId, 2 * Date.now() - begun);
+      },
+      copy: async () => {
+        if (!copies) return;
+        const { dropped, ...copied } = await nightlyCopy(ownerUrl, copies.folder, today('UTC'), copies.bin);
+        log.info({ copied, dropped: dropped.length }, 'nightly copy made');
       },
       dawn: async () => {
         const { rows } = await queuePool.query<{ id: string; time_zone: string }>(

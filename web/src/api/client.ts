@@ -103,6 +103,15 @@ async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<strin
   });
 }
 
+/** How long after the last key or touch a page is left alone, ms: what it asks then keeps no session awake. */
+const ALONE_AFTER_MS = 5 * 60_000;
+let lastTouchMs = 0;
+if (typeof addEventListener === 'function')
+  for (const kind of ['pointerdown', 'keydown', 'wheel', 'touchstart'])
+    addEventListener(kind, () => (lastTouchMs = performance.now()), { capture: true, passive: true });
+const idleHeader = (): Record<string, string> =>
+  performance.now() - lastTouchMs > ALONE_AFTER_MS ? { 'x-kauri-idle': '1' } : {};
+
 async function send<N extends RouteName>(name: N, input: Input<N>, init: RequestInit): Promise<Response> {
   for (let again = false; ; again = true) {
     let response: Response;
@@ -112,6 +121,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
         method: paths[name][0],
         credentials: 'same-origin',
         ...init,
+        headers: { ...(init.headers as Record<string, string> | undefined), ...idleHeader() },
         ...(signals.length ? { signal: AbortSignal.any(signals) } : {}),
       });
     } catch (error) {
@@ -176,6 +186,34 @@ export async function putPhoto(
     { headers: { 'content-type': 'image/jpeg' }, body: photo, signal },
   );
   return (await response.json()) as AnswerOf<'keepPhoto'>;
+}
+
+/** Sends an archive and says how far it is; nothing is taken if it is stopped before it is whole. */
+export function sendArchive(
+  file: Blob,
+  signal: AbortSignal,
+  onProgress: (share: number) => void,
+): Promise<AnswerOf<'bringIn'>> {
+  // fetch does not tell how much of a body has gone out.
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', addressOf('bringIn', {}));
+    request.setRequestHeader('content-type', 'application/zip');
+    request.upload.onprogress = ({ loaded, total }) => onProgress(total ? loaded / total : 0);
+    request.upload.onload = () => onProgress(1);
+    request.onerror = request.onabort = () => reject(new OfflineError());
+    request.onload = () => {
+      try {
+        const answer: unknown = JSON.parse(request.responseText);
+        if (request.status === 200) resolve(answer as AnswerOf<'bringIn'>);
+        else reject(new ProblemError(answer as Problem));
+      } catch {
+        reject(new OfflineError());
+      }
+    };
+    signal.addEventListener('abort', () => request.abort());
+    request.send(file);
+  });
 }
 
 /** Sends a table and follows the import's stream to its report. */

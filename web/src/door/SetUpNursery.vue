@@ -27,6 +27,8 @@ const systems = [
   { value: 'metric', words: 'Metric: cm, L, °C' },
   { value: 'us', words: 'US: in, gal, °F' },
 ] as const;
+/** The first nursery is to come from an archive: only its owner is set up here. */
+const fromArchive = ref(false);
 const fault = ref<unknown>(null);
 const busy = ref(false);
 
@@ -36,16 +38,18 @@ async function save() {
   try {
     const me = await call('setup', {
       body: {
-        nursery: {
-          id: ids.nursery,
-          name: form.name,
-          placeName: form.placeName,
-          latitudeDeg: typedNumber(form.latitude),
-          longitudeDeg: typedNumber(form.longitude),
-          elevationM: typedNumber(form.elevation),
-          timeZone: form.timeZone,
-          units: form.units,
-        },
+        nursery: fromArchive.value
+          ? null
+          : {
+              id: ids.nursery,
+              name: form.name,
+              placeName: form.placeName,
+              latitudeDeg: typedNumber(form.latitude),
+              longitudeDeg: typedNumber(form.longitude),
+              elevationM: typedNumber(form.elevation),
+              timeZone: form.timeZone,
+              units: form.units,
+            },
         person: { id: ids.person, name: form.personName, email: form.email, password: form.password },
       },
     });
@@ -62,37 +66,44 @@ const wrong = (path: string) => fieldFault(fault.value, path);
 <template>
   <DoorFrame>
     <h1 class="mb-1 text-2xl">Set up your nursery</h1>
-    <p class="text-muted mb-4">Latitude and height tell Kauri the seasons until your own weather is in.</p>
+    <p v-if="fromArchive" class="text-muted mb-4">
+      First who you are: you will be the owner of the nursery you bring in.
+    </p>
+    <p v-else class="text-muted mb-4">
+      Latitude and height tell Kauri the seasons until your own weather is in.
+    </p>
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <FormField v-model="form.name" label="Nursery" :fault="wrong('nursery.name')" />
-      <FormField v-model="form.placeName" label="Place" :fault="wrong('nursery.placeName')" />
-      <div class="grid grid-cols-3 gap-3">
-        <FormField
-          v-model="form.latitude"
-          label="Latitude °"
-          inputmode="text"
-          hint="south −"
-          :fault="wrong('nursery.latitudeDeg')"
-        />
-        <FormField
-          v-model="form.longitude"
-          label="Longitude °"
-          inputmode="text"
-          hint="west −"
-          :fault="wrong('nursery.longitudeDeg')"
-        />
-        <FormField
-          v-model="form.elevation"
-          label="Height, m"
-          inputmode="decimal"
-          hint="above sea"
-          :fault="wrong('nursery.elevationM')"
-        />
-      </div>
-      <div class="grid grid-cols-2 gap-3">
-        <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
-        <SelectField v-model="form.units" label="Units" :options="systems" />
-      </div>
+      <template v-if="!fromArchive">
+        <FormField v-model="form.name" label="Nursery" :fault="wrong('nursery.name')" />
+        <FormField v-model="form.placeName" label="Place" :fault="wrong('nursery.placeName')" />
+        <div class="grid grid-cols-3 gap-3">
+          <FormField
+            v-model="form.latitude"
+            label="Latitude °"
+            inputmode="text"
+            hint="south −"
+            :fault="wrong('nursery.latitudeDeg')"
+          />
+          <FormField
+            v-model="form.longitude"
+            label="Longitude °"
+            inputmode="text"
+            hint="west −"
+            :fault="wrong('nursery.longitudeDeg')"
+          />
+          <FormField
+            v-model="form.elevation"
+            label="Height, m"
+            inputmode="decimal"
+            hint="above sea"
+            :fault="wrong('nursery.elevationM')"
+          />
+        </div>
+        <div class="grid grid-cols-2 gap-3">
+          <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
+          <SelectField v-model="form.units" label="Units" :options="systems" />
+        </div>
+      </template>
       <div class="border-rule space-y-3 border-t pt-3">
         <FormField
           v-model="form.personName"
@@ -117,7 +128,14 @@ const wrong = (path: string) => fieldFault(fault.value, path);
         />
       </div>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ sentenceOf(fault) }}</p>
-      <button class="act-main" type="submit" :disabled="busy">Open the yard</button>
+      <div class="flex flex-wrap gap-3">
+        <button class="act-main" type="submit" :disabled="busy">
+          {{ fromArchive ? 'Go on to the archive' : 'Open the yard' }}
+        </button>
+        <button class="act" type="button" @click="fromArchive = !fromArchive">
+          {{ fromArchive ? 'Set up a new one instead' : 'I have an archive of one' }}
+        </button>
+      </div>
     </form>
   </DoorFrame>
 </template>

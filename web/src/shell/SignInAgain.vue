@@ -22,7 +22,8 @@ onMounted(() => dialog.value!.showModal());
     >
       <h2 id="sign-in-again" class="mb-1 text-xl">Sign in again</h2>
       <p class="text-muted mb-4">
-        Your session has ended. What you typed is kept and will be saved once you are back.
+        Your session has ended. What you typed is kept and will be saved once you are back. Somebody else who
+        signs in here begins at Today, and sees none of it.
       </p>
       <SignInForm :email="session.me?.person.email" />
     </dialog>

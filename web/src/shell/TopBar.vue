@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
-import { ChevronDown, ChevronUp, Keyboard, Moon, RefreshCw, Search, Sun, UserRound } from 'lucide-vue-next';
+import {
+  ChevronDown,
+  ChevronUp,
+  Keyboard,
+  Moon,
+  RefreshCw,
+  Search,
+  Sun,
+  UserRound,
+  UsersRound,
+} from 'lucide-vue-next';
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useNursery } from '../stores/nursery';
@@ -110,6 +120,12 @@ defineExpose({ find });
           ><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></MenuRow
         >
         <MenuRow @choose="router.push({ name: 'records' })">Records in and out</MenuRow>
+        <MenuRow v-if="session.may('owner')" @choose="router.push({ name: 'people' })">
+          <UsersRound :size="18" aria-hidden="true" /> People of {{ home.name }}
+        </MenuRow>
+        <MenuRow @choose="router.push({ name: 'account' })">
+          <UserRound :size="18" aria-hidden="true" /> Your account
+        </MenuRow>
         <MenuRow class="desk:hidden" @choose="preferences.switchUnits">
           {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
         </MenuRow>

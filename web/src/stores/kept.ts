@@ -1,9 +1,10 @@
 import { useSession } from './session';
 
 /**
- * The browser’s key for something kept of the nursery being worked in: what is typed in one nursery is never
- * shown in another, whoever signs in next.
+ * The browser’s key for something kept of the person and the nursery at work: what one types is never shown to
+ * another who signs in next, nor in another nursery.
  */
 export function keptKey(name: string): string {
-  return `kauri.${useSession().nurseryId ?? 'none'}.${name}`;
+  const session = useSession();
+  return `kauri.${session.nurseryId ?? 'none'}.${session.me?.person.id ?? 'nobody'}.${name}`;
 }

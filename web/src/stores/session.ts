@@ -1,9 +1,10 @@
-import type { Door, Me } from '@kauri/core/contract';
+import type { BodyInputOf, Door, Me } from '@kauri/core/contract';
 import { mayAct, type Role } from '@kauri/core/contract/roles';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call, onSignedOut } from '../api/client';
 import { OfflineError } from '../api/problem';
+import { forgetTyped } from '../device/leftDrafts';
 import { useDevice } from './device';
 
 const LAST_NURSERY = 'kauri.nursery';
@@ -47,8 +48,15 @@ export const useSession = defineStore('session', () => {
     door.value = await call('door');
   }
 
-  async function signIn(email: string, password: string) {
-    await take(await call('signIn', { body: { email, password } }));
+  async function signIn(body: BodyInputOf<'signIn'>) {
+    const before = me.value?.person.id;
+    const answer = await call('signIn', { body });
+    // Somebody else: what the one before was doing is not done in their name, nor shown to them.
+    if (before !== undefined && before !== answer.person.id) {
+      location.assign('/');
+      return;
+    }
+    await take(answer);
     signingInAgain.value?.done();
     signingInAgain.value = null;
   }
@@ -56,7 +64,7 @@ export const useSession = defineStore('session', () => {
   async function signOut(everywhere: boolean) {
     await call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} });
     // What was half typed, and what was seen, is not left for whoever sits down next.
-    sessionStorage.clear();
+    forgetTyped();
     localStorage.removeItem(LAST_PERSON);
     await device.forget();
     location.assign('/');

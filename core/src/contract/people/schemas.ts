@@ -120,7 +120,8 @@ export const NewNursery = z.object({
 });
 
 export const Setup = z.object({
-  nursery: NewNursery,
+  /** Null where the first nursery is to come from an archive. */
+  nursery: NewNursery.nullable(),
   person: NewPerson,
 });
 

@@ -1,6 +1,8 @@
 import { hash } from '@node-rs/argon2';
 import { containersIn, startingMedia, startingSpecies, usPrices } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
+import type { z } from 'zod';
+import type { NewNursery as NurserySchema } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import {
   containerType,
@@ -16,11 +18,13 @@ import type { Server } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import type { Person } from '../../http/sessions';
 
+type NewNursery = z.infer<typeof NurserySchema>;
+
 /** Only one first nursery is ever made, however many ask at once. */
 const SETUP_LOCK = 7_041_954;
 
 /** A nursery with the starting species, containers and media. The transaction must already be in it. */
-export async function stockNursery(tx: Tx, values: BodyOf<'setup'>['nursery']): Promise<void> {
+export async function stockNursery(tx: Tx, values: NewNursery): Promise<void> {
   await tx.insert(nursery).values(values);
   const nurseryId = values.id;
   await tx.insert(species).values(startingSpecies.map((s) => ({ nurseryId, id: newId(), ...s })));
@@ -30,13 +34,13 @@ export async function stockNursery(tx: Tx, values: BodyOf<'setup'>['nursery']): 
   await tx.insert(medium).values(startingMedia.map((values) => ({ nurseryId, id: newId(), values })));
 }
 
-/** Makes the first nursery with its owner. @throws Refusal when there is one already */
+/** Makes the first nursery with its owner, or only the owner where it is to come from an archive. @throws Refusal when there is one already */
 export async function createNursery(
   server: Server,
   { nursery: values, person: owner }: BodyOf<'setup'>,
 ): Promise<Person> {
   const passwordHash = await hash(owner.password);
-  return inNursery(server.pool, { nurseryId: values.id, personId: owner.id }, async (tx) => {
+  return inNursery(server.pool, { nurseryId: values?.id ?? newId(), personId: owner.id }, async (tx) => {
     await tx.$client.query('select pg_advisory_xact_lock($1)', [SETUP_LOCK]);
     const { rows } = await tx.$client.query<{ done: boolean }>('select is_set_up() as done');
     if (rows[0].done)
@@ -46,6 +50,7 @@ export async function createNursery(
         'Kauri is already set up here. Sign in, or ask its owner for a place.',
       );
     await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
+    if (values === null) return { id: owner.id, name: owner.name, email: owner.email };
     await stockNursery(tx, values);
     // Money and the sizes things are sold in begin as they are usual under its units; the nursery’s own replace them.
     if (values.units === 'us')

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
+import ArchiveIn from '../../parts/ArchiveIn.vue';
 import { useForecasts } from '../../stores/forecasts';
+import { useSession } from '../../stores/session';
+import ArchiveOut from './ArchiveOut.vue';
 import MeasurementImport from './MeasurementImport.vue';
 import WeatherImport from './WeatherImport.vue';
 
 const route = useRoute();
 const forecasts = useForecasts();
+const session = useSession();
 watch(
   () => route.name,
   (name) => name === 'records' && forecasts.select(null),
@@ -23,5 +27,15 @@ watch(
     </p>
     <WeatherImport />
     <MeasurementImport />
+    <template v-if="session.may('owner')">
+      <ArchiveOut />
+      <section class="panel p-4" aria-labelledby="bring-in">
+        <h2 id="bring-in" class="mb-1 text-xl">Another nursery, in</h2>
+        <p class="mb-3">
+          From an archive that another Kauri took out. You become its owner; this one stays as it is.
+        </p>
+        <ArchiveIn />
+      </section>
+    </template>
   </div>
 </template>

@@ -1,0 +1,44 @@
+import type { Role } from '@kauri/core/contract/roles';
+
+/** What each role may do, in a line. */
+export const roleMay: Record<Role, string> = {
+  visitor: 'sees everything, changes nothing',
+  crew: 'counts, measures, lifts and records',
+  grower: 'also sows, plans and lays out the yard',
+  owner: 'also takes people in, and takes the nursery out',
+};
+
+/** A browser by what it says of itself, as far as a person cares. */
+export function browserWords(agent: string): string {
+  const browser = /Firefox/.test(agent)
+    ? 'Firefox'
+    : /Edg\//.test(agent)
+      ? 'Edge'
+      : /Chrome/.test(agent)
+        ? 'Chrome or kin'
+        : /Safari/.test(agent)
+          ? 'Safari'
+          : 'A browser';
+  const system = /Android/.test(agent)
+    ? 'Android'
+    : /iPhone|iPad/.test(agent)
+      ? 'iOS'
+      : /Windows/.test(agent)
+        ? 'Windows'
+        : /Mac OS/.test(agent)
+          ? 'macOS'
+          : /Linux|X11/.test(agent)
+            ? 'Linux'
+            : null;
+  return system === null ? browser : `${browser} on ${system}`;
+}
+
+/** An instant as day and hour where the reader is. */
+export function instantWords(iso: string): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(new Date(iso));
+}
