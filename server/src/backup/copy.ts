@@ -163,7 +163,7 @@ export async function restoreWhole(databaseUrl: string, file: string, bin: strin
 }
 
 /** @throws Error where an account does not hold what its movements come to */
-export async function mustAddUp(client: pg.ClientBase): Promise<void> {
+async function mustAddUp(client: pg.ClientBase): Promise<void> {
   const { rows } = await client.query<{ wrong: number }>(
     `select count(*)::int as wrong from (
        select nursery_id, lot_id, account, sum(count) as held from (

@@ -149,6 +149,9 @@ function serveInterface(app: Express, webRoot: string) {
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.use((req, res, next) => {
     if (req.method !== 'GET') return next();
+    // Views have no dots in their last part: what has is a file, and there is none.
+    if (/\.[^/]*$/.test(decodeURIComponent(req.path)))
+      return next(new Refusal(404, 'no-such-file', 'There is no such file.'));
     res.setHeader('Cache-Control', 'no-cache');
     res.sendFile('index.html', { root: webRoot });
   });

@@ -165,6 +165,7 @@ function fromBody(error: unknown): Refusal | null {
     case 'request.aborted':
       return new Refusal(400, 'unreadable', 'The request could not be read.');
   }
+  if (error instanceof URIError) return new Refusal(400, 'unreadable', 'The address could not be read.');
   // What the web server itself refuses: a path with a broken percent code, a file that is not there.
   const status = (error as { status?: unknown })?.status;
   if (status === 404) return new Refusal(404, 'no-such-file', 'There is no such file.');
