@@ -158,6 +158,7 @@ export class Caller {
       report?: {
         good: number;
         bad: number;
+        known: number;
         stored: boolean;
         issues: { line: number; message: string }[];
         gaps: unknown[];

@@ -206,4 +206,20 @@ describe('a table of measured plants', () => {
       `"'=1+1",2026-07-01,20,3`,
     );
   });
+  it('that came out of Kauri comes back in and doubles nothing; another table under the same id is refused', async () => {
+    const csv = await (await yard.owner.send('exportMeasurements', { params: yard.nursery })).text();
+    const before = await samples();
+    const text = csv.replace("'=1+1", '=1+1');
+    const [looked] = (await measured(true, text)).slice(-1);
+    expect(looked.report).toMatchObject({ good: 0, bad: 0, known: 3 });
+    await measured(false, text);
+    expect(await samples()).toEqual(before);
+    // One plant more is another sample.
+    const id = newId();
+    const more = `${text}\r\nTRAY-1,2026-07-01,25,`;
+    expect((await measured(false, more, id)).at(-1)!.report).toMatchObject({ good: 3, known: 1 });
+    const other = (await measured(false, `${more}\r\nTRAY-1,2026-07-02,25,`, id)).at(-1)!;
+    expect(other.problem).toMatchObject({ status: 409, type: '/problems/id-used' });
+    expect((await measured(false, more, id)).at(-1)!.report).toMatchObject({ good: 3, known: 1 });
+  });
 });

@@ -110,6 +110,9 @@ describe('what is done about acts', () => {
     ).toMatch(/taken back already/);
   });
   it('puts a skipped one off with its reason, and gives one to somebody of this nursery', async () => {
+    expect((await crew.refused('markAct', mark({ subjectId: newId() }))).detail).toMatch(
+      /not in this nursery/,
+    );
     expect((await crew.refused('markAct', mark({ mark: 'skipped', until: '2026-12-01' }))).detail).toMatch(
       /Say why/,
     );

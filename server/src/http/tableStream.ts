@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { parse, CsvError } from 'csv-parse';
 import type { Request, Response } from 'express';
 import Papa from 'papaparse';
@@ -12,6 +13,12 @@ const TURN_MS = 5;
 /** The share of its progress that reading a table is; storing is the rest. */
 const READING = 0.7;
 
+/** What of a table has come: its bytes, and a digest of them. */
+class Meter {
+  bytes = 0;
+  readonly hash = createHash('sha256');
+}
+
 /** A line of an uploaded table; lines count from 1, the header being line 1. */
 export interface TableLine {
   line: number;
@@ -22,11 +29,14 @@ export interface TableLine {
  * Reads an uploaded table line by line, header left out, and writes progress lines to the answer as it
  * goes. Stops with a sentence when the upload is too large, is not text, or the caller has gone.
  */
-export async function* tableLines(req: Request, res: Response): AsyncGenerator<TableLine> {
+export async function* tableLines(
+  req: Request,
+  res: Response,
+): AsyncGenerator<TableLine, { digest: string }> {
   const size = Number(req.headers['content-length'] ?? 0);
   if (size > MOST_BYTES) throw tooLarge();
   res.status(200).type('application/x-ndjson');
-  const meter = { bytes: 0 };
+  const meter = new Meter();
   const chunks = textChunks(req, meter);
   const head = await chunks.next();
   if (head.done) throw emptyTable();
@@ -71,14 +81,25 @@ export async function* tableLines(req: Request, res: Response): AsyncGenerator<T
     throw error;
   }
   if (count < 2) throw emptyTable();
+  return { digest: meter.hash.digest('base64url') };
+}
+
+/** Reads a table to its end for nothing but its digest. */
+export async function digestOfTable(req: Request, res: Response): Promise<string> {
+  const lines = tableLines(req, res);
+  for (;;) {
+    const next = await lines.next();
+    if (next.done) return next.value.digest;
+  }
 }
 
 /** The text of an upload as it arrives, counted. */
-async function* textChunks(req: Request, meter: { bytes: number }): AsyncGenerator<string> {
+async function* textChunks(req: Request, meter: Meter): AsyncGenerator<string> {
   const decoder = new TextDecoder();
   try {
     for await (const chunk of req as AsyncIterable<Buffer>) {
       meter.bytes += chunk.length;
+      meter.hash.update(chunk);
       if (meter.bytes > MOST_BYTES) throw tooLarge();
       if (chunk.includes(0)) {
         throw new Refusal(

@@ -5,6 +5,8 @@
  */
 const TAB = 'kauri.tab';
 const LEFT = 'kauri.left.';
+/** What is typed is left once the keys rest, ms. */
+const QUIET_MS = 400;
 /** Sheets, and the ids they would be kept under. */
 const isTyped = (key: string) => /^kauri\..*\.(draft|id)\./.test(key);
 
@@ -40,6 +42,12 @@ export async function keepTyped(): Promise<void> {
     else localStorage.removeItem(LEFT + tab);
   };
   addEventListener('pagehide', leave);
+  // A browser that is killed says no goodbye.
+  let due: ReturnType<typeof setTimeout> | undefined;
+  addEventListener('input', () => {
+    clearTimeout(due);
+    due = setTimeout(leave, QUIET_MS);
+  });
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && leave());
 }
 

@@ -43,6 +43,8 @@ export const ImportReport = z.object({
   lines: z.number(),
   good: z.number(),
   bad: z.number(),
+  /** Lines that say what is recorded already: they are left out. */
+  known: z.number(),
   /** The first hundred. */
   issues: z.array(LineIssue),
   first: PlainDate.nullable(),

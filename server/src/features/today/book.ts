@@ -77,6 +77,7 @@ export async function markActs(work: Work, marks: readonly BodyOf<'markAct'>[]):
     });
   const people = marks.flatMap(({ mark, assignedTo }) => (mark === 'assigned' ? [assignedTo!] : []));
   for (const personId of new Set(people)) await mustBelong(work, personId);
+  await mustBeHere(work, [...new Set(marks.flatMap(({ subjectId }) => subjectId ?? []))]);
   await work.tx.insert(actMark).values(
     marks.map(({ id, rule, subjectId, mark, on, until, reason, minutes, trees, assignedTo }) => ({
       nurseryId: work.nurseryId,
@@ -111,6 +112,25 @@ async function mustBelong({ tx, nurseryId }: Work, personId: string): Promise<vo
     .where(and(eq(membership.nurseryId, nurseryId), eq(membership.personId, personId)));
   if (!row || row.role === 'visitor')
     throw new Refusal(422, 'missing', 'Nobody of this nursery who could do it was named.');
+}
+
+/** @throws Refusal where something marks speak of is not of this nursery: no lot, bag, batch, layer, parcel, planting or planned sowing */
+async function mustBeHere({ tx, nurseryId }: Work, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  const { rows } = await tx.$client.query<{ missing: number }>(
+    `select count(*)::int as missing from unnest($2::uuid[]) as asked(id) where not exists (
+       select from lot where nursery_id = $1 and lot.id = asked.id union all
+       select from seed_lot where nursery_id = $1 and seed_lot.id = asked.id union all
+       select from treatment where nursery_id = $1 and treatment.id = asked.id union all
+       select from layer where nursery_id = $1 and layer.id = asked.id union all
+       select from stock_bed where nursery_id = $1 and stock_bed.id = asked.id union all
+       select from parcel where nursery_id = $1 and parcel.id = asked.id union all
+       select from planting where nursery_id = $1 and planting.id = asked.id union all
+       select from nursery_value where nursery_id = $1 and kind = 'plan' and value::text like '%' || asked.id || '%')`,
+    [nurseryId, ids],
+  );
+  if (rows[0].missing)
+    throw new Refusal(422, 'missing', 'What this is about is not in this nursery, or is there no more.');
 }
 
 /** Takes some marks back, all or none. */

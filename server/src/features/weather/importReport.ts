@@ -9,6 +9,7 @@ export class ImportTally {
   lines = 0;
   good = 0;
   bad = 0;
+  known = 0;
   readonly issues: LineIssue[] = [];
 
   fault(line: number, message: string): void {
@@ -22,6 +23,7 @@ export class ImportTally {
       lines: this.lines,
       good: this.good,
       bad: this.bad,
+      known: this.known,
       issues: this.issues,
       first: sorted[0] ?? null,
       last: sorted[sorted.length - 1] ?? null,

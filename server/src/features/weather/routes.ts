@@ -1,6 +1,7 @@
 import type { ImportReport } from '@kauri/core/contract';
 import Papa from 'papaparse';
-import { answerOnce } from '../../http/receipts';
+import { answerTableOnce } from '../../http/receipts';
+import { digestOfTable } from '../../http/tableStream';
 import type { Handlers } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { importMeasurements } from './importMeasurements';
@@ -29,7 +30,7 @@ export const weatherHandlers: Pick<
   async importMeasurements(call) {
     const work = await workOf(call);
     const read = () => importMeasurements(work, call.query, call.req, call.res);
-    if (call.query.check) return { report: await read() };
+    if (call.query.check) return { report: (await read()).answer };
     const { id } = call.query;
     const once = {
       tx: call.tx,
@@ -38,7 +39,9 @@ export const weatherHandlers: Pick<
       route: 'importMeasurements',
       bodyHash: JSON.stringify(call.query),
     };
-    return { report: await answerOnce<ImportReport>(once, read) };
+    return {
+      report: await answerTableOnce<ImportReport>(once, read, () => digestOfTable(call.req, call.res)),
+    };
   },
 
   async exportMeasurements({ tx, nurseryId, res }) {

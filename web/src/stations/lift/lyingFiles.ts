@@ -1,6 +1,6 @@
 import { isoOf, type EpochDay } from '@kauri/core';
 import type { Parcel, Sending } from '@kauri/core/contract';
-import Papa from 'papaparse';
+import { csvOf } from '../../print/csv';
 
 /** What lies in the nursery as a table: a line a parcel. Heights in cm. */
 export const parcelTable = (
@@ -15,7 +15,7 @@ export const parcelTable = (
     keepsOf: (parcel: Parcel) => EpochDay | null;
   },
 ): string =>
-  Papa.unparse(
+  csvOf(
     parcels.map((parcel) => {
       const until = keepsOf(parcel);
       return {
@@ -33,7 +33,6 @@ export const parcelTable = (
         keeps_until: until === null ? '' : isoOf(until),
       };
     }),
-    { escapeFormulae: true },
   );
 
 /** What was sent as a table: a line for each parcel of each sending. */
@@ -51,7 +50,7 @@ export const sentTable = (
     origin: (of: { lotId: string }) => string;
   },
 ): string =>
-  Papa.unparse(
+  csvOf(
     sendings.flatMap((sending) =>
       sending.parts.map(({ parcelId, lotId, count }) => {
         const of = parcel(parcelId);
@@ -70,5 +69,4 @@ export const sentTable = (
         };
       }),
     ),
-    { escapeFormulae: true },
   );

@@ -12,7 +12,7 @@ import {
   type EvaporationAhead,
   type PlanStep,
 } from '@kauri/core';
-import Papa from 'papaparse';
+import { csvOf } from '../../print/csv';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -226,7 +226,7 @@ function table() {
     buyer: buyerOf(step),
     hours: Number(step.hours.toFixed(2)),
   }));
-  offerFile('plan.csv', Papa.unparse(lines), 'text/csv');
+  offerFile('plan.csv', csvOf(lines), 'text/csv');
 }
 async function paper() {
   try {

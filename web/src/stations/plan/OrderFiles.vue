@@ -2,6 +2,7 @@
 import { orderColumns, orderTableLine, readOrderLine, Unfit } from '@kauri/core';
 import type { NewOrderBody } from './orderFiles';
 import Papa from 'papaparse';
+import { csvOf } from '../../print/csv';
 import { computed, ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import SheetActs from '../../parts/SheetActs.vue';
@@ -35,7 +36,7 @@ function download() {
       }),
     ),
   );
-  offerFile('orders.csv', Papa.unparse(lines, { columns: [...orderColumns] }), 'text/csv');
+  offerFile('orders.csv', csvOf(lines, orderColumns), 'text/csv');
 }
 const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() => {
   if (pasted.value.trim() === '') return null;

@@ -1,5 +1,5 @@
 import { isoOf, type BoardSpan, type EpochDay } from '@kauri/core';
-import Papa from 'papaparse';
+import { csvOf } from '../../print/csv';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 import { months } from '../../words/dates';
 import type { BoardPlace } from './useBoard';
@@ -13,7 +13,7 @@ interface BoardWords {
 
 /** The board as a table: a line for every stretch of days in which a place holds the same. */
 export const boardTable = (rows: readonly BoardPlace[], { nameOf }: Pick<BoardWords, 'nameOf'>): string =>
-  Papa.unparse(
+  csvOf(
     rows.flatMap(({ place, all }) =>
       all
         .filter(({ stays }) => stays.length > 0)

@@ -1,10 +1,10 @@
 import { deathCauses, treeStateNames } from '@kauri/core';
 import type { Planting, Walk } from '@kauri/core/contract';
-import Papa from 'papaparse';
+import { csvOf } from '../../print/csv';
 
 /** What was planted as a table: a line for each part of each planting. Heights in cm, places in degrees. */
 export const plantedTable = (plantings: readonly Planting[], speciesName: (id: string) => string): string =>
-  Papa.unparse(
+  csvOf(
     plantings.flatMap((planting) =>
       planting.parts.map((part) => ({
         planting: planting.name,
@@ -29,7 +29,6 @@ export const plantedTable = (plantings: readonly Planting[], speciesName: (id: s
         by: part.by,
       })),
     ),
-    { escapeFormulae: true },
   );
 
 /** What walks found as a table: a line for each part of each walk, the states and what the dead died of in columns. */
@@ -39,7 +38,7 @@ export const walkTable = (
   speciesName: (id: string) => string,
 ): string => {
   const byId = new Map(plantings.map((planting) => [planting.id, planting]));
-  return Papa.unparse(
+  return csvOf(
     walks.flatMap((walk) => {
       const planting = byId.get(walk.plantingId);
       const parts = new Map(planting?.parts.map((part) => [part.id, part]));
@@ -65,6 +64,5 @@ export const walkTable = (
         };
       });
     }),
-    { escapeFormulae: true },
   );
 };

@@ -86,6 +86,10 @@ async function take() {
       <p class="text-lg">
         <b>{{ several(report.good, one) }}</b> {{ summary }}
       </p>
+      <p v-if="report.known" class="mt-1">
+        {{ several(report.known, 'line says', 'lines say') }} what is recorded already, plant for plant: left
+        out.
+      </p>
       <details v-if="report.issues.length" class="mt-2" open>
         <summary class="quiet list-none">What is wrong, by line</summary>
         <ul class="border-rule max-h-48 overflow-y-auto border-l-2 pl-4">

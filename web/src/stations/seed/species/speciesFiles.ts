@@ -2,6 +2,7 @@ import { Unfit } from '@kauri/core';
 import { betaMean, speciesLibrary, startOf, type Beta, type StartingSpecies } from '@kauri/core';
 import { NewSpecies, type Species } from '@kauri/core/contract';
 import Papa from 'papaparse';
+import { csvOf } from '../../../print/csv';
 
 /** What a table of species holds; everything else of a species comes in the JSON. */
 const columns = [
@@ -27,7 +28,7 @@ const columns = [
 type Row = Pick<Species, 'code' | 'common' | 'latin' | 'values'>;
 
 export function speciesCsv(species: readonly Row[]): string {
-  return Papa.unparse(
+  return csvOf(
     species.map(({ code, common, latin, values: v }) => {
       const start = startOf({ code, values: v });
       return {
@@ -50,7 +51,7 @@ export function speciesCsv(species: readonly Row[]): string {
         lift_chill_h: v.liftChillHours,
       };
     }),
-    { columns: [...columns] },
+    columns,
   );
 }
 const round = (share: number) => Math.round(share * 1000) / 1000;

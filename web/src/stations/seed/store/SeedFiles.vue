@@ -10,6 +10,7 @@ import {
 } from '@kauri/core';
 import type { NewSeedLot } from '@kauri/core/contract';
 import Papa from 'papaparse';
+import { csvOf } from '../../../print/csv';
 import { v7 as newId } from 'uuid';
 import { computed, ref, shallowRef } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
@@ -40,8 +41,8 @@ const records = computed<SeedLotRecord[]>(() =>
 function download(kind: 'table' | 'passport') {
   const csv =
     kind === 'table'
-      ? Papa.unparse(records.value.map(seedLotLine), { columns: [...seedLotColumns] })
-      : Papa.unparse(records.value.map(passportLine), { columns: [...passportColumns] });
+      ? csvOf(records.value.map(seedLotLine), seedLotColumns)
+      : csvOf(records.value.map(passportLine), passportColumns);
   offerFile(kind === 'table' ? 'seed-lots.csv' : 'seed-lots-mcpd.csv', csv, 'text/csv');
 }
 

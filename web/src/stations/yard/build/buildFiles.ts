@@ -1,5 +1,5 @@
 import { cutFromRolls, put, type BoardBuying, type BuildSheet, type PriceList, type Step } from '@kauri/core';
-import Papa from 'papaparse';
+import { csvOf } from '../../../print/csv';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
 import { money } from '../money';
 
@@ -63,7 +63,7 @@ export function buildCsv(file: BuildFile): string {
     count: l.count,
     each: l.each === null ? '' : l.each.toFixed(2),
   }));
-  return Papa.unparse([...cuts, ...buys]);
+  return csvOf([...cuts, ...buys]);
 }
 
 /** The build sheet on paper: what to buy, what to cut and how, and the order of the work with its cautions. */
