@@ -86,9 +86,9 @@ export function clusterFolder(home) {
 
 /**
  * A cluster of Kauri's own, listening on 127.0.0.1 only. Made on first use; a server left running by a
- * killed start is taken over.
+ * killed start is taken over. A throwaway one does not wait for the disk, unless it is to be sure.
  */
-export async function openCluster(bin, folder, { throwaway = false } = {}) {
+export async function openCluster(bin, folder, { throwaway = false, sure = !throwaway } = {}) {
   const user = serverUser();
   const data = join(folder, 'pg');
   const secretFile = join(folder, 'secret');
@@ -138,7 +138,7 @@ export async function openCluster(bin, folder, { throwaway = false } = {}) {
       `-p ${port}`,
       '-c listen_addresses=127.0.0.1',
       "-c unix_socket_directories=''",
-      ...(throwaway ? ['-c fsync=off', '-c full_page_writes=off'] : []),
+      ...(sure ? [] : ['-c fsync=off', '-c full_page_writes=off']),
     ];
     return run(
       join(bin, 'pg_ctl'),
@@ -150,6 +150,7 @@ export async function openCluster(bin, folder, { throwaway = false } = {}) {
   const secret = readFileSync(secretFile, 'utf8');
   return {
     takenOver: running,
+    data,
     /** Starts the server again whenever it is found gone, at the same port; ends with the function it returns. */
     keepUp: (said) => {
       let going = Promise.resolve();
@@ -187,9 +188,9 @@ function isAlive(data) {
 }
 
 /** A cluster for one run of the tests, in the temporary folder. */
-export function openThrowaway(bin) {
+export function openThrowaway(bin, { sure = false } = {}) {
   const folder = mkdtempSync(join(tmpdir(), 'kauri-'));
-  return openCluster(bin, folder, { throwaway: true });
+  return openCluster(bin, folder, { throwaway: true, sure });
 }
 
 /** Makes a database unless it is there. With `fresh`, the one there is kept under another name first. */
