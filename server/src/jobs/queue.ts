@@ -1,10 +1,11 @@
-import { Logger as QueueLogger, makeWorkerUtils, run } from 'graphile-worker';
+import { Logger as QueueLogger, makeWorkerUtils } from 'graphile-worker';
 import { eq } from 'drizzle-orm';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { nursery } from '../db/schema/index';
 import { inNursery, openPool } from '../db/tenant';
 import { nightlyCopy } from '../backup/nightly';
+import { lastingRunner } from './lastingRunner';
 import { dueAt } from './pace';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 import { startSeasons } from './seasons';
@@ -37,7 +38,7 @@ interface Setting {
 
 /** Starts taking jobs. */
 export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copies }: Setting): Promise<Jobs> {
-  const queuePool = openPool(ownerUrl, 4);
+  const queuePool = openPool(ownerUrl, 8);
   const logger = new QueueLogger(() => (level, message) => {
     if (level === 'error') log.error({ queue: message });
   });
@@ -56,40 +57,43 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copie
       { nurseryId },
       { jobKey: `today ${nurseryId}`, queueName: `today ${nurseryId}`, maxAttempts: 3 },
     );
-  const runner = await run({
-    pgPool: queuePool,
-    logger,
-    concurrency: 2,
-    noHandleSignals: true,
-    pollInterval: 2000,
-    // One server of those on a database takes each.
-    crontab: copies ? '0 * * * * dawn\n30 1 * * * copy' : '0 * * * * dawn',
-    taskList: {
-      today: async (payload) => {
-        const { nurseryId } = payload as { nurseryId: string };
-        const [home] = await inNursery(pool, { nurseryId, personId: NOBODY }, (tx) =>
-          tx.select().from(nursery).where(eq(nursery.id, nurseryId)),
-        );
-        if (!home) return;
-        const begun = Date.now();
-        await thread.work({ nurseryId, today: today(home.timeZone) });
-        restUntil.set(nurseryId, 2 * Date.now() - begun);
-      },
-      copy: async () => {
-        if (!copies) return;
-        const { dropped, ...copied } = await nightlyCopy(ownerUrl, copies.folder, today('UTC'), copies.bin);
-        log.info({ copied, dropped: dropped.length }, 'nightly copy made');
-      },
-      dawn: async () => {
-        const { rows } = await queuePool.query<{ id: string; time_zone: string }>(
-          'select id, time_zone from nursery',
-        );
-        const hour = (timeZone: string) =>
-          Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', timeZone }).format(new Date()));
-        for (const { id, time_zone } of rows) if (hour(time_zone) === DAWN_HOUR) await add(id);
+  const runner = await lastingRunner(
+    {
+      pgPool: queuePool,
+      logger,
+      concurrency: 2,
+      noHandleSignals: true,
+      pollInterval: 2000,
+      // One server of those on a database takes each.
+      crontab: copies ? '0 * * * * dawn\n30 1 * * * copy' : '0 * * * * dawn',
+      taskList: {
+        today: async (payload) => {
+          const { nurseryId } = payload as { nurseryId: string };
+          const [home] = await inNursery(pool, { nurseryId, personId: NOBODY }, (tx) =>
+            tx.select().from(nursery).where(eq(nursery.id, nurseryId)),
+          );
+          if (!home) return;
+          const begun = Date.now();
+          await thread.work({ nurseryId, today: today(home.timeZone) });
+          restUntil.set(nurseryId, 2 * Date.now() - begun);
+        },
+        copy: async () => {
+          if (!copies) return;
+          const { dropped, ...copied } = await nightlyCopy(ownerUrl, copies.folder, today('UTC'), copies.bin);
+          log.info({ copied, dropped: dropped.length }, 'nightly copy made');
+        },
+        dawn: async () => {
+          const { rows } = await queuePool.query<{ id: string; time_zone: string }>(
+            'select id, time_zone from nursery',
+          );
+          const hour = (timeZone: string) =>
+            Number(new Intl.DateTimeFormat('en-GB', { hour: '2-digit', timeZone }).format(new Date()));
+          for (const { id, time_zone } of rows) if (hour(time_zone) === DAWN_HOUR) await add(id);
+        },
       },
     },
-  });
+    log,
+  );
   const seasons = await startSeasons({ queuePool, logger, databaseUrl, pool, log, today });
   const waiting = new Map<string, { firstAt: number; timer: NodeJS.Timeout }>();
   let stopped = false;
@@ -118,7 +122,7 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copie
       stopped = true;
       await seasons.stop();
       for (const { timer } of waiting.values()) clearTimeout(timer);
-      await runner.stop().catch(() => undefined);
+      await runner.stop();
       await utils.release();
       await thread.close();
       await queuePool.end();

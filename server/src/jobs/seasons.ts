@@ -5,7 +5,8 @@ import { Worker } from 'node:worker_threads';
 import type { SeasonProgress } from '@kauri/core';
 import type { SeasonResult } from '@kauri/core/contract';
 import { and, eq, sql } from 'drizzle-orm';
-import { makeWorkerUtils, run, type Logger as QueueLogger } from 'graphile-worker';
+import { makeWorkerUtils, type Logger as QueueLogger } from 'graphile-worker';
+import { lastingRunner } from './lastingRunner';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { nursery, seasonProposal } from '../db/schema/index';
@@ -126,22 +127,25 @@ export async function startSeasons({
       leave = null;
     }
   };
-  const runner = await run({
-    pgPool: queuePool,
-    logger,
-    concurrency: 1,
-    noHandleSignals: true,
-    pollInterval: 2000,
-    crontab: '* * * * * seasons',
-    taskList: { season: (payload) => work(payload as Key), seasons: take },
-  });
+  const runner = await lastingRunner(
+    {
+      pgPool: queuePool,
+      logger,
+      concurrency: 1,
+      noHandleSignals: true,
+      pollInterval: 2000,
+      crontab: '* * * * * seasons',
+      taskList: { season: (payload) => work(payload as Key), seasons: take },
+    },
+    log,
+  );
   await take();
   return {
     take,
     async stop() {
       stopped = true;
       leave?.();
-      await runner.stop().catch(() => undefined);
+      await runner.stop();
       await utils.release();
     },
   };
