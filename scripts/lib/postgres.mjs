@@ -155,11 +155,14 @@ export async function openCluster(bin, folder, { throwaway = false, sure = !thro
     keepUp: (said) => {
       let going = Promise.resolve();
       let stopped = false;
+      let told = false;
       const look = async () => {
-        if (stopped || isAlive(data)) return;
-        said('The database server was gone; starting it again.');
+        if (stopped) return;
+        if (isAlive(data)) return void (told = false);
+        if (!told) said('The database server was gone; starting it again.');
         // What the old one left may hold its memory a moment longer: then the next look tries again.
-        await startUp().catch((error) => said(`It could not be started yet: ${error.message}`));
+        await startUp().catch((error) => told || said(`It could not be started yet: ${error.message}`));
+        told = true;
       };
       const timer = setInterval(() => (going = going.then(look)), LOOK_MS);
       timer.unref();

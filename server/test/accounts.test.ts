@@ -327,3 +327,33 @@ describe('limits', () => {
     }
   });
 });
+
+describe('a nursery more', () => {
+  const yard = {
+    name: 'Second Yard',
+    placeName: 'Elsewhere',
+    latitudeDeg: 40,
+    longitudeDeg: -90,
+    elevationM: 200,
+    timeZone: 'America/Chicago',
+    units: 'us' as const,
+  };
+  it('is set up by an owner, and by nobody who only works here', async () => {
+    const me = await owner.ok('addNursery', { body: { id: newId(), ...yard } });
+    expect(me.memberships.map((m) => [m.nurseryName, m.role])).toContainEqual(['Second Yard', 'owner']);
+    const { caller } = await joined('grower');
+    expect((await caller.refused('addNursery', { body: { id: newId(), ...yard } })).status).toBe(403);
+  });
+  it('is set up by whoever set Kauri up for an archive and has none after all', async () => {
+    const fresh = await openTestServer();
+    try {
+      const alone = fresh.visitor();
+      await alone.ok('setup', { body: { nursery: null, person: somebody() } });
+      expect((await alone.ok('me'))!.memberships).toEqual([]);
+      const me = await alone.ok('addNursery', { body: { id: newId(), ...yard } });
+      expect(me.memberships).toHaveLength(1);
+    } finally {
+      await fresh.close();
+    }
+  });
+});

@@ -119,6 +119,7 @@ describe('settings', () => {
   it.each([
     [{ PORT: 'four' }, 'PORT is a whole number.'],
     [{ PORT: '70000' }, 'PORT is at most 65535.'],
+    [{ KAURI_TODAY: 'soon' }, 'KAURI_TODAY is a date that exists, written YYYY-MM-DD.'],
     [{ KAURI_TODAY: '2026-02-30' }, 'KAURI_TODAY is a date that exists, written YYYY-MM-DD.'],
     [
       { KAURI_ADDRESS: 'trees.example' },

@@ -103,7 +103,7 @@ describe('what own lots and hours say of stages', () => {
       body: {
         id: newId(),
         rule: 'sow-batch',
-        subjectId: newId(),
+        subjectId: yard.inBed.lot,
         mark: 'done',
         on: '2026-11-20',
         until: '2026-11-21',

@@ -136,7 +136,7 @@ describe('what is done about acts', () => {
   it('is written of several at once or of none, and taken back the same way', async () => {
     const { people } = await crew.ok('todayBook', { params: yard.nursery });
     const kit = people.find((p) => p.role === 'crew')!;
-    const given = (assignedTo: string) => mark({ mark: 'assigned', assignedTo, subjectId: newId() }).body;
+    const given = (assignedTo: string) => mark({ mark: 'assigned', assignedTo }).body;
     const marks = [given(kit.id), given(kit.id), given(kit.id)];
     const of = (ids: string[]) => ({ params: yard.nursery, body: { id: newId(), marks: ids } });
     const held = async () => {
@@ -165,7 +165,7 @@ describe('what is done about acts', () => {
   });
   it('learns how long work takes from the minutes written down', async () => {
     const before = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
-    const slow = mark({ subjectId: newId(), trees: 1000, minutes: 2000 });
+    const slow = mark({ subjectId: yard.inBed.lot, trees: 1000, minutes: 2000 });
     await crew.ok('markAct', slow);
     const after = (await crew.today(yard.nursery)).acts.find((a) => a.rule === 'root-bound')!;
     expect(after.minutes).toBeGreaterThan(1.5 * before.minutes);

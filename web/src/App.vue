@@ -18,6 +18,8 @@ const session = useSession();
 const nursery = useNursery();
 const trouble = ref<string | null>(null);
 const ready = ref(false);
+/** Signed in without a nursery, and setting one up after all. */
+const settingUp = ref(false);
 /** Signed in, but the nursery's rows are still on their way. */
 const opening = computed(() => session.nurseryId !== null && nursery.catalogue === null && !route.meta.door);
 
@@ -51,6 +53,7 @@ watch(
   <p v-else-if="!ready || opening" class="grid h-full place-items-center" role="status">Opening the yard …</p>
   <RouterView v-else-if="route.meta.door" />
   <AppShell v-else-if="session.me && session.nurseryId" />
+  <SetUpNursery v-else-if="session.me && settingUp" />
   <main v-else-if="session.me" class="grid h-full place-items-center p-6">
     <div class="max-w-md">
       <h1 class="mb-2 text-2xl">No nursery yet</h1>
@@ -59,6 +62,7 @@ watch(
         for it, bring a nursery in from its archive.
       </p>
       <ArchiveIn />
+      <button class="act mt-4 mr-3" type="button" @click="settingUp = true">Set up a new nursery</button>
       <button class="act mt-4" type="button" @click="session.signOut(false)">Sign out</button>
     </div>
   </main>

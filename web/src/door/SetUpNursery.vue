@@ -32,24 +32,28 @@ const fromArchive = ref(false);
 const fault = ref<unknown>(null);
 const busy = ref(false);
 
+const nurseryBody = () => ({
+  id: ids.nursery,
+  name: form.name,
+  placeName: form.placeName,
+  latitudeDeg: typedNumber(form.latitude),
+  longitudeDeg: typedNumber(form.longitude),
+  elevationM: typedNumber(form.elevation),
+  timeZone: form.timeZone,
+  units: form.units,
+});
+
 async function save() {
   busy.value = true;
   fault.value = null;
   try {
+    if (session.me) {
+      await session.take(await call('addNursery', { body: nurseryBody() }));
+      return;
+    }
     const me = await call('setup', {
       body: {
-        nursery: fromArchive.value
-          ? null
-          : {
-              id: ids.nursery,
-              name: form.name,
-              placeName: form.placeName,
-              latitudeDeg: typedNumber(form.latitude),
-              longitudeDeg: typedNumber(form.longitude),
-              elevationM: typedNumber(form.elevation),
-              timeZone: form.timeZone,
-              units: form.units,
-            },
+        nursery: fromArchive.value ? null : nurseryBody(),
         person: { id: ids.person, name: form.personName, email: form.email, password: form.password },
       },
     });
@@ -60,7 +64,8 @@ async function save() {
     busy.value = false;
   }
 }
-const wrong = (path: string) => fieldFault(fault.value, path);
+/** Somebody with an account sends the nursery alone. */
+const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replace('nursery.', '') : path);
 </script>
 
 <template>
@@ -104,7 +109,7 @@ const wrong = (path: string) => fieldFault(fault.value, path);
           <SelectField v-model="form.units" label="Units" :options="systems" />
         </div>
       </template>
-      <div class="border-rule space-y-3 border-t pt-3">
+      <div v-if="!session.me" class="border-rule space-y-3 border-t pt-3">
         <FormField
           v-model="form.personName"
           label="Your name"
@@ -132,7 +137,7 @@ const wrong = (path: string) => fieldFault(fault.value, path);
         <button class="act-main" type="submit" :disabled="busy">
           {{ fromArchive ? 'Go on to the archive' : 'Open the yard' }}
         </button>
-        <button class="act" type="button" @click="fromArchive = !fromArchive">
+        <button v-if="!session.me" class="act" type="button" @click="fromArchive = !fromArchive">
           {{ fromArchive ? 'Set up a new one instead' : 'I have an archive of one' }}
         </button>
       </div>

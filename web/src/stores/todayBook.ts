@@ -69,7 +69,10 @@ export const useTodayBook = defineStore('today', () => {
     kept.value = await call('dropCalendar', { params: nursery.params, body: {} });
   }
   const on = computed(() => isoOf(Math.min(season.view, season.today)));
-  const nameOf = (personId: string | null) => book.value?.people.find((p) => p.id === personId)?.name ?? '';
+  const nameOf = (personId: string | null) =>
+    personId === null || !book.value
+      ? ''
+      : (book.value.people.find((p) => p.id === personId)?.name ?? 'somebody who left');
   return {
     book,
     load,

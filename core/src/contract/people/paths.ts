@@ -9,6 +9,7 @@ export const peoplePaths = {
   signOut: ['POST', '/sign-out'],
   signOutEverywhere: ['POST', '/sign-out-everywhere'],
   me: ['GET', '/me'],
+  addNursery: ['POST', '/nurseries'],
   account: ['GET', '/account'],
   changePassword: ['POST', '/account/password'],
   endBrowser: ['POST', '/account/browsers/:browser/end'],

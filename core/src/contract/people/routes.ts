@@ -25,6 +25,12 @@ export const peopleRoutes = {
   me: route(paths.me, 'anyone', 'Who is signed in, and where they belong; null if nobody is', {
     answer: people.Me.nullable(),
   }),
+  addNursery: route(
+    paths.addNursery,
+    'signed-in',
+    'A nursery more, by somebody who owns one here, or is alone here and has none',
+    { body: people.NewNursery, answer: people.Me },
+  ),
   account: route(paths.account, 'signed-in', 'One’s own account: second factor and signed-in browsers', {
     answer: people.Account,
   }),

@@ -34,6 +34,22 @@ export async function stockNursery(tx: Tx, values: NewNursery): Promise<void> {
   await tx.insert(medium).values(startingMedia.map((values) => ({ nurseryId, id: newId(), values })));
 }
 
+/** A stocked nursery with its owner. The transaction must already be in it. */
+async function found(tx: Tx, values: NewNursery, ownerId: string): Promise<void> {
+  await stockNursery(tx, values);
+  // Money and the sizes things are sold in begin as they are usual under its units; the nursery’s own replace them.
+  if (values.units === 'us')
+    await tx.insert(nurseryValue).values({ nurseryId: values.id, kind: 'prices', value: usPrices });
+  await tx.insert(membership).values({ nurseryId: values.id, personId: ownerId, role: 'owner' });
+}
+
+/** Makes a nursery more, of somebody who has an account. */
+export function addNursery(server: Server, owner: Person, values: NewNursery): Promise<void> {
+  return inNursery(server.pool, { nurseryId: values.id, personId: owner.id }, (tx) =>
+    found(tx, values, owner.id),
+  );
+}
+
 /** Makes the first nursery with its owner, or only the owner where it is to come from an archive. @throws Refusal when there is one already */
 export async function createNursery(
   server: Server,
@@ -51,11 +67,7 @@ export async function createNursery(
       );
     await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
     if (values === null) return { id: owner.id, name: owner.name, email: owner.email };
-    await stockNursery(tx, values);
-    // Money and the sizes things are sold in begin as they are usual under its units; the nursery’s own replace them.
-    if (values.units === 'us')
-      await tx.insert(nurseryValue).values({ nurseryId: values.id, kind: 'prices', value: usPrices });
-    await tx.insert(membership).values({ nurseryId: values.id, personId: owner.id, role: 'owner' });
+    await found(tx, values, owner.id);
     return { id: owner.id, name: owner.name, email: owner.email };
   });
 }

@@ -1,6 +1,7 @@
 import type { Me } from '@kauri/core/contract';
 import { inNursery } from '../../db/tenant';
 import type { Server } from '../../http/context';
+import { Refusal } from '../../http/problems';
 import type { Person } from '../../http/sessions';
 
 const NOBODY = '00000000-0000-7000-8000-000000000000';
@@ -16,4 +17,15 @@ export async function membershipsOf(server: Server, { id, name, email }: Person)
     return rows;
   });
   return { person: { id, name, email }, memberships };
+}
+
+/** @throws Refusal unless they own a nursery here, or are alone here and have none yet: others are not to fill the house */
+export async function mustBeAtHome(server: Server, person: Person): Promise<void> {
+  const { memberships } = await membershipsOf(server, person);
+  if (memberships.some(({ role }) => role === 'owner')) return;
+  const { rows } = await server.pool.query<{ alone: boolean }>(
+    'select count(*) = 1 as alone from person where password_hash is not null',
+  );
+  if (!rows[0].alone || memberships.length)
+    throw new Refusal(403, 'role', 'A nursery is set up or brought in by somebody who owns one here.');
 }

@@ -13,9 +13,9 @@ import {
 } from '../../http/sessions';
 import { workOf } from '../../nursery/work';
 import { note } from '../../db/journal';
-import { createNursery } from './createNursery';
+import { addNursery, createNursery } from './createNursery';
 import * as crew from './crew';
-import { membershipsOf } from './memberships';
+import { membershipsOf, mustBeAtHome } from './memberships';
 import * as passwords from './password';
 import * as factors from './secondFactor';
 
@@ -159,6 +159,12 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
   async me({ server, req }) {
     const person = await personOf(server.pool, req);
     return person && membershipsOf(server, person);
+  },
+
+  async addNursery({ server, person, body }) {
+    await mustBeAtHome(server, person!);
+    await addNursery(server, person!, body);
+    return membershipsOf(server, person!);
   },
 
   account: accountOf,
