@@ -16,7 +16,7 @@ const README = `This is a nursery of Kauri, whole, in open files.
 
 manifest.json     what is in here, and a SHA-256 digest of each file
 plan.geojson      the yard (RFC 7946)
-people.csv        who wrote the records: ids and names, no addresses or passwords
+people.csv        who wrote the records: ids and names, no e-mail addresses or passwords
 tables/*.csv      every table (RFC 4180, UTF-8): an empty cell is nothing, "" is an empty text
 sums/*.csv        what stood in each account and parcel, to be compared with
 photos/*.jpg      photos, named by their id
