@@ -11,5 +11,9 @@ await keepTyped().catch(() => undefined);
 const app = createApp(App).use(createPinia()).use(router);
 showFaults(app);
 app.mount('#app');
-// Behind everything that is looked at.
-if (import.meta.env.PROD) addEventListener('load', () => requestIdleCallback(() => void keepApplication()));
+// Behind everything that is looked at. The page may have come whole while what was typed was taken up.
+const keepLater = () => requestIdleCallback(() => void keepApplication());
+if (import.meta.env.PROD) {
+  if (document.readyState === 'complete') keepLater();
+  else addEventListener('load', keepLater);
+}

@@ -12,8 +12,8 @@ const nursery = useNursery();
     <h2 id="take-out" class="mb-1 text-xl">The whole nursery, out</h2>
     <p class="mb-3">
       One file with every table as CSV, the plan as GeoJSON, the photos, and a list of digests. It holds no
-      passwords or addresses. Another Kauri can bring it in, to the last tree; so it is a copy to keep
-      elsewhere, too.
+      passwords or e-mail addresses of your people. Another Kauri can bring it in, to the last tree; so it is
+      a copy to keep elsewhere, too.
     </p>
     <a class="act inline-flex" :href="addressOf('takeOut', { params: nursery.params })" download>
       <Download :size="18" aria-hidden="true" /> Take {{ nursery.catalogue!.nursery.name }} out
