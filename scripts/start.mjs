@@ -84,7 +84,7 @@ async function database({ empty, fresh }, cleanUp) {
     if (fresh)
       throw new Plain('--fresh works on Kauri’s own database only, not on the one DATABASE_URL names.');
     console.log('· Using the database that DATABASE_URL names.');
-    return process.env.DATABASE_URL;
+    return { databaseUrl: process.env.DATABASE_URL };
   }
   const bin = await step('PostgreSQL', ensurePostgres);
   const cluster = await step('Database server on 127.0.0.1', () => openCluster(bin, clusterFolder(home)));
@@ -93,7 +93,8 @@ async function database({ empty, fresh }, cleanUp) {
   const name = empty ? 'kauri_empty' : 'kauri';
   const kept = await ensureDatabase(cluster, name, { fresh });
   if (kept) console.log(`· What was there is kept as database ${kept}.`);
-  return cluster.url(name);
+  // Nightly copies are made by the same PostgreSQL's programs.
+  return { databaseUrl: cluster.url(name), postgresBin: bin };
 }
 
 /** The environment's settings, as the server takes them. */
@@ -145,13 +146,13 @@ async function main() {
   process.on('SIGTERM', onSignal);
   try {
     await step('Packages', ensurePackages);
-    const databaseUrl = await database(chosen, cleanUp);
+    const where = await database(chosen, cleanUp);
     await step('Interface and server', ensureBuilt);
     const { settingsOf, startServer } = await import('../server/dist/start.js');
     const settings = readSettings(settingsOf);
     const demo = !chosen.empty && !process.env.DATABASE_URL;
     const server = await step(demo ? 'Tables and demo nurseries' : 'Tables', () =>
-      listen(startServer, { databaseUrl, demo, ...settings }, chosen.port),
+      listen(startServer, { ...where, demo, ...settings }, chosen.port),
     );
     cleanUp.push(server.stop);
     writeFileSync(runFile, JSON.stringify({ pid: process.pid, url: server.url }));

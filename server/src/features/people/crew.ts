@@ -126,16 +126,13 @@ async function heldMembers({ tx, nurseryId }: Work): Promise<{ person_id: string
   return rows;
 }
 
-async function roleOf(
-  work: Work,
-  personId: string,
-  ownersAfter: (isOwner: boolean) => boolean,
-): Promise<Role> {
+/** The role somebody has. @throws Refusal where they are the only owner and would be one no more */
+async function roleOf(work: Work, personId: string, staysOwner: boolean): Promise<Role> {
   const members = await heldMembers(work);
   const member = members.find((m) => m.person_id === personId);
   if (!member) throw new Refusal(404, 'no-such-person', 'Nobody of this nursery is that.');
   const others = members.some((m) => m.role === 'owner' && m.person_id !== personId);
-  if (!others && !ownersAfter(member.role === 'owner'))
+  if (member.role === 'owner' && !staysOwner && !others)
     throw new Refusal(
       422,
       'last-owner',
@@ -149,7 +146,7 @@ export async function changeRole(
   personId: string,
   { role, was }: BodyOf<'changeRole'>,
 ): Promise<Crew> {
-  const before = await roleOf(work, personId, (isOwner) => !isOwner || role === 'owner');
+  const before = await roleOf(work, personId, role === 'owner');
   if (before !== was)
     throw staleEdit('that role', await crewOf(work), 'Look at it as it stands, and choose again.');
   await work.tx.$client.query('update membership set role = $3 where nursery_id = $1 and person_id = $2', [
@@ -163,7 +160,7 @@ export async function changeRole(
 
 /** Takes somebody out. What they wrote stays, under their name; their calendar's address ends. */
 export async function removePerson(work: Work, personId: string): Promise<Crew> {
-  const before = await roleOf(work, personId, (isOwner) => !isOwner);
+  const before = await roleOf(work, personId, false);
   await work.tx.$client.query('delete from calendar_token where nursery_id = $1 and person_id = $2', [
     work.nurseryId,
     personId,
