@@ -999,5 +999,5 @@ export { holdAsks, stateOfHold, throughHolds } from './reading/holdAsks';
 
 // unsent: what a nursery is once the writes kept on a device are taken in
 export { bookAhead } from './unsent/bookAhead';
-export { entriesOf, lotsOf, type HeldRoute, type HeldWrite } from './unsent/heldWrite';
+export { entriesOf, lotsOf, lotsOfAny, type HeldRoute, type HeldWrite } from './unsent/heldWrite';
 export { lotAhead, type LotKnown } from './unsent/lotAhead';

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { plainDateAt } from '@kauri/core';
 import type { Door } from '@kauri/core/contract';
 import pino from 'pino';
+import { listenToChanges } from './db/changes';
 import { openPool } from './db/tenant';
 import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
@@ -71,6 +72,7 @@ export async function startServer({
   const log = pino({ level: logLevel });
   const workUrl = await prepareDatabase(databaseUrl, migrations);
   const pool = openPool(workUrl);
+  const changes = listenToChanges(workUrl, log);
   const standIns = await Promise.all([
     startIrrigationStandIn(),
     startStationStandIn(),
@@ -92,12 +94,14 @@ export async function startServer({
   const close = async () => {
     await jobs?.stop();
     await metrics?.stop();
+    await changes.stop();
     await Promise.all([pool.end(), ...standIns.map((standIn) => standIn.stop())]);
   };
   const webRoot = at('../../web/dist');
   const app = makeApp({
     server,
     log,
+    changes,
     webRoot: existsSync(webRoot) ? webRoot : undefined,
     address,
     requestsPerMinute,

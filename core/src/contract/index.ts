@@ -1,5 +1,6 @@
 export * from './roles';
 export * from './paths';
+export * from './changes';
 export * from './basics';
 export * from './route';
 export * from './yard/schemas';

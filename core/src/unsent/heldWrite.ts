@@ -1,27 +1,29 @@
-import type { BodyInputOf, ParamsOf } from '../contract';
+import type { BodyInputOf, ParamsOf, RouteName } from '../contract';
 
 /**
  * Writes of the yard that a device keeps until there is a network: each has its own id, given where it was made, so that it
  * is taken once however often it is sent.
  */
-export type HeldRoute =
-  | 'countEmergence'
-  | 'measureLot'
-  | 'pullRoots'
-  | 'inspectRoots'
-  | 'shiftLot'
-  | 'liftLot'
-  | 'writeOff'
-  | 'undoEntry'
-  | 'recordEvent'
-  | 'recordCare'
-  | 'carryLots'
-  | 'undoTogether'
-  | 'markAct'
-  | 'markTogether'
-  | 'undoMark'
-  | 'undoMarks'
-  | 'keepPhoto';
+const heldRoutes = [
+  'countEmergence',
+  'measureLot',
+  'pullRoots',
+  'inspectRoots',
+  'shiftLot',
+  'liftLot',
+  'writeOff',
+  'undoEntry',
+  'recordEvent',
+  'recordCare',
+  'carryLots',
+  'undoTogether',
+  'markAct',
+  'markTogether',
+  'undoMark',
+  'undoMarks',
+  'keepPhoto',
+] as const satisfies readonly RouteName[];
+export type HeldRoute = (typeof heldRoutes)[number];
 
 /** One write as it is kept: the route, what is in its address, and what it says; a photo says nothing but itself. */
 export type HeldWrite = {
@@ -58,4 +60,11 @@ export function lotsOf(write: HeldWrite): string[] {
   if (write.route === 'undoEntry') return [write.params.lot];
   if (write.route === 'undoTogether') return write.body.entries.map(({ lot }) => lot);
   return entriesOf(write).map(({ lotId }) => lotId);
+}
+
+/** The lots that a write of any route is about, where it is one of those above; null where it may be about any. */
+export function lotsOfAny(route: RouteName, params: unknown, body: unknown): string[] | null {
+  return (heldRoutes as readonly string[]).includes(route)
+    ? lotsOf({ route, params, body } as HeldWrite)
+    : null;
 }

@@ -6,13 +6,18 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Server } from './context';
 import { Refusal, toProblem } from './problems';
+import type { Changes } from '../db/changes';
+import { serveChanges } from './changes';
 import { generalLimit } from './generalLimit';
-import { mustHaveAccess, serve } from './serve';
+import { mustHaveAccess } from './access';
+import { serve } from './serve';
 import { limitTries } from './tryLimit';
 
 export interface AppOptions {
   server: Server;
   log: Logger;
+  /** Where writes of others are heard of as they land; left out where nobody listens. */
+  changes?: Changes;
   /** Folder of the built interface; left out where only the API is wanted. */
   webRoot?: string;
   /** Where people reach Kauri, when something in front of it ends TLS. */
@@ -27,6 +32,7 @@ export interface AppOptions {
 export function makeApp({
   server,
   log,
+  changes,
   webRoot,
   address,
   requestsPerMinute = 0,
@@ -44,7 +50,9 @@ export function makeApp({
     res.setHeader('X-Request-Id', res.locals.requestId);
     const beganMs = performance.now();
     res.on('finish', () => {
-      onAnswer?.(res.locals.route ?? 'none', res.statusCode, performance.now() - beganMs);
+      // A stream lasts as long as its page.
+      if (res.locals.route !== 'changes')
+        onAnswer?.(res.locals.route ?? 'none', res.statusCode, performance.now() - beganMs);
       log.info({
         id: res.locals.requestId,
         method: req.method,
@@ -82,7 +90,7 @@ export function makeApp({
       level: 4,
       threshold: 2_000,
       filter: (req, res) =>
-        !String(res.getHeader('Content-Type')).includes('ndjson') && compression.filter(req, res),
+        !/ndjson|event-stream/.test(String(res.getHeader('Content-Type'))) && compression.filter(req, res),
     }),
   );
   // The cutting solver is WebAssembly. Its worker alone, whose own answer sets its policy, may compile it.
@@ -102,6 +110,7 @@ export function makeApp({
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(description));
   app.use('/api', requireSameOrigin(address ? new URL(address).host : null));
   if (requestsPerMinute) app.use('/api', ...generalLimit(requestsPerMinute));
+  if (changes) serveChanges(app, server, changes);
   const all = (Object.entries(routes) as [RouteName, Route][]).map(([name, route]) => ({
     name,
     route,

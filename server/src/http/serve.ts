@@ -1,37 +1,16 @@
 import { createHash } from 'node:crypto';
-import { Id, mayAct, type Role, type Route, type RouteName } from '@kauri/core/contract';
+import { lotsOfAny } from '@kauri/core';
+import { areaOf, type Role, type Route, type RouteName } from '@kauri/core/contract';
 import type { Request, Response } from 'express';
-import { inNurseryBySession, type SignedIn } from '../db/tenant';
+import { tellLanded } from '../db/changes';
+import { inNurseryBySession } from '../db/tenant';
 import { handlers } from '../features/handlers';
+import { mustAct, signedOut } from './access';
+import { pageOf } from './changes';
 import { ReadyJson, type Call, type Handlers, type NurseryCall, type Server } from './context';
-import { Refusal } from './problems';
 import { answerOnce } from './receipts';
 import { storable } from './storable';
 import { keepAwake, personOf, tokenHashOf } from './sessions';
-
-/** A call with neither session nor role for its route is told so before any of what it sends is read. */
-export async function mustHaveAccess(server: Server, route: Route, req: Request): Promise<void> {
-  if (route.access === 'anyone') return;
-  const tokenHash = tokenHashOf(req);
-  if (tokenHash === null) throw signedOut();
-  const { nursery } = req.params;
-  if (route.access === 'signed-in') {
-    if (!(await personOf(server.pool, req))) throw signedOut();
-  } else {
-    const nurseryId = Id.parse(nursery);
-    await inNurseryBySession(server.pool, { nurseryId, tokenHash, readOnly: true }, (_, who) =>
-      Promise.resolve(mustAct(route, who)),
-    );
-  }
-}
-
-function mustAct(route: Route, who: SignedIn | null): asserts who is SignedIn & { role: string } {
-  if (who === null) throw signedOut();
-  // A nursery one does not belong to is no different from one that is not there.
-  if (who.role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
-  if (!mayAct(who.role as Role, route.access as Role))
-    throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${who.role}.`);
-}
 
 /** Answers one call of a route: reads it by the contract, sees who asks, does it, sends what came of it. */
 export async function serve(
@@ -66,10 +45,6 @@ export async function serve(
   else res.json(answer);
 }
 
-function signedOut(): Refusal {
-  return new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
-}
-
 async function outsideNurseries(
   server: Server,
   name: RouteName,
@@ -98,8 +73,22 @@ async function inTheirNursery(
       const { person, role } = who;
       keepAwake(server.pool, call.req, tokenHash);
       const handler = (handlers as Handlers)[name as 'lots'];
-      const run = () =>
-        handler({ ...call, person, tx, nurseryId, role: role as Role } as NurseryCall<'lots'>);
+      const run = async () => {
+        const answer = await handler({
+          ...call,
+          person,
+          tx,
+          nurseryId,
+          role: role as Role,
+        } as NurseryCall<'lots'>);
+        if (route.method !== 'GET')
+          await tellLanded(tx, nurseryId, {
+            area: areaOf(name),
+            lots: lotsOfAny(name, call.params, call.body),
+            page: pageOf(call.req),
+          });
+        return answer;
+      };
       const id = (call.body as { id?: string }).id;
       if (route.method !== 'POST' || !id) return run();
       const bodyHash = createHash('sha256')

@@ -8,6 +8,7 @@ import type {
   QueryInputOf,
   RouteName,
 } from '@kauri/core/contract';
+import { PAGE_HEADER } from '@kauri/core/contract/changes';
 import { paths } from '@kauri/core/contract/paths';
 import type { Memory } from '../device/memory';
 import { OfflineError, ProblemError } from './problem';
@@ -112,6 +113,9 @@ if (typeof addEventListener === 'function')
 const idleHeader = (): Record<string, string> =>
   performance.now() - lastTouchMs > ALONE_AFTER_MS ? { 'x-kauri-idle': '1' } : {};
 
+/** This page, by a name of its own: what it writes itself it need not fetch. */
+export const PAGE = Math.random().toString(36).slice(2);
+
 async function send<N extends RouteName>(name: N, input: Input<N>, init: RequestInit): Promise<Response> {
   for (let again = false; ; again = true) {
     let response: Response;
@@ -121,7 +125,11 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
         method: paths[name][0],
         credentials: 'same-origin',
         ...init,
-        headers: { ...(init.headers as Record<string, string> | undefined), ...idleHeader() },
+        headers: {
+          ...(init.headers as Record<string, string> | undefined),
+          ...idleHeader(),
+          [PAGE_HEADER]: PAGE,
+        },
         ...(signals.length ? { signal: AbortSignal.any(signals) } : {}),
       });
     } catch (error) {

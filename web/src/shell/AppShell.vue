@@ -8,6 +8,7 @@ import { useDevice } from '../stores/device';
 import { useForecasts } from '../stores/forecasts';
 import { useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
+import { useOthers } from '../stores/others';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
 import MessageStack from './MessageStack.vue';
@@ -81,11 +82,10 @@ watch(
   (isBack) => isBack && nursery.lookBack().catch((error: unknown) => messages.say(sentenceOf(error))),
   { immediate: true },
 );
-// Coming back to a tab left open: take in what others recorded meanwhile.
+// What others record is taken in as it lands; what landed while nobody looked, on coming back.
+useOthers().listen();
 useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState !== 'visible') return;
-  device.tryNow();
-  nursery.catchUp().catch(() => undefined);
+  if (document.visibilityState === 'visible') device.tryNow();
 });
 useEventListener(window, 'online', () => device.tryNow());
 /** How long the page is left to whoever opened it before the rest is fetched for later, ms. */

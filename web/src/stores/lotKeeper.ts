@@ -11,7 +11,7 @@ type Records = AnswerOf<'lotRecords'>;
 
 /** What the keeper asks of the server. */
 export interface LotSource {
-  stamps: () => Promise<AnswerOf<'lotStamps'>>;
+  stamps: (ids?: readonly string[]) => Promise<AnswerOf<'lotStamps'>>;
   /** `older` names those that changed since, but cannot be had as they are now. */
   records: (
     ids: string[],
@@ -136,6 +136,25 @@ export function lotKeeper(
     return refreshing;
   }
 
+  /** Takes in what changed of some lots, and of those only. */
+  async function refreshSome(ids: readonly string[]): Promise<void> {
+    if (!ids.length) return;
+    if (!whole.value) return refresh();
+    for (const some of parts(ids, AT_ONCE)) {
+      const began = writes;
+      const { stamps: named } = await source.stamps(some);
+      const wanted = named.filter(
+        (lot) =>
+          !writtenSince(lot.id, began) &&
+          stamps.get(lot.id) !== lot.stamp &&
+          (past.value === 'here' || lots.value.has(lot.id) || !ofThePast(lot)),
+      );
+      if (!wanted.length) continue;
+      index.value = new Map([...index.value, ...wanted.map((lot) => [lot.id, lot] as const)]);
+      await bring(wanted.map(({ id }) => id));
+    }
+  }
+
   let looking: Promise<void> | null = null;
   /** Fetches the lots of the past, once. */
   function lookBack(): Promise<void> {
@@ -177,6 +196,7 @@ export function lotKeeper(
     past,
     pastLots,
     refresh,
+    refreshSome,
     lookBack,
     takeLots,
     /** Whether something changed in the nursery since its lots were last asked about. */

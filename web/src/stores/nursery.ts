@@ -17,6 +17,7 @@ import type {
   Place,
   WeatherColumns,
 } from '@kauri/core/contract';
+import type { Area } from '@kauri/core/contract/paths';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../api/client';
@@ -26,6 +27,7 @@ import { lotRecords } from '../device/lotRecords';
 import { useDevice } from './device';
 import { factsReader } from './lotFacts';
 import { lotKeeper } from './lotKeeper';
+import type { Gathered } from './others';
 import { lotsAhead } from './lotsAhead';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
@@ -67,7 +69,7 @@ export const useNursery = defineStore('nursery', () => {
   const readFacts = factsReader();
   const keeper = lotKeeper(
     {
-      stamps: () => call('lotStamps', { params: params.value }),
+      stamps: (ids) => call('lotStamps', { params: params.value, query: ids ? { ids: ids.join() } : {} }),
       records: async (ids, stamps) =>
         lotRecords(await device.remembered(), nurseryId.value, ids, stamps, (wanted) =>
           call('lotRecords', { params: params.value, query: { ids: wanted.join() } }),
@@ -193,6 +195,56 @@ export const useNursery = defineStore('nursery', () => {
     trouble.value = null;
   }
 
+  /** Areas whose writes change no lot. */
+  const besideLots: readonly Area[] = [
+    'today',
+    'plan',
+    'people',
+    'learnt',
+    'holds',
+    'water',
+    'instruments',
+    'year',
+    'yard',
+  ];
+  /** Areas whose writes change what lots are read by. */
+  const ofSettings: readonly Area[] = ['yard', 'water', 'weather', 'learnt', 'seed', 'archive'];
+
+  /** Takes in what others wrote; what it does not touch stays as it is. */
+  async function takeIn({ areas, lots }: Gathered) {
+    if (!catalogue.value) return;
+    if (areas === null) {
+      await Promise.all([catchUp(), reloadSettings()]);
+      return;
+    }
+    await Promise.all([
+      ofSettings.some((area) => areas.has(area)) ? reloadSettings() : null,
+      areas.has('weather') ? reloadWeather() : null,
+      [...areas].every((area) => besideLots.includes(area))
+        ? null
+        : lots
+          ? keeper.refreshSome([...lots])
+          : keeper.refresh(),
+    ]);
+  }
+
+  /** What is as it was is not replaced: all that is derived from it would be derived again. */
+  async function reloadSettings() {
+    const [answer, covers, taught, site] = await Promise.all([
+      call('catalogue', { params: params.value }),
+      call('climate', { params: params.value }),
+      call('learnt', { params: params.value }),
+      call('site', { params: params.value }),
+    ]);
+    const differs = (a: unknown, b: unknown) => JSON.stringify(a) !== JSON.stringify(b);
+    const today = catalogue.value!.nursery.today;
+    const fresh = { ...answer, nursery: { ...answer.nursery, today } };
+    if (differs(fresh, catalogue.value)) catalogue.value = fresh;
+    if (differs(covers, climate.value)) climate.value = covers;
+    if (differs(taught, learnt.value)) learnt.value = taught;
+    if (differs(site.plan.elements, plan.value)) plan.value = site.plan.elements;
+  }
+
   function turnOver(today: string) {
     const now = catalogue.value!;
     if (now.nursery.today !== today) catalogue.value = { ...now, nursery: { ...now.nursery, today } };
@@ -290,6 +342,7 @@ export const useNursery = defineStore('nursery', () => {
     setWeather,
     reloadWeather,
     catchUp,
+    takeIn,
     climate,
     plan,
     learnt,

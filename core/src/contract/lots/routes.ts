@@ -13,6 +13,7 @@ export const lotsRoutes = {
   }),
   lotStamps: route(paths.lotStamps, 'visitor', 'Every lot by name, with a word that changes when it does', {
     params: inNursery,
+    query: lots.LotsQuery.partial(),
     answer: lots.LotStamps,
   }),
   lotRecords: route(paths.lotRecords, 'visitor', 'Some lots with their records', {

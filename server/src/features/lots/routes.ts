@@ -66,7 +66,7 @@ async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Prom
 export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
   lots: ({ tx, nurseryId, query }) => lotPage(tx, nurseryId, query.after ?? '', query.limit),
 
-  lotStamps: ({ tx, nurseryId }) => lotStamps(tx, nurseryId),
+  lotStamps: ({ tx, nurseryId, query }) => lotStamps(tx, nurseryId, query.ids ?? null),
 
   async lotRecords({ tx, nurseryId, query }) {
     const lots = await lotRowsOf(tx, nurseryId, query.ids);

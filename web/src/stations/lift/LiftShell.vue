@@ -6,6 +6,7 @@ import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
+import { useOthers } from '../../stores/others';
 import { useOrders } from '../../stores/orders';
 import { useGrading } from '../../stores/grading';
 import { useParcels } from '../../stores/parcels';
@@ -26,6 +27,10 @@ onMounted(() => {
   load(() => grading.load());
   load(() => roots.load());
 });
+const others = useOthers();
+others.follow(['parcels', 'plantings', 'arrivals'], parcels.load);
+others.follow(['plan'], orders.load);
+others.follow(['roots'], () => roots.load(true));
 // What is lifted, lost or sent, here or by somebody else, changes the lots it came from.
 watch(
   () => [nursery.facts, parcels.isStale],

@@ -7,6 +7,7 @@ import FormDialog from '../../parts/FormDialog.vue';
 import { useCrew } from '../../stores/crew';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
+import { useOthers } from '../../stores/others';
 import { useSession } from '../../stores/session';
 import { instantWords, roleMay } from '../../words/people';
 import GiveLink from './GiveLink.vue';
@@ -37,6 +38,7 @@ async function tried(work: () => Promise<void>) {
   }
 }
 onMounted(() => tried(kept.load));
+useOthers().follow(['people'], kept.load);
 
 const changeRole = (person: Person, role: Role) =>
   tried(async () => {

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -7,6 +6,7 @@ import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
+import { useOthers } from '../../stores/others';
 import { useOrders } from '../../stores/orders';
 import { usePlan } from '../../stores/plan';
 import { useRoutes } from '../../stores/routes';
@@ -23,10 +23,7 @@ const load = () =>
     messages.say(sentenceOf(error)),
   );
 onMounted(load);
-// Coming back to a tab left open: take in what others wrote meanwhile.
-useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState === 'visible') void load();
-});
+useOthers().follow(['plan', 'parcels'], load);
 // No lot is chosen here, so the ribbon shows no lot's windows.
 watch(
   () => route.name,

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { SeedAct } from '@kauri/core';
-import { useEventListener } from '@vueuse/core';
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
+import { useOthers } from '../../stores/others';
 import { useMessages } from '../../stores/messages';
 import { useSeed } from '../../stores/seed';
 
@@ -21,10 +21,7 @@ const load = (again = false) =>
     messages.say(sentenceOf(error)),
   );
 onMounted(() => void load());
-// Coming back to a tab left open: take in what others recorded meanwhile.
-useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState === 'visible') void load(true);
-});
+useOthers().follow(['seed', 'lots'], () => load(true));
 // No lot is chosen here, so the ribbon shows no lot's windows.
 watch(
   () => route.name,

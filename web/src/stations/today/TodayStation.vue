@@ -8,6 +8,7 @@ import EmptyState from '../../parts/EmptyState.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import WeatherBehind from '../../parts/WeatherBehind.vue';
 import { useLots } from '../../parts/useLots';
+import { useOthers } from '../../stores/others';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { useTodayBook } from '../../stores/todayBook';
@@ -31,6 +32,8 @@ onMounted(() => {
   load().catch(() => undefined);
   book.load().catch((error: unknown) => (fault.value = sentenceOf(error)));
 });
+
+useOthers().follow(['today'], book.load);
 
 const groups: readonly { when: When; words: string }[] = [
   { when: 'now', words: 'Act now' },

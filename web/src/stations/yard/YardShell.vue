@@ -1,27 +1,21 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core';
 import { onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
-import { useNursery } from '../../stores/nursery';
+import { useOthers } from '../../stores/others';
 import { useYard } from '../../stores/yard';
 import YardTabs from './YardTabs.vue';
 
 const forecasts = useForecasts();
 const yard = useYard();
-const nursery = useNursery();
 const messages = useMessages();
 const route = useRoute();
-const load = (again = false) =>
-  Promise.all([yard.load(again), again ? nursery.reloadCatalogue() : null]).catch((error: unknown) =>
-    messages.say(sentenceOf(error)),
-  );
+const load = (again = false) => yard.load(again).catch((error: unknown) => messages.say(sentenceOf(error)));
 onMounted(() => load());
-// Coming back to a tab left open: take in what others changed meanwhile.
-useEventListener(document, 'visibilitychange', () => {
-  if (document.visibilityState === 'visible' && !yard.saving) void load(true);
+useOthers().follow(['yard', 'water'], async () => {
+  if (!yard.saving) await load(true);
 });
 // No lot is chosen here, so the ribbon shows no lot's windows.
 watch(
