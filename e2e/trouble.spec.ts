@@ -100,7 +100,7 @@ test('a measure run goes on after a reload in the middle', async ({ page, own })
   await expect(sheet(page)).toContainText('“abc” was not taken');
 });
 
-test('two tabs edit one lot: the later is shown the earlier before it saves over it', async ({
+test('two edit one lot: both are kept, and the later is asked only where both changed the same', async ({
   context,
   page,
   own,
@@ -120,7 +120,19 @@ test('two tabs edit one lot: the later is shown the earlier before it saves over
   await expect(sheet(other).getByTestId('theirs')).toContainText('28\u00a0cm');
   await expect(sheet(other).getByLabel('Height wanted')).toHaveValue('33');
   await sheet(other).getByRole('button', { name: 'Save mine over it' }).click();
-  await expect(other.getByRole('status').getByText('26-SOR-03 changed.')).toBeVisible();
+  await expect(other.getByRole('status').getByText('26-SOR-03 changed; what somebody else')).toBeVisible();
+  for (const tab of [page, other]) await tab.getByRole('button', { name: /Edit wanted/ }).click();
+  await sheet(page).getByLabel('Note').fill('by the wall');
+  await sheet(other).getByLabel('Height wanted').fill('31');
+  await sheet(page).getByRole('button', { name: 'Save' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  // What is written here shows there as it lands, under the open sheet.
+  await expect(other.locator('main').getByText('by the wall')).toBeAttached();
+  await sheet(other).getByRole('button', { name: 'Save' }).click();
+  await expect(sheet(other)).toHaveCount(0);
+  await other.getByRole('button', { name: /Edit wanted/ }).click();
+  await expect(sheet(other).getByLabel('Height wanted')).toHaveValue('31');
+  await expect(sheet(other).getByLabel('Note')).toHaveValue('by the wall');
 });
 
 test('two people lift the same lot at once: only what stands is lifted', async ({ browser, page, own }) => {

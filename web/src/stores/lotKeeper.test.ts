@@ -17,15 +17,17 @@ function aServer(lots: Record<string, { stamp: string; closedOn?: string }>) {
     asked,
     held,
     source: {
-      stamps: async () => ({
-        stamps: [...held].map(([id, { stamp, closedOn }]): LotStamp => ({
-          id,
-          code: id,
-          speciesId: 's',
-          sownOn: '2026-04-08',
-          stamp,
-          closedOn: closedOn ?? null,
-        })),
+      stamps: async (wanted?: readonly string[]) => ({
+        stamps: [...held]
+          .filter(([id]) => !wanted || wanted.includes(id))
+          .map(([id, { stamp, closedOn }]): LotStamp => ({
+            id,
+            code: id,
+            speciesId: 's',
+            sownOn: '2026-04-08',
+            stamp,
+            closedOn: closedOn ?? null,
+          })),
         changed: String(++changed),
       }),
       records: async (ids: string[]) => {
@@ -79,6 +81,23 @@ describe('lots in the browser', () => {
     // Asked again with nothing changed, nothing is fetched.
     await keeper.refresh();
     expect(server.asked).toHaveLength(2);
+  });
+
+  it('named as changed are asked about alone, and fetched where they did change', async () => {
+    const server = aServer({ a: { stamp: '1' }, b: { stamp: '1' } });
+    const keeper = lotKeeper(server.source, () => TODAY, vi.fn());
+    const asked = vi.spyOn(server.source, 'stamps');
+    await keeper.refresh();
+    const kept = keeper.evidence.value.get('a');
+    server.held.set('b', { stamp: '2' });
+    await keeper.refreshSome(['a', 'b']);
+    expect(asked).toHaveBeenLastCalledWith(['a', 'b']);
+    expect(server.asked.at(-1)).toEqual(['b']);
+    expect(keeper.evidence.value.get('a')).toBe(kept);
+    // Something else may have changed too, which nobody named: that is still asked about.
+    expect(keeper.isBehind('3')).toBe(true);
+    await keeper.refreshSome([]);
+    expect(asked).toHaveBeenCalledTimes(2);
   });
 
   it('of the past are known by name, and fetched when they are looked for', async () => {

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import type { LotRow } from '@kauri/core/contract';
-import { computed, ref } from 'vue';
 import { call } from '../../api/client';
-import { ProblemError } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
-import { typedNumber } from '../../parts/typed';
+import { keptUnlessTyped, typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
 import type { ShownLot } from '../../parts/useLots';
-import { useSaving } from '../../parts/useSaving';
+import { andTheirs, useEditing } from '../../parts/useEditing';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
@@ -30,33 +28,35 @@ const { draft, clear } = useDraft(`edit.${row.id}.${row.version}`, {
   extraWinters: String(row.extraWinters),
   note: row.note,
 });
-const { busy, save: send, fault, sentence, wrong } = useSaving(`edit.${row.id}`);
-const version = ref(row.version);
-
-/** The lot as someone else left it meanwhile. */
-const theirs = computed<LotRow | null>(() =>
-  fault.value instanceof ProblemError && fault.value.kind === 'stale-edit'
-    ? (fault.value.problem.current as LotRow)
-    : null,
-);
+const edited = ({ version, targetHeightCm, leafFallOn, extraWinters, note }: LotRow) => ({
+  version,
+  body: { targetHeightCm, leafFallOn, extraWinters, note },
+});
+const {
+  busy,
+  save: send,
+  theirs,
+  sentence,
+  wrong,
+} = useEditing(`edit.${row.id}`, edited(row), (current) => edited(current as LotRow));
 
 async function save() {
-  if (theirs.value) version.value = theirs.value.version;
   const { target, leafFall, extraWinters, note } = draft.value;
-  const body = {
-    version: version.value,
-    targetHeightCm: target.trim() === '' ? null : preferences.typed(typedNumber(target), 'height'),
+  const mine = {
+    targetHeightCm: keptUnlessTyped(target, row.targetHeightCm, inTyped, (value) =>
+      preferences.typed(value, 'height'),
+    ),
     leafFallOn: leafFall || null,
     extraWinters: typedNumber(extraWinters),
     note,
   };
-  const answer = await send(body, () =>
-    call('editLot', { params: { ...nursery.params, lot: row.id }, body }),
+  const kept = await send(mine, (_, version, body) =>
+    call('editLot', { params: { ...nursery.params, lot: row.id }, body: { version, ...body } }),
   );
-  if (!answer) return;
-  nursery.takeLot(answer);
+  if (!kept) return;
+  nursery.takeLot(kept.answer);
   clear();
-  messages.say(`${row.code} changed.`);
+  messages.say(`${row.code} changed${kept.together ? andTheirs : ''}.`);
   emit('close');
 }
 </script>

@@ -2,22 +2,21 @@
 import { lineStates, treeForms, type LineState, type TreeForm } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { ref } from 'vue';
+import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { ProblemError } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { keptUnlessTyped, typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
-import { useSaving } from '../../parts/useSaving';
+import { andTheirs, useEditing } from '../../parts/useEditing';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
-import { formWords, lineStateWords } from './orderWords';
+import { fieldWords, formWords, lineStateWords } from './orderWords';
 
 /** Writes an order or a hope, or changes one. */
 const props = defineProps<{ order?: KeptOrder }>();
@@ -85,8 +84,15 @@ const { draft, clear } = useDraft(key, {
   note: order?.note ?? '',
   lines: order ? order.lines.map(typedLine) : [blankLine()],
 });
-const { busy, fault, save, sentence, wrong } = useSaving(key);
-const version = ref(order?.version ?? 0);
+const edited = ({ version, buyer, reach, note, lines }: KeptOrder) => ({
+  version,
+  body: { buyer, reach, note, lines },
+});
+const { busy, both, save, sentence, wrong } = useEditing(
+  key,
+  order ? edited(order) : { version: 0, body: {} as ReturnType<typeof edited>['body'] },
+  (current) => edited(current as KeptOrder),
+);
 
 const optional = (text: string) => (text.trim() === '' ? null : typedNumber(text));
 const linesBefore = new Map(order?.lines.map((line) => [line.id, line]));
@@ -110,28 +116,30 @@ const lineOf = (line: TypedLine): OrderLine => ({
 });
 async function keep() {
   const { buyer, reach, note, lines } = draft.value;
-  const body = { buyer, reach, note, lines: lines.map(lineOf) };
   let id = order?.id ?? '';
-  const kept = await save(body, async (given) => {
-    if (order) await orders.edit(order.id, { ...body, version: version.value });
+  const kept = await save({ buyer, reach, note, lines: lines.map(lineOf) }, async (given, version, body) => {
+    if (order) await orders.edit(order.id, { ...body, version });
     else {
       id = given;
       await orders.add(given, [{ ...body, id }]);
     }
     return true;
   });
-  if (kept === null) {
-    // Somebody changed it meanwhile: told of, and keeping again means the order as it stands now.
-    const { value } = fault;
-    if (value instanceof ProblemError && value.kind === 'stale-edit')
-      version.value = (value.problem.current as KeptOrder).version;
-    return;
-  }
+  if (kept === null) return;
   clear();
-  messages.say(order ? 'Order changed.' : 'Order kept.');
+  messages.say(order ? `Order changed${kept.together ? andTheirs : ''}.` : 'Order kept.');
   emit('close');
   if (!order) await router.replace({ name: 'plan', params: { order: id } });
 }
+/** What both changed, by the words of the form. */
+const bothWords = computed(() =>
+  both.value.map((path) => {
+    const [part, id, field] = path.split('.');
+    if (part !== 'lines') return fieldWords[part] ?? part;
+    const at = draft.value.lines.findIndex((line) => line.id === id) + 1;
+    return `${field ? (fieldWords[field] ?? field) : 'all'} of ${at ? `line ${at}` : 'a line taken away'}`;
+  }),
+);
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
   words: `${s.common}, ${s.latin}`,
@@ -229,6 +237,10 @@ const stateOptions = lineStates.map((value) => ({ value, words: lineStateWords[v
         Another line
       </button>
       <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+      <p v-if="both.length" class="panel p-3" data-testid="theirs">
+        <b>Changed meanwhile by someone else too:</b> {{ bothWords.join(', ') }}. Keep the order again to put
+        yours over that; whatever else they changed stays.
+      </p>
       <SheetActs act="Keep the order" :busy="busy" :sentence="sentence()" @save="keep" />
     </form>
   </FormDialog>

@@ -38,3 +38,23 @@ export const isOpen = ({ state }: Pick<OrderLine, 'state'>): boolean =>
 /** Day by which an order next wants trees; Infinity once nothing of it is open. */
 export const nextOf = ({ lines }: Pick<KeptOrder, 'lines'>): number =>
   Math.min(Infinity, ...lines.filter(isOpen).map((line) => dayOf(line.on)));
+
+/** Fields of an order and its lines, as a sentence names them. */
+export const fieldWords: Readonly<Record<string, string>> = {
+  buyer: 'the buyer',
+  reach: 'how to reach them',
+  note: 'the note',
+  speciesId: 'species',
+  provenance: 'provenance',
+  form: 'form',
+  fromCm: 'size from',
+  toCm: 'size to',
+  count: 'trees',
+  sent: 'trees sent',
+  on: 'day',
+  until: 'last day',
+  goesTo: 'where they go',
+  price: 'price',
+  state: 'state',
+  lots: 'lots that serve it',
+};

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Place } from '@kauri/core/contract';
+import type { PlaceBody } from '@kauri/core/contract';
 import SheetActs from '../../parts/SheetActs.vue';
 import { usePreferences } from '../../stores/preferences';
 import { sizeWords } from './placeWords';
 
 /** The foot of a place's sheet; where someone else saved meanwhile, theirs is shown before it is saved over. */
-defineProps<{ act: string; busy: boolean; sentence: string | null; theirs: Place | null }>();
+defineProps<{ act: string; busy: boolean; sentence: string | null; theirs: PlaceBody | null }>();
 const emit = defineEmits<{ save: [] }>();
 const preferences = usePreferences();
 </script>
@@ -13,8 +13,7 @@ const preferences = usePreferences();
 <template>
   <div>
     <p v-if="theirs" class="panel p-3" data-testid="theirs">
-      <b>Saved meanwhile by someone else:</b> {{ theirs.place.name }},
-      {{ sizeWords(theirs.place, preferences) }}.
+      <b>Saved meanwhile by someone else:</b> {{ theirs.name }}, {{ sizeWords(theirs, preferences) }}.
     </p>
     <SheetActs
       :act="theirs ? 'Save mine over it' : act"
