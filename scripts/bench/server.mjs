@@ -103,10 +103,11 @@ async function benchToday(server, nurseryId, cookie) {
   ];
 }
 
-const lotId = (n) => `019aa5b0-0002-7000-8000-${n.toString(16).padStart(12, '0')}`;
+/** The id of a lot of the bench’s nursery. */
+export const lotId = (n) => `019aa5b0-0002-7000-8000-${n.toString(16).padStart(12, '0')}`;
 
 /** Writes a sample on a lot, as somebody in the yard does. */
-async function measure(server, nurseryId, cookie, n) {
+export async function measure(server, nurseryId, cookie, n) {
   const answer = await fetch(`${server.url}/api/nurseries/${nurseryId}/lots/${lotId(n)}/sizes`, {
     method: 'POST',
     headers: { cookie, origin: server.url, 'content-type': 'application/json' },

@@ -51,7 +51,7 @@ function findBin() {
 }
 
 /** PostgreSQL refuses to run as root: the user it runs as instead. */
-function serverUser() {
+export function serverUser() {
   if (!isRoot) return {};
   const users = new Map(
     readFileSync('/etc/passwd', 'utf8')

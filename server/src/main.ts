@@ -9,6 +9,7 @@ try {
   if (!settings.DATABASE_URL) throw new Error('Set DATABASE_URL, or use npm start, which does.');
   const server = await startServer({
     databaseUrl: settings.DATABASE_URL,
+    poolerUrl: settings.KAURI_POOLER,
     port: settings.PORT,
     host: settings.HOST,
     today: settings.KAURI_TODAY,

@@ -23,6 +23,14 @@ const Settings = z.object({
     .string()
     .regex(/^postgres(ql)?:\/\//, 'DATABASE_URL begins with postgres://.')
     .optional(),
+  /**
+   * Where requests reach the same database through a pooler that lends a connection for one transaction:
+   * postgres://127.0.0.1:6432/kauri. Its user is the one the server works as; DATABASE_URL stays a way that lasts.
+   */
+  KAURI_POOLER: z
+    .string()
+    .regex(/^postgres(ql)?:\/\//, 'KAURI_POOLER begins with postgres://.')
+    .optional(),
   PORT: whole('PORT', 0, 65_535).default(4310),
   HOST: z.string().default('127.0.0.1'),
   /** Fixes today, for trying things out: YYYY-MM-DD. */

@@ -5,7 +5,7 @@ import { plainDateAt } from '@kauri/core';
 import type { Door } from '@kauri/core/contract';
 import pino from 'pino';
 import { listenToChanges } from './db/changes';
-import { openPool } from './db/tenant';
+import { openPool, throughPooler } from './db/tenant';
 import { prepareDatabase } from './db/prepare';
 import { loadDemo } from './demo/load';
 import { makeApp } from './http/app';
@@ -18,6 +18,8 @@ import { startStationStandIn } from './standins/station';
 export interface StartOptions {
   /** A connection that owns the database. */
   databaseUrl: string;
+  /** Where requests reach the database through a pooler by transaction. */
+  poolerUrl?: string;
   /** 0 for any free port. */
   port: number;
   host?: string;
@@ -56,6 +58,7 @@ export interface RunningServer {
  */
 export async function startServer({
   databaseUrl,
+  poolerUrl,
   port,
   host = '127.0.0.1',
   today: fixed,
@@ -71,7 +74,8 @@ export async function startServer({
   const migrations = [at('./migrations'), at('./db/migrations')].find(existsSync)!;
   const log = pino({ level: logLevel });
   const workUrl = await prepareDatabase(databaseUrl, migrations);
-  const pool = openPool(workUrl);
+  const requestUrl = poolerUrl ? throughPooler(workUrl, poolerUrl) : workUrl;
+  const pool = openPool(requestUrl, { isPooled: poolerUrl !== undefined });
   const changes = listenToChanges(workUrl, log);
   const standIns = await Promise.all([
     startIrrigationStandIn(),

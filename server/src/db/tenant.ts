@@ -9,8 +9,33 @@ pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 /** A Drizzle handle inside one transaction, with the raw client beside it for streams and bulk work. */
 export type Tx = NodePgDatabase & { $client: pg.PoolClient };
 
-export function openPool(connectionString: string, max = 20): pg.Pool {
-  const pool = new pg.Pool({ connectionString, max, connectionTimeoutMillis: 5000 });
+/** A statement that is prepared by name belongs to one connection, and a pooler lends another each time: names are left out. */
+class Unnamed extends pg.Client {
+  constructor(config?: pg.ClientConfig) {
+    super(config);
+    const query = this.query.bind(this) as (...args: unknown[]) => unknown;
+    this.query = ((asked: unknown, ...rest: unknown[]) => {
+      const isPlain = typeof asked === 'object' && Object.getPrototypeOf(asked) === Object.prototype;
+      return query(isPlain ? { ...asked, name: undefined } : asked, ...rest);
+    }) as unknown as pg.Client['query'];
+  }
+}
+
+/** The way through a pooler, as who the server works as. */
+export function throughPooler(workUrl: string, poolerUrl: string): string {
+  const [url, work] = [new URL(poolerUrl), new URL(workUrl)];
+  url.username = work.username;
+  url.password = work.password;
+  return url.toString();
+}
+
+export function openPool(connectionString: string, { max = 20, isPooled = false } = {}): pg.Pool {
+  const pool = new pg.Pool({
+    connectionString,
+    max,
+    connectionTimeoutMillis: 5000,
+    ...(isPooled ? { Client: Unnamed } : {}),
+  });
   // A dropped idle connection is replaced on the next query; it must not stop the server.
   pool.on('error', () => undefined);
   // One that is being closed when the database goes says so on itself.

@@ -38,7 +38,7 @@ interface Setting {
 
 /** Starts taking jobs. */
 export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copies }: Setting): Promise<Jobs> {
-  const queuePool = openPool(ownerUrl, 8);
+  const queuePool = openPool(ownerUrl, { max: 8 });
   const logger = new QueueLogger(() => (level, message) => {
     if (level === 'error') log.error({ queue: message });
   });

@@ -6,7 +6,7 @@ import { planSeason, type SeasonJob } from './seasonWork';
  * A thread that plans one season and ends. What it reaches is told as it goes, so that whoever stops it has the best so far.
  */
 const { databaseUrl, job } = workerData as { databaseUrl: string; job: SeasonJob };
-const pool = openPool(databaseUrl, 1);
+const pool = openPool(databaseUrl, { max: 1 });
 
 planSeason(pool, job, (progress) => parentPort!.postMessage({ progress }))
   .then(

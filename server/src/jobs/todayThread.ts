@@ -16,7 +16,7 @@ const say = (said: Said): void => parentPort!.postMessage(said);
 const pools = new Map<string, pg.Pool>();
 
 function poolOf(databaseUrl: string): pg.Pool {
-  const open = pools.get(databaseUrl) ?? openPool(databaseUrl, 1);
+  const open = pools.get(databaseUrl) ?? openPool(databaseUrl, { max: 1 });
   pools.set(databaseUrl, open);
   return open;
 }
