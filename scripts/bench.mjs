@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { cpus } from 'node:os';
 import { benchCore } from './bench/core.mjs';
+import { benchFleet } from './bench/fleet.mjs';
 import { benchLarge } from './bench/large.mjs';
 import { benchPerson, openNursery } from './bench/nursery.mjs';
 import { benchServer, soak, startProcess } from './bench/server.mjs';
@@ -28,6 +29,7 @@ import { fail, step } from './lib/steps.mjs';
  * npm run bench -- --nursery 2000: only what a nursery of so many lots, a hundred records each, costs server and browser.
  * It is built once and kept. With --open it is left running, to be worked with by hand; with --soak 10 a hundred people
  * work on it for ten minutes, and it is said what the server held of memory after each.
+ * npm run bench -- --fleet 10000: what so many nurseries would need of machines, from costs measured here and a day that is drawn.
  */
 const root = new URL('../', import.meta.url).pathname.replace(/\/$/, '');
 
@@ -37,6 +39,7 @@ const { values: options } = parseArgs({
     open: { type: 'boolean' },
     port: { type: 'string' },
     soak: { type: 'string' },
+    fleet: { type: 'string' },
   },
 });
 
@@ -46,6 +49,7 @@ async function main() {
   const chromium = await step('Chromium', ensureChromium);
   await step('Interface and server', ensureBuilt);
   if (options.nursery !== undefined) return large(bin, chromium, Number(options.nursery));
+  if (options.fleet !== undefined) return fleet(bin, Number(options.fleet));
   const rows = [];
   rows.push(...(await step('Core', benchCore)));
   const cluster = await step('Throwaway database', () => openThrowaway(bin));
@@ -91,6 +95,19 @@ async function large(bin, chromium, lots) {
   } finally {
     await owner.end();
     await server.stop();
+    await cluster.stop();
+  }
+}
+
+/** What so many nurseries at once would need of machines. */
+async function fleet(bin, nurseries) {
+  if (!Number.isInteger(nurseries) || nurseries < 1)
+    throw new Error('--fleet wants a number of nurseries, as 10000.');
+  const cluster = await step('Throwaway database', () => openThrowaway(bin));
+  try {
+    const rows = await step('Costs', () => benchFleet(cluster, nurseries));
+    table(['what', 'measured or simulated'], rows);
+  } finally {
     await cluster.stop();
   }
 }

@@ -63,6 +63,7 @@ export async function startProcess(databaseUrl, port = 0) {
   const [line] = await once(createInterface(child.stdout), 'line');
   return {
     url: line.replace('ready ', ''),
+    pid: child.pid,
     /** Memory of the process that is in RAM, MB. */
     memoryMb: () =>
       Math.round(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))[1]) / 1024),
