@@ -225,7 +225,7 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
 
   await test.step('and an undo takes it back', async () => {
     await page.getByRole('button', { name: 'Undo' }).last().click();
-    await expect(page.getByText('Taken back.')).toBeVisible();
+    await expect(page.getByText('Taken back: ')).toBeVisible();
     await expect(page.getByTestId('left')).toContainText('520 left standing of 520');
   });
 });

@@ -154,17 +154,59 @@ test('two people lift the same lot at once: only what stands is lifted', async (
   await context.close();
 });
 
-test('the back button goes back through what was looked at', async ({ page, own }) => {
+test('the address holds what is seen: back, reload and a link show the same page on the same date', async ({
+  context,
+  page,
+  own,
+}) => {
   await signIn(page, own, 'isla@withybeck.example');
   await station(page, 'Yard');
   await page.getByTestId('places').getByText('Bed 3', { exact: true }).click();
+  await expect(page).toHaveTitle('Bed 3 · Yard · Withybeck Tree Yard · Kauri');
   await openLot(page, '26-SOR-03');
+  await expect(page).toHaveTitle('26-SOR-03 · Grow · Withybeck Tree Yard · Kauri');
+  await page.keyboard.press(']');
+  await page.keyboard.press(']');
+  await expect(page).toHaveURL(/\?on=2026-12-08$/);
+  // From page to page the date goes along.
+  await page.keyboard.press('2');
+  await expect(page).toHaveURL(/\/yard\?on=2026-12-08$/);
+  const friend = await context.newPage();
+  await friend.goto(page.url());
+  await expect(friend.getByTestId('ribbon')).toHaveAttribute('aria-valuetext', /8 Dec/);
+  // Back to the lot on that day, and to the bed as it was looked at before that: today.
+  await page.goBack();
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
   await page.goBack();
   await page.goBack();
   await expect(page.getByRole('heading', { name: 'Bed 3', level: 1 })).toBeVisible();
+  await expect(page.getByTestId('ribbon')).toHaveAttribute('aria-valuetext', /24 Nov/);
   await page.goForward();
   await page.goForward();
   await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  await expect(page).toHaveURL(/\?on=2026-12-08$/);
+  await page.reload();
+  await expect(page.getByTestId('ribbon')).toHaveAttribute('aria-valuetext', /8 Dec/);
+  await page.keyboard.press('.');
+  await expect(page).toHaveURL(/\/grow\/[\w-]+$/);
+  // What an address says wrongly is today.
+  await page.goto(`${own.url}/today?on=2026-02-30`);
+  await expect(page.getByRole('heading', { name: /Today/, level: 1 })).toBeVisible();
+});
+
+test('what was done last is taken back by a key, also once its words are gone', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('u');
+  await expect(page.getByText('Nothing was done here that could be taken back')).toBeVisible();
+  await page.keyboard.press('c');
+  await sheet(page).getByLabel('Standing now').fill('3');
+  await sheet(page).getByRole('button', { name: 'Keep' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  await page.keyboard.press('u');
+  await expect(page.getByText(/^Taken back: /)).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByText('Nothing was done here that could be taken back').last()).toBeVisible();
 });
 
 test('names are shown as they were typed, never run', async ({ page, own }) => {

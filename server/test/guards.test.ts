@@ -160,7 +160,7 @@ describe('through a pooler by transaction', () => {
     try {
       const caller = new Caller(pooled.url);
       await caller.ok('signIn', { body: right });
-      const { memberships } = await caller.ok('me');
+      const { memberships } = (await caller.ok('me'))!;
       const { stamps } = await caller.ok('lotStamps', { params: { nursery: memberships[0].nurseryId } });
       expect(stamps).toEqual([]);
     } finally {

@@ -18,7 +18,9 @@ import StationRail from './StationRail.vue';
 import TopBar from './TopBar.vue';
 import { keepReady } from './keepReady';
 import { stations } from './stations';
+import { useDateInAddress } from './useDateInAddress';
 import { useKeys } from './useKeys';
+import { useTitles } from './useTitles';
 
 // Fetched when it is first wanted, and the sheet it stands on with it.
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
@@ -57,12 +59,15 @@ const arriving = computed(() =>
   nursery.expected ? `Fetching the lots: ${nursery.arrived} of ${nursery.expected}` : 'Fetching the lots …',
 );
 forecasts.start();
+useDateInAddress();
+useTitles();
 useKeys({
   '?': () => (keysShown.value = true),
   '[': () => season.look(season.view - 7),
   ']': () => season.look(season.view + 7),
   '.': () => season.look(season.today),
   '/': () => void bar.value?.find(),
+  u: () => void messages.undoLast(),
   n: () => {
     if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
     else messages.say(`A new lot needs the role of grower; yours is ${session.membership?.role}.`);

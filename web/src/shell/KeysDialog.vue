@@ -6,11 +6,12 @@ const groups = [
   {
     name: 'Anywhere',
     keys: [
-      ['1 … 6', 'Stations, in order'],
+      ['1 … 8', 'Stations, in order'],
       ['/', 'Find'],
       ['[  ]', 'A week back, a week on'],
       ['.', 'Back to today'],
       ['N', 'New lot'],
+      ['U', 'Take back what was done last'],
       ['?', 'This list'],
     ],
   },

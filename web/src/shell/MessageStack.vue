@@ -1,17 +1,7 @@
 <script setup lang="ts">
-import { sentenceOf } from '../api/problem';
-import { useMessages, type Message } from '../stores/messages';
+import { useMessages } from '../stores/messages';
 
 const store = useMessages();
-async function undo(message: Message) {
-  store.dismiss(message.id);
-  try {
-    await message.undo!();
-    store.say('Taken back.');
-  } catch (error) {
-    store.say(sentenceOf(error));
-  }
-}
 </script>
 
 <template>
@@ -30,7 +20,7 @@ async function undo(message: Message) {
         v-if="message.undo"
         class="min-h-11 cursor-pointer px-2 font-bold underline underline-offset-4"
         type="button"
-        @click="undo(message)"
+        @click="store.undo(message)"
       >
         Undo
       </button>

@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
+import { sentenceOf } from '../api/problem';
 import { KEPT, type Outcome } from '../device/keptAnswer';
 
 export interface Message {
@@ -17,13 +18,35 @@ export const saidOf = (outcome: Outcome, said: string): string =>
 export const useMessages = defineStore('messages', () => {
   const messages = ref<Message[]>([]);
   let last = 0;
+  /** What was done last that can be taken back, also once its words are gone. */
+  let latest: Message | null = null;
   function say(text: string, undo?: () => Promise<void>) {
     const id = ++last;
-    messages.value = [...messages.value.slice(-2), { id, text, undo }];
+    const message = { id, text, undo };
+    messages.value = [...messages.value.slice(-2), message];
+    if (undo) latest = message;
     setTimeout(() => dismiss(id), undo ? 15_000 : 6_000);
   }
   function dismiss(id: number) {
     messages.value = messages.value.filter((m) => m.id !== id);
   }
-  return { messages, say, dismiss };
+  /** Takes back what a message tells of, and says so; where that can no longer be, it says why. */
+  async function undo(message: Message) {
+    dismiss(message.id);
+    if (latest?.id === message.id) latest = null;
+    try {
+      await message.undo!();
+      say(`Taken back: ${message.text}`);
+    } catch (error) {
+      say(sentenceOf(error));
+    }
+  }
+  const undoLast = async () => {
+    if (latest) await undo(latest);
+    else
+      say(
+        'Nothing was done here that could be taken back; what is recorded is taken back where it is listed.',
+      );
+  };
+  return { messages, say, dismiss, undo, undoLast };
 });

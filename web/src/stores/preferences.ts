@@ -9,7 +9,7 @@ export const usePreferences = defineStore('preferences', () => {
   /** What the nursery was set up with; holds until this person chooses. */
   const nurseryUnits = ref<UnitSystem>('metric');
   const units = computed(() => (chosenUnits.value === 'nursery' ? nurseryUnits.value : chosenUnits.value));
-  const chosenTheme = useLocalStorage<'light' | 'dark' | 'system'>('kauri.theme', 'light');
+  const chosenTheme = useLocalStorage<'light' | 'dark' | 'system'>('kauri.theme', 'system');
   const prefersDark = usePreferredDark();
   const theme = computed(() =>
     chosenTheme.value === 'system' ? (prefersDark.value ? 'dark' : 'light') : chosenTheme.value,

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import PickRow from '../../parts/PickRow.vue';
+import { useThing } from '../../parts/useThing';
 import { offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
 import { usePlantings } from '../../stores/plantings';
@@ -34,6 +35,7 @@ const sorted = computed(() =>
 const chosen = computed(
   () => sorted.value.find(({ planting }) => planting.id === route.params.planting) ?? sorted.value[0] ?? null,
 );
+useThing(() => chosen.value?.planting.name);
 const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 function saveTable(of: 'plantings' | 'walks') {
   const { plantings: all, walks } = plantings.kept;

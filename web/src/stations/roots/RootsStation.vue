@@ -25,7 +25,8 @@ onMounted(() => roots.load().catch((error: unknown) => (fault.value = sentenceOf
 
 const rank: Record<string, number> = { begun: 0, reject: 1, none: 2, accept: 3 };
 const stageOf = (s: LotVerdict['sequential'] | null) =>
-  !s || s.pulled === 0 ? 'none' : s.call === 'pull' ? 'begun' : s.call;useOthers().follow(['roots', 'lots'], () => roots.load(true));
+  !s || s.pulled === 0 ? 'none' : s.call === 'pull' ? 'begun' : s.call;
+useOthers().follow(['roots', 'lots'], () => roots.load(true));
 
 /** Lots with something standing: those half judged first, then the rejected, then the most urgent. */
 const rankOf = (lot: ShownLot) => rank[stageOf(roots.verdictOf(lot.row.id)?.value.sequential ?? null)];

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../../parts/PlantTag.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
+import { useThing } from '../../../parts/useThing';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useMass } from '../../../parts/useMass';
@@ -31,6 +32,7 @@ const preferences = usePreferences();
 const nursery = useNursery();
 const sheet = ref<'test' | 'take' | 'treat' | 'edit' | null>(null);
 
+useThing(() => props.lot.code);
 const species = computed(() => seed.speciesOf(props.lot.speciesId));
 const start = computed(() => seed.startFor(props.lot.speciesId));
 const held = computed(() => seed.held.get(props.lot.id)!);
