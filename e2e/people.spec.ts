@@ -55,7 +55,15 @@ test('the south has its seasons half a year on', async ({ page, demo }) => {
   await expect(page.locator('main')).toContainText('No bed lot is dormant');
 });
 
-test('units and scheme switch, and stay', async ({ isla: page }) => {
+test('units and scheme switch, and stay; on paper it is black on white, the page alone', async ({
+  isla: page,
+}) => {
+  // Until somebody chooses, the scheme is the system's.
+  const scheme = page.locator('html');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expect(scheme).toHaveAttribute('data-theme', 'dark');
+  await page.emulateMedia({ colorScheme: 'light' });
+  await expect(scheme).toHaveAttribute('data-theme', 'light');
   await openLot(page, '26-SOR-03');
   await expect(page.getByTestId('figures')).toContainText('cm');
   await page.getByRole('button', { name: /Units: metric/ }).click();
@@ -68,6 +76,17 @@ test('units and scheme switch, and stay', async ({ isla: page }) => {
   await page.keyboard.type('10');
   await page.keyboard.press('Enter');
   await expect(sheet(page)).toContainText('Height 10.0 in');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).toHaveCount(0);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  await expect(page.getByText('Withybeck Tree Yard, as of Tue 24 Nov')).toBeVisible();
+  await expect(page.getByTestId('ribbon')).toBeHidden();
+  await expect(page.locator('nav').first()).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Measure' })).toHaveCount(0);
+  await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(255, 255, 255)');
+  await expect(page.locator('body')).toHaveCSS('color', 'rgb(0, 0, 0)');
 });
 
 test('what was half typed in one nursery is not shown in another', async ({ page, demo }) => {

@@ -11,6 +11,7 @@ import { useNursery } from '../stores/nursery';
 import { useOthers } from '../stores/others';
 import { useSeason } from '../stores/season';
 import { useSession } from '../stores/session';
+import { longDate, yearOf } from '../words/dates';
 import MessageStack from './MessageStack.vue';
 import SeasonRibbon from './SeasonRibbon.vue';
 import SignInAgain from './SignInAgain.vue';
@@ -121,6 +122,9 @@ useIntervalFn(() => {
       @unsent="unsentShown = true"
       @leave="leave"
     />
+    <p class="print:block hidden border-b pb-1 text-sm">
+      {{ nursery.catalogue!.nursery.name }}, as of {{ longDate(season.view, yearOf(season.today)) }}
+    </p>
     <main id="main" ref="main" class="hand:row-start-2 relative min-h-0 overflow-y-auto" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
         The forecast could not be worked out: {{ forecasts.failure }}

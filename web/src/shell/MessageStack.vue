@@ -6,7 +6,7 @@ const store = useMessages();
 
 <template>
   <div
-    class="hand:bottom-16 pointer-events-none fixed right-4 bottom-32 z-30 flex w-80 max-w-[calc(100vw-2rem)] flex-col gap-2"
+    class="print:hidden hand:bottom-16 pointer-events-none fixed right-4 bottom-32 z-30 flex w-80 max-w-[calc(100vw-2rem)] flex-col gap-2"
     role="status"
     aria-live="polite"
   >

@@ -97,7 +97,7 @@ function step(event: KeyboardEvent) {
 </script>
 
 <template>
-  <footer class="border-ink bg-soil flex border-t-2" aria-label="Season">
+  <footer class="print:hidden border-ink bg-soil flex border-t-2" aria-label="Season">
     <RouterLink
       :to="{ name: 'records' }"
       class="hidden w-[5.25rem] shrink-0 flex-col justify-center gap-0.5 px-2 text-sm hover:underline md:flex"

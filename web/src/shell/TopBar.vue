@@ -46,7 +46,7 @@ defineExpose({ find });
 
 <template>
   <header
-    class="border-rule hand:flex-nowrap hand:gap-x-1.5 hand:px-2 hand:py-1 relative flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b px-4 py-1.5"
+    class="print:hidden border-rule hand:flex-nowrap hand:gap-x-1.5 hand:px-2 hand:py-1 relative flex flex-wrap items-center gap-x-3 gap-y-1.5 border-b px-4 py-1.5"
   >
     <div class="hand:sr-only mr-auto min-w-0">
       <p class="font-head truncate text-lg leading-tight font-semibold">{{ home.name }}</p>

@@ -165,7 +165,13 @@ const tabs = [
     <ul v-if="asked.length" class="mt-2 flex flex-wrap items-center gap-x-4" data-testid="asked">
       <li class="text-muted">{{ season.isToday ? 'Today' : 'That day' }} asks:</li>
       <li v-for="{ words: said, opens } in asked" :key="said.title" :title="said.reason">
-        <button v-if="may && opens" class="quiet" type="button" @click="open(opens.sheet, opens.work)">
+        <button
+          v-if="may && opens"
+          class="quiet"
+          data-said
+          type="button"
+          @click="open(opens.sheet, opens.work)"
+        >
           {{ said.title }}
         </button>
         <template v-else>{{ said.title }}</template>
@@ -173,11 +179,19 @@ const tabs = [
     </ul>
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
       <span v-if="lot.row.note">{{ lot.row.note }}</span>
-      <RouterLink class="quiet" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }">Label</RouterLink>
-      <RouterLink v-if="held.standing > 0" class="quiet" :to="{ name: 'roots', params: { lot: lot.row.id } }"
+      <RouterLink class="quiet print:hidden" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }"
+        >Label</RouterLink
+      >
+      <RouterLink
+        v-if="held.standing > 0"
+        class="quiet print:hidden"
+        :to="{ name: 'roots', params: { lot: lot.row.id } }"
         >Root bench</RouterLink
       >
-      <RouterLink v-if="held.sown > 0" class="quiet" :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
+      <RouterLink
+        v-if="held.sown > 0"
+        class="quiet print:hidden"
+        :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
         >Coming up</RouterLink
       >
       <button v-if="may && held.standing > 0" class="quiet" type="button" @click="open('split')">
@@ -190,7 +204,7 @@ const tabs = [
 
     <HoldCard v-model:begins="holding" :lot="lot" />
     <SecondLook :lot="lot" />
-    <div class="mt-4 grid gap-4 xl:grid-cols-[1fr_15rem]">
+    <div class="mt-4 grid grid-cols-1 gap-4 xl:grid-cols-[minmax(0,1fr)_15rem]">
       <GroundLineChart
         v-if="forecasts.selected"
         :facts="lot.facts"
