@@ -29,7 +29,7 @@ export async function open(url) {
 }
 
 /** A write, as a browser sends it. */
-export const post = (url, path, cookie, body) =>
+const post = (url, path, cookie, body) =>
   fetch(`${url}/api${path}`, {
     method: 'POST',
     headers: { 'content-type': 'application/json', origin: url, ...(cookie ? { cookie } : {}) },
