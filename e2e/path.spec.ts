@@ -23,7 +23,7 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
     await expect(page.getByRole('alert')).toContainText(/Height above sea: a number from −100 to 4.500 m\./);
     await page.getByLabel('Height, m').fill('185');
     await page.getByRole('button', { name: 'Open the yard' }).click();
-    await expect(page.getByText('Beckside <b>Trees</b>')).toBeVisible();
+    await expect(page.getByText('Beckside <b>Trees</b>', { exact: true })).toBeVisible();
     await expect(page.getByText('No lot has been sown by this date')).toBeVisible();
   });
 

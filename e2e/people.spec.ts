@@ -47,7 +47,7 @@ test('crew record, and are not offered to redesign', async ({ page, demo }) => {
 
 test('the south has its seasons half a year on', async ({ page, demo }) => {
   await signIn(page, demo, 'nahuel@piedraclara.example');
-  await expect(page.getByText('Vivero Piedra Clara')).toBeVisible();
+  await expect(page.getByText('Vivero Piedra Clara', { exact: true })).toBeVisible();
   await expect(page.getByTestId('ribbon')).toContainText('Jul');
   await station(page, 'Grow');
   await expect(page.getByTestId('lots')).not.toContainText('Sessile oak');

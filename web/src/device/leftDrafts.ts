@@ -7,6 +7,8 @@ const TAB = 'kauri.tab';
 const LEFT = 'kauri.left.';
 /** What is typed is left once the keys rest, ms. */
 const QUIET_MS = 400;
+/** How long a tab that seems open is waited for, ms: one that was closed just now lets go of its lock a moment later. */
+const CLOSING_MS = 500;
 /** Sheets, and the ids they would be kept under. */
 const isTyped = (key: string) => /^kauri\..*\.(draft|id)\./.test(key);
 
@@ -32,7 +34,7 @@ export async function keepTyped(): Promise<void> {
     const isNew = tab === null;
     tab = crypto.randomUUID();
     sessionStorage.setItem(TAB, tab);
-    if (isNew) takeUp(open);
+    if (isNew) await takeUp(open);
   }
   localStorage.removeItem(LEFT + tab);
   void navigator.locks.request(`${TAB}.${tab}`, () => new Promise(() => undefined));
@@ -51,11 +53,19 @@ export async function keepTyped(): Promise<void> {
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && leave());
 }
 
-function takeUp(open: Set<string>): void {
-  const left = Object.keys(localStorage).filter(
-    (key) => key.startsWith(LEFT) && !open.has(`${TAB}.${key.slice(LEFT.length)}`),
+/** Whether a tab is gone, or goes within a moment. */
+const goes = (lock: string): Promise<boolean> =>
+  navigator.locks.request(lock, { signal: AbortSignal.timeout(CLOSING_MS) }, () => true).catch(() => false);
+
+async function takeUp(open: Set<string>): Promise<void> {
+  const keys = Object.keys(localStorage).filter((key) => key.startsWith(LEFT));
+  const gone = await Promise.all(
+    keys.map((key) => {
+      const lock = `${TAB}.${key.slice(LEFT.length)}`;
+      return open.has(lock) ? goes(lock) : true;
+    }),
   );
-  for (const key of left) {
+  for (const key of keys.filter((_, i) => gone[i])) {
     for (const [name, value] of JSON.parse(localStorage.getItem(key)!) as [string, string][])
       if (sessionStorage.getItem(name) === null) sessionStorage.setItem(name, value);
     localStorage.removeItem(key);

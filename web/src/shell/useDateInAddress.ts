@@ -27,34 +27,37 @@ export function useDateInAddress(): void {
   const season = useSeason();
   /** Set while going back or on through what was looked at. */
   let going = false;
+  /** Set while a page is on its way: what is written meanwhile would stop it. */
+  let underway = false;
   /** Set while the date itself is written: then none is carried. */
   let writing = false;
-  const endListening = router.options.history.listen(() => (going = true));
   const take = (on: Said) => season.look(dayIn(on) ?? season.today);
-  const endCarrying = router.beforeEach((to, from) => {
-    if (going || writing || to.query.on !== undefined || from.query.on === undefined) return true;
-    return { ...to, query: { ...to.query, on: from.query.on } };
-  });
-  const endTaking = router.afterEach((to) => {
-    if (going) take(to.query.on);
-    going = false;
-  });
+  function write() {
+    if (underway) return;
+    const { on: before, ...rest } = router.currentRoute.value.query;
+    const on = season.isToday ? undefined : isoOf(season.view);
+    if (on === before) return;
+    writing = true;
+    void router.replace({ query: on ? { ...rest, on } : rest }).finally(() => (writing = false));
+  }
+  const ends = [
+    router.options.history.listen(() => (going = true)),
+    router.beforeEach((to, from) => {
+      underway = true;
+      if (going || writing || to.query.on !== undefined || from.query.on === undefined) return true;
+      return { ...to, query: { ...to.query, on: from.query.on } };
+    }),
+    router.afterEach((to) => {
+      underway = false;
+      if (going) take(to.query.on);
+      going = false;
+      // What rested while the page was on its way.
+      write();
+    }),
+    router.onError(() => (underway = going = false)),
+  ];
   const { query } = router.currentRoute.value;
   if (query.on !== undefined) take(query.on);
-  watchDebounced(
-    () => season.view,
-    (view) => {
-      const { on: before, ...rest } = router.currentRoute.value.query;
-      const on = season.isToday ? undefined : isoOf(view);
-      if (on === before) return;
-      writing = true;
-      void router.replace({ query: on ? { ...rest, on } : rest }).finally(() => (writing = false));
-    },
-    { debounce: REST_MS, immediate: true },
-  );
-  onScopeDispose(() => {
-    endListening();
-    endCarrying();
-    endTaking();
-  });
+  watchDebounced(() => season.view, write, { debounce: REST_MS, immediate: true });
+  onScopeDispose(() => ends.forEach((end) => end()));
 }

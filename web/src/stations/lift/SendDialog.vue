@@ -102,8 +102,11 @@ watch(
 );
 
 async function send() {
-  const parts = offered.value
-    .map(({ id }) => ({ parcelId: id, count: number(draft.value.counts[id]) }))
+  // What somebody else sent meanwhile lies there no more: it is asked for, so that it is said and not left out.
+  const lies = (id: string) => parcels.lying.some((parcel) => parcel.id === id);
+  const parts = Object.entries(draft.value.counts)
+    .filter(([id]) => isOffered(id) || !lies(id))
+    .map(([parcelId, text]) => ({ parcelId, count: number(text) }))
     .filter((part) => part.count !== 0);
   const { to, note } = draft.value;
   const order = chosen.value ? { id: chosen.value.order.id, lineId: chosen.value.line.id } : null;
