@@ -108,7 +108,12 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await expect(tam.getByRole('dialog')).toBeHidden();
   await other.close();
   // It shows under the open sheet as it lands; the sheet is as it was opened.
-  await expect(page.locator('article').getByText(/Bench 2/).first()).toBeAttached();
+  await expect(
+    page
+      .locator('article')
+      .getByText(/Bench 2/)
+      .first(),
+  ).toBeAttached();
   await act(page, 'Keep the count');
   const alert = page.getByRole('dialog').getByRole('alert');
   await expect(alert).toContainText('26-ALN-07 was moved meanwhile: it stands in Bench 2');
