@@ -31,8 +31,14 @@ export function hearLanded(nurseryId: string, told: (landed: Landed) => void): (
     };
   }
   open();
-  return () => {
+  const end = () => {
     clearTimeout(waiting);
     source.close();
+  };
+  // A page that goes is gone at once, and holds nothing.
+  addEventListener('pagehide', end);
+  return () => {
+    removeEventListener('pagehide', end);
+    end();
   };
 }

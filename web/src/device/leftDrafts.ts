@@ -8,7 +8,7 @@ const LEFT = 'kauri.left.';
 /** What is typed is left once the keys rest, ms. */
 const QUIET_MS = 400;
 /** How long a tab that seems open is waited for, ms: one that was closed just now lets go of its lock a moment later. */
-const CLOSING_MS = 500;
+const CLOSING_MS = 2_000;
 /** Sheets, and the ids they would be kept under. */
 const isTyped = (key: string) => /^kauri\..*\.(draft|id)\./.test(key);
 
