@@ -67,7 +67,8 @@ async function takeUp(open: Set<string>): Promise<void> {
   );
   for (const key of keys.filter((_, i) => gone[i])) {
     for (const [name, value] of JSON.parse(localStorage.getItem(key)!) as [string, string][])
-      if (sessionStorage.getItem(name) === null) sessionStorage.setItem(name, value);
+      // Of two tabs that are gone, the sheet with more typed into it: one that was only opened left a blank.
+      if ((sessionStorage.getItem(name) ?? '').length < value.length) sessionStorage.setItem(name, value);
     localStorage.removeItem(key);
   }
 }
