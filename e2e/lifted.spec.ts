@@ -157,6 +157,10 @@ test('two people send the same trees at once: only what lies there leaves', asyn
   await expect(sheet(page)).toHaveCount(0);
   await sheet(other).getByRole('button', { name: 'Send them' }).click();
   await expect(sheet(other).getByRole('alert')).toContainText('Fewer lie there than that');
+  // What was typed for it stays until it is left out.
+  await expect(sheet(other).getByTestId('gone')).toContainText('typed for what lies there no more');
+  await sheet(other).getByRole('button', { name: 'Leave it out' }).click();
+  await expect(sheet(other).getByTestId('gone')).toHaveCount(0);
   await other.context().close();
 });
 

@@ -277,7 +277,7 @@ ignore_startup_parameters = extra_float_digits
   async function stop() {
     stopped = true;
     await following;
-    // The front first, the database last, and the one that follows before the one it follows.
+    // The front first, the databases and their monitor last.
     for (const one of kept.reverse()) await one.stop(one.name === 'haproxy' ? 'SIGKILL' : 'SIGTERM');
   }
 
@@ -394,7 +394,8 @@ ${ports.servers.map((at, i) => `  server s${i + 1} 127.0.0.1:${at} check inter 5
     };
   } catch (error) {
     await stop();
-    if (isNew) rmSync(portsFile, { force: true });
+    // What was half made is not taken up again.
+    if (isNew) rmSync(folder, { recursive: true, force: true });
     throw error;
   }
 }

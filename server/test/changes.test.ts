@@ -1,6 +1,11 @@
+import { once } from 'node:events';
 import type { Landed } from '@kauri/core/contract';
+import express from 'express';
 import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Changes } from '../src/db/changes';
+import { serveChanges } from '../src/http/changes';
+import type { Server } from '../src/http/context';
 import { startServer, type RunningServer } from '../src/start';
 import {
   addPerson,
@@ -131,5 +136,37 @@ describe('what others write', () => {
     expect((await ask(visitor, 'not-an-id')).status).toBe(422);
     const heard = await listen(server.url, visitor.cookie, nursery);
     heard.end();
+  });
+
+  it('ends for whoever is taken out of the nursery while they listen', async () => {
+    const { nursery } = yard.nursery;
+    const leaver = await addPerson(server, nursery, 'leaver@testing.example', 'crew');
+    const told = new Set<(landed: Landed) => void>();
+    const changes: Changes = {
+      follow: (_, tell) => {
+        told.add(tell);
+        return () => told.delete(tell);
+      },
+      stop: () => Promise.resolve(),
+    };
+    const app = express();
+    serveChanges(app, { pool: server.owner } as unknown as Server, changes, 20);
+    const http = app.listen(0, '127.0.0.1');
+    await once(http, 'listening');
+    try {
+      const { port } = http.address() as { port: number };
+      const mine = await listen(`http://127.0.0.1:${port}`, leaver.cookie, nursery);
+      expect(told.size).toBe(1);
+      const ended = expect(mine.next()).rejects.toThrow('The stream ended.');
+      await server.owner.query(
+        `delete from membership where nursery_id = $1 and person_id = (select id from person where email = $2)`,
+        [nursery, 'leaver@testing.example'],
+      );
+      await ended;
+      expect(told.size).toBe(0);
+    } finally {
+      http.closeAllConnections();
+      http.close();
+    }
   });
 });

@@ -15,26 +15,32 @@ export function pageOf(req: Request): string | null {
 }
 
 /** Tells members of a nursery what lands in it, as an event stream that holds no connection to the database. */
-export function serveChanges(app: Express, server: Server, changes: Changes): void {
+export function serveChanges(app: Express, server: Server, changes: Changes, beatMs = BEAT_MS): void {
   app.get(`/api${changesPath}`, async (req, res) => {
     const nurseryId = Id.parse(req.params.nursery);
     res.locals.route = 'changes';
     await mustHaveAccess(server, toRead, req);
+    // Whoever left while that was asked is not told of anything.
+    if (res.destroyed) return;
     res.writeHead(200, { 'Content-Type': 'text/event-stream', 'X-Accel-Buffering': 'no' });
     // The page knows now that nothing after this is missed.
     res.write('event: listening\ndata:\n\n');
-    const end = changes.follow(nurseryId, (landed: Landed) =>
+    const unfollow = changes.follow(nurseryId, (landed: Landed) =>
       res.write(`data: ${JSON.stringify(landed)}\n\n`),
     );
     const beat = setInterval(() => {
       mustHaveAccess(server, toRead, req).then(
-        () => res.write(':\n\n'),
-        () => res.end(),
+        () => !res.writableEnded && res.write(':\n\n'),
+        () => {
+          end();
+          res.end();
+        },
       );
-    }, BEAT_MS);
-    res.on('close', () => {
+    }, beatMs);
+    const end = () => {
       clearInterval(beat);
-      end();
-    });
+      unfollow();
+    };
+    res.on('close', end);
   });
 }

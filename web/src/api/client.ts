@@ -116,9 +116,15 @@ const idleHeader = (): Record<string, string> =>
 /** This page, by a name of its own: what it writes itself it need not fetch. */
 export const PAGE = Math.random().toString(36).slice(2);
 
+let writes = 0;
+/** Counts what this page began to write, and had answered. */
+export const written = () => writes;
+
 async function send<N extends RouteName>(name: N, input: Input<N>, init: RequestInit): Promise<Response> {
+  const isWrite = paths[name][0] !== 'GET';
   for (let again = false; ; again = true) {
     let response: Response;
+    if (isWrite) writes++;
     try {
       const signals = [init.signal, input.withinMs && AbortSignal.timeout(input.withinMs)].filter((s) => !!s);
       response = await fetch(addressOf(name, input), {
@@ -137,6 +143,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
       told(false, null);
       throw new OfflineError();
     }
+    if (isWrite) writes++;
     const problem = response.ok ? null : ((await response.json().catch(() => null)) as Problem | null);
     const isKauri = response.ok || problem !== null;
     told(isKauri, isKauri ? Date.parse(response.headers.get('date') ?? '') || null : null);

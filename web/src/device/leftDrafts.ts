@@ -7,8 +7,6 @@ const TAB = 'kauri.tab';
 const LEFT = 'kauri.left.';
 /** What is typed is left once the keys rest, ms. */
 const QUIET_MS = 400;
-/** How long a tab that seems open is waited for, ms: one that was closed just now lets go of its lock a moment later. */
-const CLOSING_MS = 2_000;
 /** Sheets, and the ids they would be kept under. */
 const isTyped = (key: string) => /^kauri\..*\.(draft|id)\./.test(key);
 
@@ -34,7 +32,7 @@ export async function keepTyped(): Promise<void> {
     const isNew = tab === null;
     tab = crypto.randomUUID();
     sessionStorage.setItem(TAB, tab);
-    if (isNew) await takeUp(open);
+    if (isNew) takeUp(open);
   }
   localStorage.removeItem(LEFT + tab);
   void navigator.locks.request(`${TAB}.${tab}`, () => new Promise(() => undefined));
@@ -53,19 +51,11 @@ export async function keepTyped(): Promise<void> {
   document.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && leave());
 }
 
-/** Whether a tab is gone, or goes within a moment. */
-const goes = (lock: string): Promise<boolean> =>
-  navigator.locks.request(lock, { signal: AbortSignal.timeout(CLOSING_MS) }, () => true).catch(() => false);
-
-async function takeUp(open: Set<string>): Promise<void> {
-  const keys = Object.keys(localStorage).filter((key) => key.startsWith(LEFT));
-  const gone = await Promise.all(
-    keys.map((key) => {
-      const lock = `${TAB}.${key.slice(LEFT.length)}`;
-      return open.has(lock) ? goes(lock) : true;
-    }),
+function takeUp(open: Set<string>): void {
+  const left = Object.keys(localStorage).filter(
+    (key) => key.startsWith(LEFT) && !open.has(`${TAB}.${key.slice(LEFT.length)}`),
   );
-  for (const key of keys.filter((_, i) => gone[i])) {
+  for (const key of left) {
     for (const [name, value] of JSON.parse(localStorage.getItem(key)!) as [string, string][])
       // Of two tabs that are gone, the sheet with more typed into it: one that was only opened left a blank.
       if ((sessionStorage.getItem(name) ?? '').length < value.length) sessionStorage.setItem(name, value);

@@ -36,11 +36,11 @@ export function useEditing<B extends object>(
     write: (id: string, version: number, body: B) => Promise<T>,
   ): Promise<{ answer: T; together: boolean } | null> {
     for (;;) {
-      const with_ = found.value;
-      const body = with_ ? editsTogether(opened.body, mine, with_.body).record : mine;
-      const version = with_?.version ?? opened.version;
+      const theirsNow = found.value;
+      const body = theirsNow ? editsTogether(opened.body, mine, theirsNow.body).record : mine;
+      const version = theirsNow?.version ?? opened.version;
       const answer = await saving.save({ body, version }, (id) => write(id, version, body));
-      if (answer !== null) return { answer, together: with_ !== null };
+      if (answer !== null) return { answer, together: theirsNow !== null };
       const { value } = saving.fault;
       if (!(value instanceof ProblemError && value.kind === 'stale-edit')) return null;
       found.value = bodyOf(value.problem.current);

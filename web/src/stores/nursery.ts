@@ -32,6 +32,29 @@ import { lotsAhead } from './lotsAhead';
 import { usePreferences } from './preferences';
 import { useSession } from './session';
 
+type Part = 'lots' | 'settings' | 'weather';
+/** What writes of each area change of what is kept here. */
+const touches: Readonly<Record<Area, readonly Part[]>> = {
+  lots: ['lots'],
+  growing: ['lots'],
+  roots: ['lots'],
+  parcels: ['lots'],
+  plantings: ['lots'],
+  arrivals: ['lots'],
+  holds: ['lots'],
+  seed: ['lots', 'settings'],
+  weather: ['lots', 'settings', 'weather'],
+  archive: ['lots', 'settings', 'weather'],
+  yard: ['settings'],
+  water: ['settings'],
+  learnt: ['settings'],
+  today: [],
+  plan: [],
+  people: [],
+  instruments: [],
+  year: [],
+};
+
 /** The nursery's catalogue, lots, records and weather, as the server has them. */
 export const useNursery = defineStore('nursery', () => {
   const session = useSession();
@@ -195,21 +218,6 @@ export const useNursery = defineStore('nursery', () => {
     trouble.value = null;
   }
 
-  /** Areas whose writes change no lot. */
-  const besideLots: readonly Area[] = [
-    'today',
-    'plan',
-    'people',
-    'learnt',
-    'holds',
-    'water',
-    'instruments',
-    'year',
-    'yard',
-  ];
-  /** Areas whose writes change what lots are read by. */
-  const ofSettings: readonly Area[] = ['yard', 'water', 'weather', 'learnt', 'seed', 'archive'];
-
   /** Takes in what others wrote; what it does not touch stays as it is. */
   async function takeIn({ areas, lots }: Gathered) {
     if (!catalogue.value) return;
@@ -217,14 +225,11 @@ export const useNursery = defineStore('nursery', () => {
       await Promise.all([catchUp(), reloadSettings()]);
       return;
     }
+    const touched = (part: Part) => [...areas].some((area) => touches[area].includes(part));
     await Promise.all([
-      ofSettings.some((area) => areas.has(area)) ? reloadSettings() : null,
-      areas.has('weather') ? reloadWeather() : null,
-      [...areas].every((area) => besideLots.includes(area))
-        ? null
-        : lots
-          ? keeper.refreshSome([...lots])
-          : keeper.refresh(),
+      touched('settings') ? reloadSettings() : null,
+      touched('weather') ? reloadWeather() : null,
+      !touched('lots') ? null : lots ? keeper.refreshSome([...lots]) : keeper.refresh(),
     ]);
   }
 

@@ -3,7 +3,7 @@ import type { Area } from '@kauri/core/contract/paths';
 import { useDocumentVisibility } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { onScopeDispose, watch } from 'vue';
-import { PAGE } from '../api/client';
+import { PAGE, written } from '../api/client';
 import { hearLanded } from '../api/landed';
 import { useNursery } from './nursery';
 
@@ -29,35 +29,63 @@ export function gathered(all: readonly Landed[]): Gathered {
   };
 }
 
+/**
+ * Takes in what is heard, some together and one taking-in after another: resting in between, longer where it took long.
+ * What was written here meanwhile may be older in what came: then it is taken in once more.
+ * @param written counts what this page wrote
+ */
+export function takingTurns(takeIn: (news: Gathered) => Promise<unknown>, written: () => number) {
+  let heard: Landed[] = [];
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let taking = false;
+  let restMs = 0;
+  async function turn() {
+    timer = undefined;
+    taking = true;
+    const these = heard;
+    heard = [];
+    const [began, before] = [performance.now(), written()];
+    await takeIn(gathered(these)).catch(() => undefined);
+    taking = false;
+    if (written() !== before) heard.push(...these);
+    restMs = Math.max(LEAST_REST_MS, REST_FOR_EACH * (performance.now() - began));
+    if (heard.length) soon();
+    else timer = setTimeout(rested, restMs);
+  }
+  function rested() {
+    timer = undefined;
+    restMs = 0;
+    if (heard.length) soon();
+  }
+  function soon() {
+    if (!taking) timer ??= setTimeout(() => void turn(), Math.max(GATHER_MS, restMs));
+  }
+  return {
+    hear(landed: Landed) {
+      heard.push(landed);
+      soon();
+    },
+    stop() {
+      clearTimeout(timer);
+      timer = undefined;
+      heard = [];
+    },
+  };
+}
+
 /** What others write, as it lands: whoever shows something of it takes it in. */
 export const useOthers = defineStore('others', () => {
   const nursery = useNursery();
   const takers = new Set<{ areas: readonly Area[]; take: () => Promise<unknown> }>();
-  let heard: Landed[] = [];
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let restUntil = 0;
-
-  async function takeIn() {
-    timer = undefined;
-    const news = gathered(heard);
-    heard = [];
-    const began = performance.now();
+  const turns = takingTurns((news) => {
     const wanted = [...takers].filter(
-      ({ areas }) => news.areas === null || areas.some((a) => news.areas!.has(a)),
+      ({ areas }) => news.areas === null || areas.some((area) => news.areas!.has(area)),
     );
-    await Promise.allSettled([nursery.takeIn(news), ...wanted.map(({ take }) => take())]);
-    const now = performance.now();
-    restUntil = now + Math.max(LEAST_REST_MS, REST_FOR_EACH * (now - began));
-    if (heard.length) soon();
-  }
-  function soon() {
-    timer ??= setTimeout(() => void takeIn(), Math.max(GATHER_MS, restUntil - performance.now()));
-  }
-  function hear(landed: Landed) {
-    if (landed.page === PAGE) return;
-    heard.push(landed);
-    soon();
-  }
+    return Promise.allSettled([nursery.takeIn(news), ...wanted.map(({ take }) => take())]);
+  }, written);
+  const hear = (landed: Landed) => {
+    if (landed.page !== PAGE) turns.hear(landed);
+  };
 
   /** Hears what lands while the page is seen; comes back to what it missed. Ends with whoever asks for it. */
   function listen(): void {
@@ -74,8 +102,7 @@ export const useOthers = defineStore('others', () => {
     );
     onScopeDispose(() => {
       end?.();
-      clearTimeout(timer);
-      timer = undefined;
+      turns.stop();
     });
   }
 

@@ -101,11 +101,23 @@ watch(
   { immediate: true },
 );
 
+/** What was typed for parcels that somebody else sent or lost meanwhile: it is asked for until it is left out, and never left out without a word. */
+const gone = computed(() =>
+  !parcels.loaded
+    ? []
+    : Object.entries(draft.value.counts).filter(
+        ([id, text]) => text.trim() && !parcels.lying.some((parcel) => parcel.id === id),
+      ),
+);
+function leaveOut() {
+  const ids = new Set(gone.value.map(([id]) => id));
+  draft.value.counts = Object.fromEntries(Object.entries(draft.value.counts).filter(([id]) => !ids.has(id)));
+}
+
 async function send() {
-  // What somebody else sent meanwhile lies there no more: it is asked for, so that it is said and not left out.
-  const lies = (id: string) => parcels.lying.some((parcel) => parcel.id === id);
+  const asked = new Set([...offered.value.map(({ id }) => id), ...gone.value.map(([id]) => id)]);
   const parts = Object.entries(draft.value.counts)
-    .filter(([id]) => isOffered(id) || !lies(id))
+    .filter(([id]) => asked.has(id))
     .map(([parcelId, text]) => ({ parcelId, count: number(text) }))
     .filter((part) => part.count !== 0);
   const { to, note } = draft.value;
@@ -148,6 +160,11 @@ async function send() {
         :most="most"
         :wanted="wantedOf"
       />
+      <p v-if="gone.length" class="panel flex flex-wrap items-center gap-x-3 p-3" data-testid="gone">
+        {{ gone.map(([, text]) => text).join(' and ') }} typed for what lies there no more: somebody sent it,
+        or took it out, meanwhile.
+        <button class="act" type="button" @click="leaveOut">Leave it out</button>
+      </p>
       <p class="text-lg" aria-live="polite" data-testid="leaving">
         <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> leave<template v-if="stillWanted !== null"
           >; the line then wants
