@@ -1,6 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { ensureBuilt } from './lib/build.mjs';
 import { ensureChromium, ensurePackages } from './lib/packages.mjs';
 import { ensurePostgres, openThrowaway } from './lib/postgres.mjs';
@@ -22,6 +23,16 @@ const sum = (values) => values.reduce((total, value) => total + value, 0);
 
 let passed = 0;
 let failed = 0;
+/** What failed and why in short, said once more at the end, where nobody has to look for it. */
+const why = [];
+const LINES_OF_A_FAILURE = 14;
+const sayWhy = (part, name, message) =>
+  why.push(
+    [
+      `✗ ${part}: ${name}`,
+      ...stripVTControlCharacters(message).split('\n').slice(0, LINES_OF_A_FAILURE),
+    ].join('\n    '),
+  );
 
 /** Runs one part of the tests and says how it went and how long it took; what it printed is shown where it failed. */
 async function part(name, work) {
@@ -34,6 +45,7 @@ async function part(name, work) {
     ({ good, bad, output } = await work());
   } catch (error) {
     output = error.stack && !error.message.includes('\n') ? error.stack : error.message;
+    sayWhy(name, 'as a whole', output);
   }
   passed += good;
   failed += bad;
@@ -91,6 +103,13 @@ const vitestCounts = (r) => {
   sayLongest(
     r.testResults.map((f) => [relative(root, f.name), sum(f.assertionResults.map((t) => t.duration ?? 0))]),
   );
+  for (const file of r.testResults) {
+    if (file.status !== 'failed') continue;
+    if (file.assertionResults.length === 0) sayWhy(relative(root, file.name), 'as a whole', file.message);
+    for (const test of file.assertionResults)
+      if (test.status === 'failed')
+        sayWhy(relative(root, file.name), test.fullName, test.failureMessages.join('\n'));
+  }
   return {
     good: r.numPassedTests,
     // A file that could not be loaded fails without a failed test.
@@ -102,7 +121,13 @@ const vitestCounts = (r) => {
 const playwrightCounts = ({ stats, errors, suites }) => {
   const specsOf = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specsOf)];
   const took = ({ tests }) => sum(tests.flatMap((t) => t.results).map((r) => r.duration));
-  sayLongest(suites.flatMap(specsOf).map((spec) => [spec.title, took(spec)]));
+  const specs = suites.flatMap(specsOf);
+  sayLongest(specs.map((spec) => [spec.title, took(spec)]));
+  for (const spec of specs)
+    for (const { status, errors: faults } of spec.tests.flatMap((test) => test.results))
+      if (status !== 'passed' && status !== 'skipped')
+        sayWhy(spec.file, spec.title, faults.map((fault) => fault.message ?? '').join('\n'));
+  for (const error of errors) sayWhy('e2e', 'as a whole', error.message ?? String(error));
   return { good: stats.expected, bad: stats.unexpected + stats.flaky + errors.length };
 };
 
@@ -168,4 +193,7 @@ main()
     failed++;
     fail(error);
   })
-  .finally(() => console.log(`\n${passed} passed, ${failed} failed`));
+  .finally(() => {
+    for (const one of why) console.log(`\n${one}`);
+    console.log(`\n${passed} passed, ${failed} failed`);
+  });
