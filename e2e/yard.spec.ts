@@ -112,3 +112,53 @@ test('Today leads to the lot, and changes when the act is done', async ({ page, 
   await expect(page.getByRole('heading', { name: 'Standing' })).toBeVisible();
   await expect(act).toHaveCount(0);
 });
+
+test('a lot sown by mistake is taken back, one written down wrong is put right, and the bag follows', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/grow?new=1');
+  const sow = async () => {
+    await sheet(page).getByLabel('Code').fill('MISTAKE-1');
+    await sheet(page).getByLabel('Species').selectOption({ label: 'Downy birch, Betula pubescens' });
+    await sheet(page).getByLabel('Place').selectOption({ index: 0 });
+    await sheet(page).getByLabel('Density').fill('100');
+    await sheet(page).getByLabel('Area of bed').fill('0.1');
+    await sheet(page).getByLabel('Seeds sown').fill('40');
+    await sheet(page).getByRole('button', { name: 'Sow it' }).click();
+    await expect(page.getByRole('heading', { name: 'MISTAKE-1', level: 1 })).toBeVisible();
+  };
+  await sow();
+  await page.keyboard.press('u');
+  await expect(page.getByText('Taken back: MISTAKE-1 sown.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'MISTAKE-1', level: 1 })).toHaveCount(0);
+  // The same code is free again.
+  await page.keyboard.press('n');
+  await sow();
+
+  await page.getByRole('button', { name: 'Correct the sowing' }).click();
+  await sheet(page).getByLabel('Code').fill('RIGHT-1');
+  await sheet(page).getByLabel('Seeds sown').fill('60');
+  await sheet(page).getByLabel('Sown on').fill('2026-11-02');
+  await sheet(page).getByRole('button', { name: 'Keep it so' }).click();
+  await expect(page.getByRole('heading', { name: 'RIGHT-1', level: 1 })).toBeVisible();
+  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await expect(page.getByTestId('balances')).toContainText('60');
+  await page.keyboard.press('u');
+  await expect(page.getByRole('heading', { name: 'MISTAKE-1', level: 1 })).toBeVisible();
+  await expect(page.getByTestId('balances')).toContainText('40');
+
+  // A day after its first record is refused with a sentence, and nothing typed is lost.
+  await page.keyboard.press('c');
+  await sheet(page).getByLabel('Seedlings standing now').fill('5');
+  await sheet(page).getByRole('button', { name: 'Keep the count' }).click();
+  await expect(sheet(page)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Correct the sowing' }).click();
+  await sheet(page).getByLabel('Seeds sown').fill('4');
+  await sheet(page).getByRole('button', { name: 'Keep it so' }).click();
+  await expect(sheet(page).getByRole('alert').first()).toContainText('5 of MISTAKE-1 came up or were lost');
+  await sheet(page).getByRole('button', { name: 'It was never sown: take the sowing back' }).click();
+  await sheet(page).getByRole('button', { name: 'Take it back' }).click();
+  await expect(sheet(page).getByRole('alert').first()).toContainText('worked on since it was sown');
+  await expect(sheet(page).getByLabel('Seeds sown')).toHaveValue('4');
+});

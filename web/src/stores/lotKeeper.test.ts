@@ -100,6 +100,20 @@ describe('lots in the browser', () => {
     expect(asked).toHaveBeenCalledTimes(2);
   });
 
+  it('that somebody took back are gone, by name and with their records; one made here just now stays', async () => {
+    const server = aServer({ a: { stamp: '1' }, b: { stamp: '1' } });
+    const keeper = lotKeeper(server.source, () => TODAY, vi.fn());
+    await keeper.refresh();
+    server.held.delete('a');
+    const asking = keeper.refreshSome(['a', 'b', 'mine']);
+    keeper.takeLots([{ lot: row('mine'), evidence: records('mine') } as unknown as LotDetail]);
+    await asking;
+    for (const kept of [keeper.index, keeper.lots, keeper.evidence])
+      expect([...kept.value.keys()]).toEqual(['b', 'mine']);
+    keeper.drop(['mine', 'unknown']);
+    expect([...keeper.lots.value.keys()]).toEqual(['b']);
+  });
+
   it('of the past are known by name, and fetched when they are looked for', async () => {
     const server = aServer({
       gone: { stamp: '1', closedOn: '2024-03-01' },

@@ -143,6 +143,7 @@ export function lotKeeper(
     for (const some of parts(ids, AT_ONCE)) {
       const began = writes;
       const { stamps: named } = await source.stamps(some);
+      drop(some.filter((id) => !writtenSince(id, began) && !named.some((lot) => lot.id === id)));
       const wanted = named.filter(
         (lot) =>
           !writtenSince(lot.id, began) &&
@@ -186,7 +187,19 @@ export function lotKeeper(
     evidence.value = new Map([...evidence.value, ...details.map((d) => [d.lot.id, d.evidence] as const)]);
   }
 
+  /** Lots that are no more: taken back with what they came of. */
+  function drop(ids: readonly string[]): void {
+    const gone = new Set(ids.filter((id) => index.value.has(id)));
+    if (!gone.size) return;
+    const without = <T>(all: ReadonlyMap<string, T>) => new Map([...all].filter(([id]) => !gone.has(id)));
+    index.value = without(index.value);
+    lots.value = without(lots.value);
+    evidence.value = without(evidence.value);
+    for (const id of gone) stamps.delete(id);
+  }
+
   return {
+    drop,
     index,
     lots,
     evidence,

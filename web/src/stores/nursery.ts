@@ -294,6 +294,7 @@ export const useNursery = defineStore('nursery', () => {
     void device.remembered().then((memory) => memory?.keepLots(of, new Map(), records));
   }
   const takeLot = (detail: LotDetail) => takeLots([detail]);
+  const dropLot = (id: string) => keeper.drop([id]);
 
   function takePlace(place: Place) {
     const before = catalogue.value!;
@@ -353,6 +354,7 @@ export const useNursery = defineStore('nursery', () => {
     learnt,
     takeLot,
     takeLots,
+    dropLot,
     takePlace,
   };
 });

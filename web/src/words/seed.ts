@@ -61,6 +61,7 @@ export const reasonWords = {
   given: 'given away',
   'thrown-out': 'thrown out',
   counted: 'weighed anew',
+  returned: 'came back: not sown after all',
 } as const;
 
 /** A protocol in a line: «soak 1 d, then cold 60 d». */

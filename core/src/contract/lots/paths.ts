@@ -8,6 +8,8 @@ export const lotsPaths = {
   evidence: ['GET', '/nurseries/:nursery/evidence'],
   lot: ['GET', '/nurseries/:nursery/lots/:lot'],
   sowLot: ['POST', '/nurseries/:nursery/lots'],
+  correctSowing: ['PUT', '/nurseries/:nursery/lots/:lot/sowing'],
+  takeBackSowing: ['POST', '/nurseries/:nursery/lots/:lot/sowing/undo'],
   editLot: ['PUT', '/nurseries/:nursery/lots/:lot'],
   shiftLot: ['POST', '/nurseries/:nursery/lots/:lot/shifts'],
   prickOut: ['POST', '/nurseries/:nursery/lots/:lot/prick-out'],

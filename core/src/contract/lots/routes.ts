@@ -35,6 +35,18 @@ export const lotsRoutes = {
     body: lots.NewLot,
     answer: lots.LotDetail,
   }),
+  correctSowing: route(
+    paths.correctSowing,
+    'grower',
+    'Correct how a lot was sown: species, day, count, code, bag, place',
+    { params: atLot, body: lots.CorrectedSowing, answer: lots.LotDetail },
+  ),
+  takeBackSowing: route(
+    paths.takeBackSowing,
+    'grower',
+    'Take a sowing back that nothing was recorded of since',
+    { params: atLot, body: lots.Undo, answer: lots.TakenBack },
+  ),
   editLot: route(paths.editLot, 'grower', 'Change a lot’s target, leaf fall or note', {
     params: atLot,
     body: lots.EditedLot,

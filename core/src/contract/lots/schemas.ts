@@ -72,6 +72,29 @@ export const NewLot = z.object({
 });
 export type NewLot = z.infer<typeof NewLot>;
 
+/** A sowing as it was in truth, where it was written down wrong. */
+export const CorrectedSowing = z.object({
+  id: Id,
+  version: wholeNumber('Version', 1, 1e9),
+  code: LotCode,
+  speciesId: Id,
+  sownOn: PlainDate,
+  seedState: z.enum(['ready', 'fresh']),
+  origin: z.enum(['seed', 'cuttings']),
+  seedLotId: Id.nullable(),
+  treatmentId: Id.nullable(),
+  stockBedId: Id.nullable(),
+  cutting: z.enum(cuttingKinds).nullable(),
+  patch: Patch.nullable(),
+  seeds: wholeNumber('Seeds sown', 1, 10_000_000),
+  /** Where it was sown; null leaves that as it is, as it must be of a lot moved on since. */
+  stage: NewStage.nullable(),
+});
+export type CorrectedSowing = z.infer<typeof CorrectedSowing>;
+
+/** A lot that is gone with the sowing that was taken back. */
+export const TakenBack = z.object({ id: Id, code: z.string() });
+
 export const EditedLot = z.object({
   version: wholeNumber('Version', 1, 1e9),
   targetHeightCm: lotWords.targetHeightCm,

@@ -52,6 +52,7 @@ export const seedReasons = [
   'given',
   'thrown-out',
   'counted',
+  'returned',
 ] as const;
 export type SeedReason = (typeof seedReasons)[number];
 

@@ -47,6 +47,8 @@ export const lot = pgTable(
     targetHeightCm: doublePrecision('target_height_cm'),
     leafFallOn: date('leaf_fall_on'),
     note: text().notNull().default(''),
+    /** When it was taken back with what it came of: then it never was, and is not shown. */
+    takenBackAt: timestamp('taken_back_at', { withTimezone: true }),
     version: integer().notNull().default(1),
   },
   (t) => [

@@ -1,5 +1,5 @@
-import type { Account } from '@kauri/core';
-import { and, eq, inArray } from 'drizzle-orm';
+import { inForce, type Account } from '@kauri/core';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { balance, movement } from '../../db/schema/index';
 import type { Work } from '../../http/context';
@@ -64,7 +64,7 @@ export async function held(work: Work, lotId: string, account: Account): Promise
   return row?.held ?? 0;
 }
 
-/** Reverses every movement of some entries, of one lot where it is named. Returns how many. */
+/** Reverses what still holds of some entries, of one lot where it is named. Returns how many movements. */
 export async function reverseEntries(
   work: Work,
   entryIds: readonly string[],
@@ -72,7 +72,7 @@ export async function reverseEntries(
   onDate: string,
   lotId?: string,
 ): Promise<number> {
-  const rows = await work.tx
+  const all = await work.tx
     .select()
     .from(movement)
     .where(
@@ -81,8 +81,22 @@ export async function reverseEntries(
         lotId === undefined ? undefined : eq(movement.lotId, lotId),
         inArray(movement.entryId, [...entryIds]),
       ),
-    );
-  const back = rows.reverse().map((m) => ({
+    )
+    .orderBy(asc(movement.id));
+  return reverse(work, inForce(all), undoId, onDate);
+}
+
+/**
+ * Reverses movements, the last first.
+ * @param onDate the day it is written for; a later movement is reversed on its own day
+ */
+export async function reverse(
+  work: Work,
+  rows: readonly (typeof movement.$inferSelect)[],
+  undoId: string,
+  onDate: string,
+): Promise<number> {
+  const back = [...rows].reverse().map((m) => ({
     nurseryId: work.nurseryId,
     id: newId(),
     lotId: m.lotId,

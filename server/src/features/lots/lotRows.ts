@@ -14,7 +14,7 @@ const LOT_ROWS = `
     where b.nursery_id = l.nursery_id and b.lot_id = l.id) b on true
   left join lateral (select o.on_date as last_on from observation o
     where o.nursery_id = l.nursery_id and o.lot_id = l.id and o.struck_at is null order by o.on_date desc limit 1) o on true
-  where l.nursery_id = $1`;
+  where l.nursery_id = $1 and l.taken_back_at is null`;
 
 /** Lots of a nursery after a code, by code: nursery, code, how many. */
 export const LOT_PAGE = `${LOT_ROWS} and l.code > $2 order by l.code limit $3`;

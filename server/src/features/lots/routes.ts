@@ -16,6 +16,7 @@ import { lotStamps } from './stamps';
 import { undoEntry, undoTogether } from './undo';
 import { prickOut } from './prickOut';
 import { shiftLot } from './shift';
+import { correctSowing, takeBackSowing } from './correctSowing';
 import { sowLot } from './sow';
 import { splitLot } from './split';
 
@@ -97,6 +98,16 @@ export const lotHandlers: HandlersOf<typeof lotsRoutes> = {
   async sowLot(call) {
     await sowLot(await workOf(call), call.body);
     return lotDetail(call.tx, call.nurseryId, call.body.id);
+  },
+
+  async correctSowing(call) {
+    await correctSowing(await workOf(call), call.params.lot, call.body);
+    return lotDetail(call.tx, call.nurseryId, call.params.lot);
+  },
+
+  async takeBackSowing(call) {
+    const { id, code } = await takeBackSowing(await workOf(call), call.params.lot, call.body);
+    return { id, code };
   },
 
   async editLot(call) {

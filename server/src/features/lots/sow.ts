@@ -32,17 +32,18 @@ export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> 
 
 /** Stands a lot in a place from a day on. */
 export async function standIn(work: Work, lotId: string, s: NewStage, startedOn: string): Promise<void> {
-  await work.tx.insert(stage).values({
-    nurseryId: work.nurseryId,
-    id: s.id,
-    lotId,
-    placeId: s.placeId,
-    startedOn,
-    ...(s.kind === 'container'
-      ? { containerTypeId: s.containerTypeId, trays: s.trays }
-      : { densityPerM2: s.densityPerM2, areaM2: s.areaM2 }),
-  });
+  await work.tx
+    .insert(stage)
+    .values({ nurseryId: work.nurseryId, id: s.id, lotId, startedOn, ...stoodIn(s) });
 }
+
+/** What a stage stands in, as it is kept. */
+export const stoodIn = (s: NewStage) => ({
+  placeId: s.placeId,
+  ...(s.kind === 'container'
+    ? { containerTypeId: s.containerTypeId, trays: s.trays, densityPerM2: null, areaM2: null }
+    : { containerTypeId: null, trays: null, densityPerM2: s.densityPerM2, areaM2: s.areaM2 }),
+});
 
 /** A stage must go where its kind can stand, and be no larger than the place itself. */
 export async function mustFit(work: Work, s: NewStage): Promise<void> {

@@ -2,14 +2,15 @@ import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
-import { lot, observation, parcel } from '../../db/schema/index';
+import { observation, parcel } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { beginStanding } from './beginStanding';
-import { move, reverseEntries } from './ledger';
+import { move } from './ledger';
 import { lockLot, mustBeRecordable } from './locked';
 import { mustHold } from './shift';
 import { storeSizes } from './storeSizes';
+import { takeLotBack, WORKED_ON } from './takeLotBack';
 
 /**
  * Sets part of a lot apart as a lot of its own: small ones held over in a bed, some potted on, some kept apart. It is as old as
@@ -118,19 +119,13 @@ async function mustLie({ tx, nurseryId }: Work, lotId: string, parcelId: string,
 
 /** Lots that came of a record: by its id, or, of those kept before it was written down, by its day. */
 const BORN = `
-  select l.id, l.code,
-    exists (select 1 from movement m where m.nursery_id = l.nursery_id and m.lot_id = l.id and m.entry_id <> l.id)
-    or exists (select 1 from stage s where s.nursery_id = l.nursery_id and s.lot_id = l.id and s.ended_on is not null)
-    or exists (select 1 from observation o where o.nursery_id = l.nursery_id and o.lot_id = l.id and o.struck_at is null
-      and o.id is distinct from l.born_of and not exists (select 1 from stage s where s.nursery_id = l.nursery_id
-        and (s.id = o.id or (s.lot_id = l.id and s.started_on > o.on_date)))) as worked
+  select l.id, l.code, ${WORKED_ON} as worked
   from lot l
-  where l.nursery_id = $1
+  where l.nursery_id = $1 and l.taken_back_at is null
     and (l.born_of = $3 or (l.parent_lot_id = $2 and l.born_of is null and l.origin = 'pricked' and exists (
       select 1 from movement m where m.nursery_id = l.nursery_id and m.lot_id = $2 and m.entry_id = $3
         and m.to_account = 'out:pricked-out' and m.on_date = l.sown_on)))
   order by l.id`;
-const MOST_CODE = 24;
 
 /**
  * Takes the lots back that came of a record which is taken back: their trees stand where they stood, once.
@@ -156,19 +151,5 @@ export async function takeBackBorn(
       'not-undone',
       `${worked.code} came of this, and was worked on since: take back what was recorded of it first.`,
     );
-  for (const { id, code } of rows) {
-    await lockLot(work, id);
-    await reverseEntries(work, [id], undoId, on, id);
-    await tx
-      .update(observation)
-      .set({ struckAt: new Date() })
-      .where(and(eq(observation.nurseryId, nurseryId), eq(observation.lotId, id)));
-    // Its code is free for another.
-    const mark = ` ×${id.slice(-4)}`;
-    await tx
-      .update(lot)
-      .set({ code: `${code.slice(0, MOST_CODE - mark.length)}${mark}` })
-      .where(and(eq(lot.nurseryId, nurseryId), eq(lot.id, id)));
-    await note(work, 'take back', id, { code }, null);
-  }
+  for (const { id } of rows) await takeLotBack(work, await lockLot(work, id), undoId, on);
 }

@@ -19,7 +19,7 @@ const stamps = (some: string) => `
     on m.lot_id = l.id
   left join (select lot_id, count(*) as n, string_agg(concat(started_on, ended_on), '.' order by started_on) as last
              from stage where nursery_id = $1 ${some} group by lot_id) s on s.lot_id = l.id
-  where l.nursery_id = $1 ${some.replace('lot_id', 'l.id')} order by l.code`;
+  where l.nursery_id = $1 and l.taken_back_at is null ${some.replace('lot_id', 'l.id')} order by l.code`;
 
 const ALL = stamps('');
 const SOME = stamps('and lot_id = any($2::uuid[])');

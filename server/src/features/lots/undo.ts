@@ -19,7 +19,7 @@ export async function undoEntry(
 ): Promise<void> {
   const row = await lockLot(work, lotId);
   if (entryId === lotId)
-    throw new Refusal(422, 'not-undone', 'A sowing is not taken back; write its seeds off instead.');
+    throw new Refusal(422, 'not-undone', 'A sowing is taken back or corrected where the lot is shown.');
   const [sent] = await work.tx
     .select({ id: sending.id })
     .from(sending)

@@ -20,7 +20,7 @@ type Stood = [lotId: string, speciesId: string, containerTypeId: string | null, 
 const STOOD = `
   select s.lot_id, l.species_id, s.container_type_id, s.started_on::text
   from stage s join lot l on l.nursery_id = s.nursery_id and l.id = s.lot_id
-  where s.nursery_id = $1 order by s.lot_id, s.started_on, s.id`;
+  where s.nursery_id = $1 and l.taken_back_at is null order by s.lot_id, s.started_on, s.id`;
 type Moved = [lotId: string, on: string, from: Account, to: Account, count: number];
 const MOVED = `
   select lot_id, on_date::text, from_account, to_account, sum(count)::int

@@ -11,7 +11,7 @@ import {
   type SeedHeld,
 } from '@kauri/core';
 import type { BodyOf, SeedReason } from '@kauri/core/contract';
-import { and, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import { seedLot, seedMove, seedRecord, treatment } from '../../db/schema/index';
@@ -158,8 +158,60 @@ export async function testSeed(work: Work, id: string, body: BodyOf<'testSeed'>)
   await note(work, 'test seed', id, null, body);
 }
 
+/** What of the store a sowing is of. */
+type OfStore = Pick<
+  BodyOf<'sowLot'>,
+  'code' | 'speciesId' | 'sownOn' | 'seeds' | 'seedLotId' | 'treatmentId'
+>;
+
+/** Puts the seed of a sowing that was not one back into its bag, or into its batch. */
+export async function returnToStore(work: Work, sown: Omit<OfStore, 'speciesId'>): Promise<void> {
+  const { code, sownOn: on, seeds, seedLotId, treatmentId } = sown;
+  if (seedLotId === null) return;
+  const { tx, nurseryId } = work;
+  const bag = await locked(work, seedLot, seedLotId, 'seed lot');
+  if (treatmentId === null) {
+    const [taken] = await tx
+      .select({ grams: seedMove.grams })
+      .from(seedMove)
+      .where(
+        and(
+          eq(seedMove.nurseryId, nurseryId),
+          eq(seedMove.seedLotId, seedLotId),
+          eq(seedMove.why, 'sown'),
+          eq(seedMove.onDate, on),
+          eq(seedMove.seeds, -seeds),
+        ),
+      )
+      // Its code may have been corrected since.
+      .orderBy(desc(eq(seedMove.note, code)))
+      .limit(1);
+    const grams = taken ? -taken.grams : (seeds / bag.seedsPerKg) * 1000;
+    await move(work, seedLotId, { on, grams, seeds, why: 'returned', note: code });
+    return;
+  }
+  const batch = await locked(work, treatment, treatmentId, 'batch');
+  if (batch.state === 'ended')
+    throw new Refusal(
+      409,
+      'ended',
+      `The seed of ${code} came from ${batch.name}, which was ended on ${batch.endedOn}: it cannot go back there.`,
+    );
+  const gramsEach = batch.seeds > 0 ? batch.grams / batch.seeds : 1000 / bag.seedsPerKg;
+  await tx
+    .update(treatment)
+    .set({
+      seeds: batch.seeds + seeds,
+      grams: batch.grams + seeds * gramsEach,
+      state: 'under way',
+      endedOn: null,
+      version: batch.version + 1,
+    })
+    .where(and(eq(treatment.nurseryId, nurseryId), eq(treatment.id, treatmentId)));
+}
+
 /** Takes the seed of a sowing out of its bag, or marks its batch as sown. */
-export async function takeFromStore(work: Work, body: BodyOf<'sowLot'>): Promise<void> {
+export async function takeFromStore(work: Work, body: OfStore): Promise<void> {
   if (body.seedLotId === null) {
     if (body.treatmentId !== null)
       throw new Refusal(422, 'invalid', 'A treated batch belongs to a seed lot: choose the lot as well.');

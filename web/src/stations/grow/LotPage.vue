@@ -38,6 +38,7 @@ import WriteOffDialog from './WriteOffDialog.vue';
 const GroundLineChart = defineAsyncComponent(() => import('./GroundLineChart.vue'));
 const EventDialog = defineAsyncComponent(() => import('./EventDialog.vue'));
 const CareDialog = defineAsyncComponent(() => import('./CareDialog.vue'));
+const CorrectSowingDialog = defineAsyncComponent(() => import('./CorrectSowingDialog.vue'));
 const WhatIfDialog = defineAsyncComponent(() => import('./WhatIfDialog.vue'));
 
 const SplitDialog = defineAsyncComponent(() => import('./SplitDialog.vue'));
@@ -61,6 +62,7 @@ const words = computed(() => decisionWords(standing.value.decision, season.view)
 const inBed = computed(() => props.lot.facts.home.kind === 'bed');
 const may = computed(() => session.may('crew'));
 const held = computed(() => props.lot.row.held);
+const wasSown = computed(() => ['seed', 'cuttings'].includes(props.lot.row.origin));
 const holds = useHolds();
 const holding = ref(false);
 const isHeld = computed(() =>
@@ -200,6 +202,9 @@ const tabs = [
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
         Edit wanted height, leaf fall, note
       </button>
+      <button v-if="session.may('grower') && wasSown" class="quiet" type="button" @click="open('correct')">
+        Correct the sowing
+      </button>
     </p>
 
     <HoldCard v-model:begins="holding" :lot="lot" />
@@ -312,5 +317,6 @@ const tabs = [
       @move="sheet = may ? 'shift' : null"
     />
     <EditLotDialog v-if="sheet === 'edit'" :lot="lot" @close="sheet = null" />
+    <CorrectSowingDialog v-if="sheet === 'correct'" :lot="lot" @close="sheet = null" />
   </article>
 </template>

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { betaMean, betaProduct, type CuttingKind } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { computed, onMounted, watch } from 'vue';
+import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { call } from '../../api/client';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
-import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
 import { useDraft } from '../../parts/useDraft';
@@ -20,9 +19,11 @@ import { count } from '../../words/numbers';
 import { nextCode } from './newLot';
 import { patchOf } from './patch';
 import PatchFields from './PatchFields.vue';
+import { sowingOf } from './sowing';
+import SowingFields from './SowingFields.vue';
+import { useSowingBack } from './useSowingBack';
 import SeedAdvice from './SeedAdvice.vue';
 import StageFields from './StageFields.vue';
-import StartFields from './StartFields.vue';
 import { useStage } from './useStage';
 
 const emit = defineEmits<{ close: [] }>();
@@ -33,6 +34,7 @@ const messages = useMessages();
 const seed = useSeed();
 const route = useRoute();
 const router = useRouter();
+const takeBackSowing = useSowingBack();
 
 const { draft, clear } = useDraft('lot.new', {
   speciesId: nursery.catalogue!.species[0].id,
@@ -77,32 +79,17 @@ const code = computed(
 );
 const seeds = computed(() => typedNumber(draft.value.seeds));
 
-watch(
-  () => draft.value.speciesId,
-  (_now, before) => {
-    draft.value.seedState = species.value.values.winters > 0 ? 'fresh' : 'ready';
-    // Another species' bag is not sown under this one.
-    if (before !== undefined) Object.assign(draft.value, { seedLotId: '', treatmentId: '', stockBedId: '' });
-  },
-  { immediate: draft.value.seeds === '' },
-);
+if (draft.value.seeds === '') draft.value.seedState = species.value.values.winters > 0 ? 'fresh' : 'ready';
 
 async function save() {
   const stage = stageOf(draft.value.stageId);
-  const { speciesId, sownOn, seedState, note, height } = draft.value;
+  const { note, height } = draft.value;
   const body = {
+    ...sowingOf(draft.value),
     code: code.value,
-    speciesId,
-    sownOn,
-    seedState,
     targetHeightCm: height.trim() === '' ? null : preferences.typed(typedNumber(height), 'height'),
     note,
     seeds: seeds.value,
-    origin: draft.value.origin,
-    seedLotId: fromSeed.value ? draft.value.seedLotId || null : null,
-    treatmentId: fromSeed.value && draft.value.seedLotId ? draft.value.treatmentId || null : null,
-    stockBedId: fromSeed.value ? null : draft.value.stockBedId || null,
-    cutting: fromSeed.value ? null : draft.value.cutting,
     patch: stage.kind === 'bed' ? patchOf(draft.value, preferences.typed) : null,
     stage,
   };
@@ -111,7 +98,10 @@ async function save() {
   nursery.takeLot(answer);
   if (answer.lot.seedLotId !== null) void seed.load(true);
   clear();
-  messages.say(`${answer.lot.code} sown.`);
+  messages.say(`${answer.lot.code} sown.`, async () => {
+    await takeBackSowing(answer.lot.id);
+    await router.push({ name: 'grow' });
+  });
   await router.push({ name: 'grow', params: { lot: answer.lot.id } });
 }
 
@@ -133,14 +123,6 @@ const tooMany = computed(() => {
   );
   return come > 1.1 * holds.value ? come : null;
 });
-const speciesOptions = nursery.catalogue!.species.map((s) => ({
-  value: s.id,
-  words: `${s.common}, ${s.latin}`,
-}));
-const states = [
-  { value: 'ready', words: 'Ready to grow: treated, or needs nothing' },
-  { value: 'fresh', words: 'Fresh: winter is to wake it' },
-] as const;
 </script>
 
 <template>
@@ -153,39 +135,7 @@ const states = [
     </p>
     <form v-else class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
-        <SelectField
-          v-model="draft.speciesId"
-          label="Species"
-          :options="speciesOptions"
-          :fault="wrong('speciesId')"
-        />
-        <div class="grid grid-cols-2 gap-3">
-          <FormField
-            v-model="draft.sownOn"
-            label="Sown on"
-            type="date"
-            :max="season.todayIso"
-            :fault="wrong('sownOn')"
-          />
-          <FormField
-            v-model="draft.code"
-            label="Code"
-            :hint="draft.code.trim() ? undefined : `Blank: ${code}`"
-            :fault="wrong('code')"
-          />
-        </div>
-        <StartFields v-model="draft" />
-        <SelectField
-          v-if="fromSeed"
-          v-model="draft.seedState"
-          label="The seed is"
-          :options="states"
-          :hint="
-            draft.seedState === 'fresh' && species.values.winters > 0
-              ? `It lies ${species.values.winters === 1 ? 'one winter' : `${species.values.winters} winters`} before it comes up.`
-              : undefined
-          "
-        />
+        <SowingFields v-model="draft" :own-code="code" :wrong="wrong" />
         <StageFields v-model="draft" :wrong="wrong">
           <PatchFields v-if="!onBench" v-model="draft" :place-id="draft.placeId" />
         </StageFields>

@@ -20,8 +20,12 @@ const seed = useSeed();
 const mass = useMass();
 
 const lots = computed(() => seed.room.lots.filter((lot) => lot.speciesId === draft.value.speciesId));
+/** The batch it begins with is among those to choose from, though it is sown. */
+const first = draft.value.treatmentId;
 const batches = computed(() =>
-  seed.room.treatments.filter((t) => t.seedLotId === draft.value.seedLotId && t.state === 'under way'),
+  seed.room.treatments.filter(
+    (t) => t.seedLotId === draft.value.seedLotId && (t.state === 'under way' || t.id === first),
+  ),
 );
 const beds = computed(() => seed.room.stockBeds.filter((bed) => bed.speciesId === draft.value.speciesId));
 /** A lot or bed of another species is not sown under this one. */

@@ -12,7 +12,8 @@ export type LotSheet =
   | 'lift'
   | 'write-off'
   | 'split'
-  | 'edit';
+  | 'edit'
+  | 'correct';
 
 /** The sheet in which each act that Today asks of a lot is written down, and the work chosen in it; none where it is done elsewhere. */
 export const sheetOfRule: Readonly<Record<RuleName, { sheet: LotSheet; work?: CareKind } | null>> = {

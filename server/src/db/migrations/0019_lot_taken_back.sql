@@ -1,0 +1,1 @@
+ALTER TABLE "lot" ADD COLUMN "taken_back_at" timestamp with time zone;
