@@ -119,6 +119,9 @@ export const test = base.extend<Fixtures & { watch: void }, { demo: Kauri }>({
   },
 });
 
+/** Keeps from a page what others write meanwhile, as a slow line does: it must find out when it writes itself. */
+export const hearNothing = (page: Page) => page.route('**/api/nurseries/*/changes', () => undefined);
+
 /** Signs a browser in by the session cookie, without the sign-in page, and opens a page. */
 export async function signIn(
   page: Page,

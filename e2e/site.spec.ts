@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, sheet, signIn, test, yardPart, type Kauri } from './kauri';
+import { expect, hearNothing, sheet, signIn, test, yardPart, type Kauri } from './kauri';
 
 /*
  * The yard planned before any seed: drawn from nothing, a barn on it, beds designed and printed, drip within
@@ -320,6 +320,7 @@ test('two tabs move one bed: the later is told, and shown where it stands', asyn
   await signIn(page, own, 'isla@withybeck.example');
   await yardPart(page, 'Site plan');
   const other = await page.context().newPage();
+  await hearNothing(other);
   await other.goto(`${own.url}/yard/site`);
   await expect(thing(other, /^Bed 14,/)).toBeVisible();
   await thing(page, /^Bed 14,/).focus();

@@ -89,6 +89,7 @@ export const router = createRouter({
         { path: ':order?', name: 'plan', component: () => import('./stations/plan/OrdersPage.vue') },
       ],
     },
+    { path: '/scan', name: 'scan', component: () => import('./scan/ScanPage.vue') },
     { path: '/grow/:lot?', name: 'grow', component: () => import('./stations/grow/GrowStation.vue') },
     { path: '/roots/:lot?', name: 'roots', component: () => import('./stations/roots/RootsStation.vue') },
     {

@@ -93,9 +93,9 @@ export function makeApp({
         !/ndjson|event-stream/.test(String(res.getHeader('Content-Type'))) && compression.filter(req, res),
     }),
   );
-  // The cutting solver is WebAssembly. Its worker alone, whose own answer sets its policy, may compile it.
+  // The cutting solver and the reader of tags are WebAssembly. Their workers alone, whose own answers set their policy, may compile it.
   app.use('/assets', (req, res, next) => {
-    if (req.path.startsWith('/cut.worker-'))
+    if (/^\/(cut|tags)\.worker-/.test(req.path))
       res.setHeader(
         'Content-Security-Policy',
         "default-src 'none';script-src 'self' 'wasm-unsafe-eval';connect-src 'self'",

@@ -2,6 +2,7 @@ import { emptySite, startingPrices, usualRootRules, type PriceList, type SitePla
 import type {
   Climate,
   Grading,
+  LabelWords,
   LearntValues,
   Papers,
   Programme,
@@ -32,6 +33,7 @@ export interface NurseryValues {
   plan: SeasonPlan;
   papers: Papers;
   grading: Grading;
+  labels: LabelWords;
 }
 type Kind = keyof NurseryValues;
 
@@ -48,6 +50,7 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   plan: { schema: 1, sowings: [] },
   papers: { schema: 1, fields: [] },
   grading: { schema: 1, schemes: [] },
+  labels: { schema: 1, address: '' },
   water: {
     schema: 1,
     bucketLitres: 10,

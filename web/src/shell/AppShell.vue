@@ -69,6 +69,7 @@ useKeys({
   '.': () => season.look(season.today),
   '/': () => void bar.value?.find(),
   u: () => void messages.undoLast(),
+  q: () => void router.push({ name: 'scan' }),
   n: () => {
     if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
     else messages.say(`A new lot needs the role of grower; yours is ${session.membership?.role}.`);

@@ -10,6 +10,7 @@ const groups = [
       ['/', 'Find'],
       ['[  ]', 'A week back, a week on'],
       ['.', 'Back to today'],
+      ['Q', 'Read a tag by the camera'],
       ['N', 'New lot'],
       ['U', 'Take back what was done last'],
       ['?', 'This list'],

@@ -6,13 +6,14 @@ import {
   Keyboard,
   Moon,
   RefreshCw,
+  ScanQrCode,
   Search,
   Sun,
   UserRound,
   UsersRound,
 } from 'lucide-vue-next';
 import { computed, nextTick, ref } from 'vue';
-import { useRouter } from 'vue-router';
+import { RouterLink, useRouter } from 'vue-router';
 import { useNursery } from '../stores/nursery';
 import { usePreferences } from '../stores/preferences';
 import { useSeason } from '../stores/season';
@@ -103,7 +104,10 @@ defineExpose({ find });
     >
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
-    <button class="act desk:hidden order-3 ml-auto px-2.5" type="button" aria-label="Find" @click="find">
+    <RouterLink class="act desk:hidden order-3 ml-auto px-2.5" :to="{ name: 'scan' }" aria-label="Read a tag">
+      <ScanQrCode :size="20" aria-hidden="true" />
+    </RouterLink>
+    <button class="act desk:hidden order-3 px-2.5" type="button" aria-label="Find" @click="find">
       <Search :size="20" aria-hidden="true" />
     </button>
     <Menu as="div" class="hand:order-4 relative">
@@ -119,6 +123,9 @@ defineExpose({ find });
         <MenuRow @choose="emit('keys')"
           ><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></MenuRow
         >
+        <MenuRow @choose="router.push({ name: 'scan' })">
+          <ScanQrCode :size="18" aria-hidden="true" /> Read a tag <span class="key ml-auto">Q</span>
+        </MenuRow>
         <MenuRow @choose="router.push({ name: 'records' })">Records in and out</MenuRow>
         <MenuRow v-if="session.may('owner')" @choose="router.push({ name: 'people' })">
           <UsersRound :size="18" aria-hidden="true" /> People of {{ home.name }}

@@ -26,6 +26,7 @@ export const pageWords: Readonly<Record<string, string>> = {
   'plan-board': 'The board',
   'plan-lists': 'Lists',
   'plan-routes': 'Routes',
+  scan: 'Read a tag',
   grow: 'Grow',
   roots: 'Roots',
   lift: 'To lift',

@@ -3,6 +3,8 @@ import type { Path } from '../route';
 /** Seed room: method and path of every route. */
 export const seedPaths = {
   seedRoom: ['GET', '/nurseries/:nursery/seed'],
+  labelWords: ['GET', '/nurseries/:nursery/labels'],
+  setLabelWords: ['PUT', '/nurseries/:nursery/labels'],
   receiveSeed: ['POST', '/nurseries/:nursery/seed-lots'],
   importSeedLots: ['POST', '/nurseries/:nursery/seed-lots/import'],
   editSeedLot: ['PUT', '/nurseries/:nursery/seed-lots/:seedLot'],

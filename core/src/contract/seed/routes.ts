@@ -16,6 +16,15 @@ export const seedRoutes = {
       answer: seed.SeedRoom,
     },
   ),
+  labelWords: route(paths.labelWords, 'visitor', 'Where the codes on labels lead', {
+    params: inNursery,
+    answer: seed.KeptLabelWords,
+  }),
+  setLabelWords: route(paths.setLabelWords, 'grower', 'Say where the codes on labels lead', {
+    params: inNursery,
+    body: seed.EditedLabelWords,
+    answer: seed.KeptLabelWords,
+  }),
   receiveSeed: route(paths.receiveSeed, 'grower', 'Receive a seed lot', {
     params: inNursery,
     body: seed.NewSeedLot,

@@ -44,6 +44,20 @@ export const EditedSeedLot = SeedLotValues.extend({ version });
 export const SeedLot = SeedLotValues.extend({ id: Id, version: z.number() });
 export type SeedLot = z.infer<typeof SeedLot>;
 
+/** What labels say beside the trees: where their codes lead. */
+export const LabelWords = z.object({
+  schema: z.literal(1),
+  /** Kauri’s address as phones reach it; blank for the one it is opened at. */
+  address: z
+    .string()
+    .trim()
+    .max(200, 'At most 200 characters.')
+    .regex(/^$|^https?:\/\/[^\s/?#]+$/, 'An address as https://kauri.example, and nothing after the name.'),
+});
+export type LabelWords = z.infer<typeof LabelWords>;
+export const KeptLabelWords = z.object({ version: z.number(), words: LabelWords });
+export const EditedLabelWords = z.object({ version: wholeNumber('Version', 0, 1e9), words: LabelWords });
+
 export const seedReasons = [
   'received',
   'tested',

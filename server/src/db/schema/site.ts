@@ -2,6 +2,7 @@ import type { BedDesign, PriceList, SitePlan } from '@kauri/core';
 import type {
   Climate,
   Grading,
+  LabelWords,
   LearntValues,
   Papers,
   Programme,
@@ -45,6 +46,7 @@ export const nurseryValue = pgTable(
         'routes',
         'plan',
         'papers',
+        'labels',
         'grading',
       ],
     }).notNull(),
@@ -62,6 +64,7 @@ export const nurseryValue = pgTable(
         | SeasonPlan
         | Papers
         | Grading
+        | LabelWords
       >()
       .notNull(),
     version: integer().notNull().default(1),

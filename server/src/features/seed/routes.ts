@@ -2,6 +2,7 @@ import type { BodyOf, RouteName, SeedRoom } from '@kauri/core/contract';
 import type { NurseryCall, Work } from '../../http/context';
 import type { seedRoutes } from '@kauri/core/contract';
 import type { HandlersOf } from '../../http/context';
+import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
 import { addStockBed, checkLayer, cutStockBed, editStockBed, makeLayer, severLayer } from './propagation';
 import { seedRoom } from './room';
@@ -43,6 +44,15 @@ function on<N extends Act>(param: string, write: (work: Work, id: string, body: 
 
 export const seedHandlers: HandlersOf<typeof seedRoutes> = {
   seedRoom: (call) => seedRoom(call),
+  async labelWords(call) {
+    const { version, value } = await readValue(call, 'labels');
+    return { version, words: value };
+  },
+  async setLabelWords(call) {
+    const { version, words } = call.body;
+    const kept = await keepValue(await workOf(call), 'labels', version, words);
+    return { version: kept.version, words: kept.value };
+  },
   receiveSeed: act<'receiveSeed'>((work, { body }) => receiveSeed(work, body)),
   importSeedLots: act<'importSeedLots'>((work, { body }) => importSeedLots(work, body)),
   editSeedLot: on<'editSeedLot'>('seedLot', editSeedLot),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import type { CareKind, RuleName } from '@kauri/core';
 import type { LotDetail } from '@kauri/core/contract';
 import { call } from '../../api/client';
@@ -52,6 +52,8 @@ const messages = useMessages();
 const season = useSeason();
 const nursery = useNursery();
 const forecasts = useForecasts();
+const route = useRoute();
+const router = useRouter();
 
 const sheet = ref<LotSheet | null>(null);
 const tab = ref<'records' | 'ledger' | 'journal'>('records');
@@ -106,6 +108,18 @@ const asked = computed(() =>
     .map(({ item }) => ({ words: item.words, opens: sheetOfRule[item.rule as RuleName] })),
 );
 const firstWork = computed(() => asked.value.find(({ opens }) => opens?.work)?.opens?.work);
+// From a tag, or a link: the sheet is opened once, and going back does not open it again.
+watch(
+  () => route.query.do,
+  async (name) => {
+    if (typeof name !== 'string') return;
+    const { do: _, work: begin, ...rest } = route.query;
+    await router.replace({ query: rest });
+    if (acts.value.some((act) => act.sheet === name))
+      open(name as LotSheet, typeof begin === 'string' ? (begin as CareKind) : undefined);
+  },
+  { immediate: true },
+);
 useKeys({
   c: () => open('count'),
   m: () => open('measure'),
