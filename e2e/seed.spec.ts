@@ -131,7 +131,18 @@ test('from a bag of seed to a verdict on its treatments', async ({ page, own }) 
 
   await test.step('print labels', async () => {
     await seedPart(page, 'Labels');
-    await page.getByLabel('Lots', { exact: true }).fill('trial-');
+    await page.getByRole('button', { name: 'Another address' }).click();
+    const address = page.getByLabel('Kauri’s address, as phones reach it');
+    await address.fill('kauri.example/yard');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText(/An address as https:\/\/kauri.example/).first()).toBeVisible();
+    await address.fill('https://kauri.example');
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Codes lead to https://kauri.example.')).toBeVisible();
+    await page.getByLabel('Labels of').selectOption({ label: 'Bags of seed' });
+    await expect(page.getByTestId('label-lots').getByRole('checkbox').first()).toBeVisible();
+    await page.getByLabel('Labels of').selectOption({ label: 'Lots' });
+    await page.getByLabel('Among them').fill('trial-');
     for (const box of await page.getByTestId('label-lots').getByRole('checkbox').all()) await box.check();
     await page.getByLabel('Labels of TRIAL-TUB').fill('4');
     const sheets = page.waitForEvent('download');

@@ -255,6 +255,23 @@ describe('the seed store', () => {
   });
 });
 
+describe('where the codes on labels lead', () => {
+  it('is the nursery’s own address, set by a grower, each change over the last', async () => {
+    const before = await visitor.ok('labelWords', { params: yard.nursery });
+    expect(before).toEqual({ version: 0, words: { schema: 1, address: '' } });
+    const set = (address: string, version = 0) => ({
+      params: yard.nursery,
+      body: { version, words: { schema: 1 as const, address } },
+    });
+    for (const address of ['kauri', 'https://kauri.example/yard', 'javascript:alert(1)'])
+      expect((await yard.owner.send('setLabelWords', set(address))).status).toBe(422);
+    expect((await crew.send('setLabelWords', set('https://kauri.example'))).status).toBe(403);
+    const kept = await yard.owner.ok('setLabelWords', set('https://kauri.example'));
+    expect(kept).toMatchObject({ version: 1, words: { address: 'https://kauri.example' } });
+    expect((await yard.owner.send('setLabelWords', set('https://other.example'))).status).toBe(409);
+  });
+});
+
 describe('treatments', () => {
   it('split a lot into arms, are checked, sown as sister lots, and balance', async () => {
     const id = await receive('T1');

@@ -44,9 +44,8 @@ async function photo(event: Event): Promise<void> {
   const file = input.files?.[0];
   input.value = '';
   if (!file) return;
-  seen = '';
   try {
-    await reader.readPhoto(file);
+    take(await reader.readPhoto(file));
   } catch (error) {
     found.value = [];
     why.value = sentenceOf(error);
@@ -120,21 +119,21 @@ onMounted(async () => {
           <RouterLink class="quiet" :to="card.page">{{ card.title }}</RouterLink>
         </h2>
         <p class="text-muted">{{ card.what }}</p>
-        <ul v-if="card.acts.length" class="mt-3 grid gap-2">
-          <li v-for="(act, i) in card.acts" :key="act.words">
-            <RouterLink
-              class="min-h-12 w-full justify-start"
-              :class="i === 0 ? 'act-main' : 'act'"
-              :to="act.to"
-              >{{ act.words }}</RouterLink
-            >
-          </li>
-        </ul>
         <ul v-if="card.lots.length" class="mt-3 grid gap-2">
           <li v-for="lot in card.lots" :key="lot.id">
             <button class="act min-h-12 w-full justify-start" type="button" @click="choose(lot.id)">
               {{ lot.words }}
             </button>
+          </li>
+        </ul>
+        <ul v-if="card.acts.length" class="mt-3 grid gap-2">
+          <li v-for="(act, i) in card.acts" :key="act.words">
+            <RouterLink
+              class="min-h-12 w-full justify-start"
+              :class="i === 0 && card.tagged.kind === 'lot' ? 'act-main' : 'act'"
+              :to="act.to"
+              >{{ act.words }}</RouterLink
+            >
           </li>
         </ul>
       </article>

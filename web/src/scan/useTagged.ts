@@ -123,14 +123,7 @@ export function useTagged() {
   }
 
   function parcel(id: string): TaggedShown {
-    const {
-      code,
-      speciesId,
-      held,
-      lotId,
-      since,
-      place: where,
-    } = parcels.all.find((one) => one.id === id)!;
+    const { code, speciesId, held, lotId, since, place: where } = parcels.all.find((one) => one.id === id)!;
     return {
       title: code,
       what: `${several(held, 'tree')} of ${species(speciesId)}, lifted ${dateWords(since)}${where ? `; ${where}` : ''}`,

@@ -1,4 +1,5 @@
 import type { Parcel } from '@kauri/core/contract';
+import { useLabelAddress } from '../../print/labelAddress';
 import { labelSheets, labelStocks, type Label } from '../../print/labels';
 import { makePdf, offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
@@ -22,9 +23,10 @@ export function useBundleLabels() {
   const nursery = useNursery();
   const gradeWords = useGradeWords();
   const origins = useOrigins();
+  const address = useLabelAddress();
   const stock = labelStocks.find(({ name }) => name.startsWith('Bundle tag'))!;
   async function print(all: readonly Labelled[], name: string): Promise<void> {
-    await origins.load();
+    await Promise.all([origins.load(), address.load().catch(() => undefined)]);
     const labels: Label[] = [];
     const copies: number[] = [];
     for (const { parcel, trees, whom } of all) {
@@ -38,7 +40,7 @@ export function useBundleLabels() {
         provenance: whom || origins.of(parcel),
         sownOn: `lifted ${dateWords(parcel.since)}`,
         count: `${several(count, 'tree')}, ${gradeWords(parcel)}`,
-        address: `${location.origin}/lift/lifted?parcel=${parcel.id}`,
+        address: address.at(`/lift/lifted?parcel=${parcel.id}`),
       });
       if (whole > 0) {
         labels.push(label(parcel.bundleOf!));

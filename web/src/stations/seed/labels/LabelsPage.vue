@@ -1,68 +1,73 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core';
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import { typedNumber } from '../../../parts/typed';
+import { useSaving } from '../../../parts/useSaving';
 import { makePdf, offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
-import { useSeed } from '../../../stores/seed';
-import { dateWords } from '../../../words/dates';
-import { begunWords } from '../../../words/seed';
-import { count, several } from '../../../words/numbers';
+import { useSession } from '../../../stores/session';
+import { several } from '../../../words/numbers';
+import { useLabelAddress } from '../../../print/labelAddress';
 import { labelSheets, labelStocks, singleLabel, type Label } from '../../../print/labels';
+import { labelKinds, labelKindWords, useLabelled, type LabelKind } from './labelKinds';
 import LostLabel from './LostLabel.vue';
 import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
-const seed = useSeed();
+const session = useSession();
 const route = useRoute();
-const asked = useSessionStorage(keptKey('labels'), { stock: '0', used: '0', find: '' });
+const asked = useSessionStorage(
+  keptKey('labels'),
+  {
+    of: 'lots' as LabelKind,
+    stock: '0',
+    used: '0',
+    find: '',
+  },
+  { mergeDefaults: true },
+);
 const stock = computed(() => labelStocks[Number(asked.value.stock)] ?? labelStocks[0]);
 
+const labelled = useLabelled();
+const labelAddress = useLabelAddress();
+onMounted(() => labelAddress.load().catch(() => undefined));
 const rows = computed(() => {
   const words = asked.value.find.toLowerCase().split(/\s+/).filter(Boolean);
-  return [...nursery.lots.values()]
-    .filter((lot) => lot.held.sown + lot.held.standing > 0)
-    .map((lot) => {
-      const species = seed.speciesOf(lot.speciesId);
-      const provenance =
-        lot.seedLotId === null ? '' : (seed.lotById.get(lot.seedLotId)?.provenance.place ?? '');
-      const place = nursery.lookup.places.get(lot.stage.placeId)?.place.name ?? '';
-      const label: Label = {
-        code: lot.code,
-        species: species.common,
-        latin: species.latin,
-        provenance,
-        sownOn: `${begunWords[lot.origin]} ${dateWords(lot.sownOn)}`,
-        count: lot.held.standing ? `${count(lot.held.standing)} trees` : `${count(lot.held.sown)} seeds`,
-        address: `${location.origin}/grow/${lot.id}`,
-      };
-      return { lot, label, place, wet: place === '' };
-    })
-    .filter(({ label, place }) =>
-      words.every((w) => `${label.code} ${label.species} ${place}`.toLowerCase().includes(w)),
-    )
-    .sort((a, b) => b.lot.sownOn.localeCompare(a.lot.sownOn) || a.lot.code.localeCompare(b.lot.code));
+  return labelled(asked.value.of).filter(({ label, where }) =>
+    words.every((w) => `${label.code} ${label.species} ${where}`.toLowerCase().includes(w)),
+  );
 });
 const chosen = ref<Record<string, string>>(
   Object.fromEntries(
     [route.query.lot ?? []].flat().flatMap((id) => (id !== null && nursery.lots.has(id) ? [[id, '1']] : [])),
   ),
 );
+if (route.query.lot !== undefined) asked.value.of = 'lots';
+const ofOptions = labelKinds.map((value) => ({ value, words: labelKindWords[value] }));
+/** The address that labels bear, while it is being changed. */
+const addressTyped = ref<string | null>(null);
+const { busy, save, sentence, wrong } = useSaving('labels.address');
+const changeAddress = () => void (addressTyped.value = labelAddress.address);
+async function keepAddress() {
+  const to = addressTyped.value ?? '';
+  const kept = await save({ to }, () => labelAddress.set(to).then(() => true));
+  if (kept) addressTyped.value = null;
+}
 const picked = computed(() =>
   rows.value
-    .map((row) => ({ ...row, copies: typedNumber(chosen.value[row.lot.id] ?? '') }))
-    .filter((row) => chosen.value[row.lot.id] !== undefined && chosen.value[row.lot.id].trim() !== ''),
+    .map((row) => ({ ...row, copies: typedNumber(chosen.value[row.id] ?? '') }))
+    .filter((row) => chosen.value[row.id] !== undefined && chosen.value[row.id].trim() !== ''),
 );
 const fault = computed(() => {
   const wrong = picked.value.find(
     (row) => !(Number.isInteger(row.copies) && row.copies >= 1 && row.copies <= 500),
   );
   if (wrong) return `${wrong.label.code}: 1 to 500 labels.`;
-  const lost = picked.value.find((row) => row.wet);
-  if (lost) return `${lost.label.code} has no place: give it one first, or the label leads nowhere.`;
+  const lost = picked.value.find((row) => row.lost !== null);
+  if (lost) return lost.lost;
   const used = typedNumber(asked.value.used);
   const most = stock.value.columns * stock.value.rows - 1;
   return Number.isInteger(used) && used >= 0 && used <= most ? null : `Labels used already: 0 to ${most}.`;
@@ -93,8 +98,9 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
   <div class="grid gap-6 p-4 md:p-5 xl:grid-cols-[1fr_24rem]">
     <section class="space-y-3" aria-labelledby="labels">
       <h1 id="labels" class="text-2xl">Labels</h1>
-      <div class="grid gap-3 sm:grid-cols-[1fr_1fr_8rem]">
-        <FormField v-model="asked.find" label="Lots" hint="Code, species or place" />
+      <div class="grid gap-3 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1fr_8rem]">
+        <SelectField v-model="asked.of" label="Labels of" :options="ofOptions" />
+        <FormField v-model="asked.find" label="Among them" hint="Code, species or place" />
         <SelectField v-model="asked.stock" label="Label" :options="stocks" />
         <FormField v-model="asked.used" label="Used already" inputmode="numeric" />
       </div>
@@ -103,34 +109,59 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
           Print {{ several(total, 'label') }}
         </button>
         <p v-if="fault && picked.length" class="font-bold" role="status">{{ fault }}</p>
-        <p v-else class="text-muted">Each code leads to its lot when a phone reads it.</p>
+        <p v-else class="text-muted">Each code leads to what it stands on when a phone reads it.</p>
       </div>
+      <p
+        v-if="labelAddress.loaded && addressTyped === null"
+        class="text-muted flex flex-wrap items-center gap-x-2"
+      >
+        Codes lead to {{ labelAddress.at('') }}.
+        <button v-if="session.may('grower')" class="quiet" type="button" @click="changeAddress">
+          Another address
+        </button>
+      </p>
+      <form
+        v-else-if="addressTyped !== null"
+        class="flex max-w-xl flex-wrap items-end gap-3"
+        novalidate
+        @submit.prevent="keepAddress"
+      >
+        <FormField
+          v-model="addressTyped"
+          class="grow"
+          label="Kauri’s address, as phones reach it"
+          placeholder="https://kauri.example"
+          hint="Blank for the one it is open at now."
+          :fault="wrong('words.address') ?? sentence()"
+        />
+        <button class="act" type="submit" :disabled="busy">Keep it</button>
+      </form>
       <table class="w-full text-[0.95rem]" data-testid="label-lots">
         <caption class="sr-only">
-          Lots to label
+          What to label
         </caption>
         <tbody>
-          <tr v-for="row in rows" :key="row.lot.id" class="border-rule border-t">
+          <tr v-for="row in rows" :key="row.id" class="border-rule border-t">
             <td class="py-1 pr-2">
               <label class="flex min-h-11 items-center gap-3">
                 <input
                   type="checkbox"
                   class="accent-ink size-5"
-                  :checked="chosen[row.lot.id] !== undefined"
-                  @change="toggle(row.lot.id)"
+                  :checked="chosen[row.id] !== undefined"
+                  @change="toggle(row.id)"
                 />
                 <span
                   ><b>{{ row.label.code }}</b> {{ row.label.species }}
-                  <span class="text-muted block text-sm"
-                    >{{ row.place }}, {{ row.label.sownOn }}, {{ row.label.count }}</span
-                  ></span
+                  <span class="text-muted block text-sm">{{
+                    [row.where, row.label.sownOn, row.label.count].filter(Boolean).join(', ')
+                  }}</span></span
                 >
               </label>
             </td>
             <td class="w-24">
               <input
-                v-if="chosen[row.lot.id] !== undefined"
-                v-model="chosen[row.lot.id]"
+                v-if="chosen[row.id] !== undefined"
+                v-model="chosen[row.id]"
                 class="field"
                 inputmode="numeric"
                 :aria-label="`Labels of ${row.label.code}`"
@@ -150,8 +181,11 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
         </tbody>
       </table>
       <p v-if="!rows.length" class="text-muted">
-        No lot by that name stands or lies sown.
-        <RouterLink class="quiet" :to="{ name: 'seed-desk' }">Sow one</RouterLink>
+        <template v-if="asked.of === 'lots'">
+          No lot by that name stands or lies sown.
+          <RouterLink class="quiet" :to="{ name: 'seed-desk' }">Sow one</RouterLink>
+        </template>
+        <template v-else>Nothing by that name is here.</template>
       </p>
     </section>
     <LostLabel />
