@@ -95,6 +95,29 @@ test('a lot’s journal says who did what, and a record taken back is gone from 
   await expect(page.getByRole('tabpanel')).toContainText('Tam: measure');
 });
 
+test('Today is listed as one walks, place by place, and stays so', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  const lines = page.getByTestId('lot-act');
+  await expect(page.getByTestId('when-now')).toBeVisible();
+  const walk = page.getByTestId('as-one-walks');
+  await walk.click();
+  const stops = page.getByTestId('stop');
+  await expect(stops.first()).toBeVisible();
+  // Each stop once, those of the yard before what is nowhere in it.
+  const names = await stops.getByRole('heading').allInnerTexts();
+  expect(new Set(names).size).toBe(names.length);
+  expect(names.findIndex((name) => name.startsWith('Not at a place'))).toBe(names.length - 1);
+  const there = await stops.first().getByTestId('work').count();
+  expect(there).toBeGreaterThan(0);
+  const place = (await stops.first().getByRole('heading').innerText()).split('\n')[0];
+  for (const line of await stops.first().getByRole('listitem').all()) await expect(line).toContainText(place);
+  await page.reload();
+  await expect(stops.first()).toBeVisible();
+  await walk.click();
+  await expect(page.getByTestId('when-now')).toBeVisible();
+  await expect(lines.first()).toBeVisible();
+});
+
 test('Today leads to the lot, and changes when the act is done', async ({ page, own }) => {
   await signIn(page, own, 'isla@withybeck.example');
   const act = page.getByRole('link', { name: /Decide on 26-VOP-01/ });

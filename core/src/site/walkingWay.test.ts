@@ -28,6 +28,28 @@ describe('a way through the yard', () => {
     const beds = [30, 10, 50, 20, 40].map((eastM): Point => [eastM, 2]);
     expect(walkingWay(beds, gate)).toEqual([1, 3, 0, 4, 2]);
   });
+  it('cannot be shortened by turning a stretch round or putting one stop elsewhere, and is found for a large yard', () => {
+    fc.assert(
+      fc.property(fc.array(stop, { minLength: 3, maxLength: 9 }), (stops) => {
+        const way = walkingWay(stops, gate);
+        const length = wayLength(stops, way, gate);
+        for (let i = 0; i < way.length; i++) {
+          const rest = way.filter((_, at) => at !== i);
+          for (let j = 0; j <= rest.length; j++) {
+            const moved = [...rest.slice(0, j), way[i], ...rest.slice(j)];
+            expect(wayLength(stops, moved, gate)).toBeGreaterThan(length - 1e-6);
+          }
+          for (let j = i + 1; j < way.length; j++) {
+            const turned = [...way.slice(0, i), ...way.slice(i, j + 1).reverse(), ...way.slice(j + 1)];
+            expect(wayLength(stops, turned, gate)).toBeGreaterThan(length - 1e-6);
+          }
+        }
+      }),
+      { numRuns: 100 },
+    );
+    const beds = Array.from({ length: 300 }, (_, i): Point => [(i * 37) % 60, (i * 61) % 45]);
+    expect(new Set(walkingWay(beds, gate)).size).toBe(300);
+  });
   it('is at most a tenth longer than the shortest way, of all orders of six stops', () => {
     fc.assert(
       fc.property(fc.array(stop, { minLength: 2, maxLength: 6 }), (stops) => {

@@ -30,35 +30,52 @@ export function walkingWay(stops: readonly Point[], from: Point): number[] {
     order.push(next);
     at = stops[next];
   }
-  return shortened(order, (way) => wayLength(stops, way, from));
+  while (turnRound(order, stops, from) || putElsewhere(order, stops, from));
+  return order;
 }
 
-/** The same stops in a shorter order, as long as one change makes it shorter. */
-function shortened(order: number[], length: (way: readonly number[]) => number): number[] {
-  let best = order;
-  let least = length(best);
-  for (let isShorter = true; isShorter;) {
-    isShorter = false;
-    for (const way of changes(best)) {
-      const other = length(way);
-      if (other < least - 1e-9) {
-        best = way;
-        least = other;
-        isShorter = true;
-        break;
-      }
+/** Below this a way is not shorter, only reckoned otherwise, m. */
+const NO_SHORTER_M = 1e-9;
+
+/** Turns the stretch round that makes the way shortest. @returns whether one did */
+function turnRound(order: number[], stops: readonly Point[], from: Point): boolean {
+  const at = (i: number) => (i < 0 ? from : stops[order[i]]);
+  const last = order.length - 1;
+  let best = -NO_SHORTER_M;
+  let stretch: [number, number] | null = null;
+  for (let i = 0; i < last; i++)
+    for (let j = i + 1; j <= last; j++) {
+      // The way ends at any stop: nothing follows the last.
+      const after = j < last ? apart(at(i), at(j + 1)) - apart(at(j), at(j + 1)) : 0;
+      const longer = apart(at(i - 1), at(j)) - apart(at(i - 1), at(i)) + after;
+      if (longer < best) [best, stretch] = [longer, [i, j]];
+    }
+  if (!stretch) return false;
+  const [i, j] = stretch;
+  order.splice(i, j - i + 1, ...order.slice(i, j + 1).reverse());
+  return true;
+}
+
+/** Puts the one stop elsewhere that makes the way shortest. @returns whether one did */
+function putElsewhere(order: number[], stops: readonly Point[], from: Point): boolean {
+  const at = (i: number) => (i < 0 ? from : stops[order[i]]);
+  const last = order.length - 1;
+  let best = -NO_SHORTER_M;
+  let move: [number, number] | null = null;
+  for (let i = 0; i <= last; i++) {
+    const bridged = i < last ? apart(at(i - 1), at(i + 1)) - apart(at(i), at(i + 1)) : 0;
+    const without = bridged - apart(at(i - 1), at(i));
+    // Behind each other stop, or before all of them.
+    for (let k = -1; k <= last; k++) {
+      if (k === i || k === i - 1) continue;
+      const next = k < last ? apart(at(i), at(k + 1)) - apart(at(k), at(k + 1)) : 0;
+      const longer = without + apart(at(k), at(i)) + next;
+      if (longer < best) [best, move] = [longer, [i, k]];
     }
   }
-  return best;
-}
-
-/** Ways that differ by one stretch turned round, or by one stop put elsewhere. */
-function* changes(way: readonly number[]): Generator<number[]> {
-  for (let i = 0; i < way.length; i++)
-    for (let j = i + 1; j < way.length; j++)
-      yield [...way.slice(0, i), ...way.slice(i, j + 1).reverse(), ...way.slice(j + 1)];
-  for (let i = 0; i < way.length; i++) {
-    const rest = [...way.slice(0, i), ...way.slice(i + 1)];
-    for (let j = 0; j < way.length; j++) if (j !== i) yield [...rest.slice(0, j), way[i], ...rest.slice(j)];
-  }
+  if (!move) return false;
+  const [i, k] = move;
+  const [stop] = order.splice(i, 1);
+  order.splice(k < i ? k + 1 : k, 0, stop);
+  return true;
 }

@@ -1,8 +1,7 @@
-import { middleOfPlace, walkingWay } from '@kauri/core';
 import type { KeptOrder, OrderLine, Parcel } from '@kauri/core/contract';
 import { computed, type Ref } from 'vue';
 import { byNature } from '../../parts/lots/lotFilter';
-import { useNursery } from '../../stores/nursery';
+import { useWay } from '../../parts/useWay';
 import { useOrders } from '../../stores/orders';
 import { useParcels } from '../../stores/parcels';
 
@@ -27,7 +26,7 @@ export interface LoadStop {
  * @param chosen lines that are loaded for
  */
 export function useLoading(chosen: Ref<ReadonlySet<string>>) {
-  const nursery = useNursery();
+  const asWalked = useWay();
   const orders = useOrders();
   const parcels = useParcels();
 
@@ -53,20 +52,7 @@ export function useLoading(chosen: Ref<ReadonlySet<string>>) {
     const byPlace = new Map<string, LoadRow[]>();
     for (const row of rows.value)
       byPlace.set(row.parcel.place, [...(byPlace.get(row.parcel.place) ?? []), row]);
-    const spots = new Map(
-      nursery.catalogue!.places.map(({ place }) => [place.name, middleOfPlace(place)] as const),
-    );
-    const known = [...byPlace.keys()].filter((name) => spots.has(name)).sort(byNature);
-    const others = [...byPlace.keys()]
-      .filter((name) => !spots.has(name))
-      .sort((a, b) => Number(a === '') - Number(b === '') || byNature(a, b));
-    // From where a main path comes in, or from the corner of the site.
-    const gate = nursery.plan.find(({ kind, main }) => kind === 'path' && main)?.points[0] ?? [0, 0];
-    const way = walkingWay(
-      known.map((name) => spots.get(name)!),
-      gate,
-    );
-    return [...way.map((i) => known[i]), ...others].map((place) => {
+    return asWalked([...byPlace.keys()]).map((place) => {
       const of = byPlace.get(place)!;
       return {
         place,

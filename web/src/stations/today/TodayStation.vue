@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { type AgendaLine, type Status, type TodayItem, type When } from '@kauri/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
+import { useSessionStorage } from '@vueuse/core';
 import { useGrowing } from '../../parts/useGrowing';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -8,6 +9,8 @@ import EmptyState from '../../parts/EmptyState.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import WeatherBehind from '../../parts/WeatherBehind.vue';
 import { useLots } from '../../parts/useLots';
+import { useWay } from '../../parts/useWay';
+import { keptKey } from '../../stores/kept';
 import { useOthers } from '../../stores/others';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
@@ -15,6 +18,7 @@ import { useTodayBook } from '../../stores/todayBook';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import TodayLine from './TodayLine.vue';
+import { minutesWords } from './todayWords';
 import { lotOf as lotOfLine, SHOWN_OF_EACH, useToday } from './useToday';
 
 const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
@@ -47,6 +51,21 @@ const shown = computed(() =>
     .map((group) => ({ ...group, lines: agenda.value.lines.filter((line) => line.when === group.when) }))
     .filter((group) => group.lines.length),
 );
+/** Whether what is due is listed place by place, as one walks, or by how much it presses. */
+const walking = useSessionStorage(keptKey('today.walking'), false);
+const asWalked = useWay();
+/** What is due within the week, where it is to be done, as one walks past it. */
+const stops = computed(() => {
+  const due = agenda.value.lines.filter(({ when }) => when === 'now' || when === 'week');
+  const byPlace = new Map<string, Line[]>();
+  for (const line of due) {
+    const place = lotOf(line)?.place ?? '';
+    byPlace.set(place, [...(byPlace.get(place) ?? []), line]);
+  }
+  return asWalked([...byPlace.keys()]).map((place) => ({ place, lines: byPlace.get(place)! }));
+});
+const nowhere = 'Not at a place of the yard';
+const minutesOf = (lines: readonly Line[]) => lines.reduce((sum, { minutes }) => sum + minutes, 0);
 /** Lines drawn of each group: the first few at once, the others frame by frame, more when they are asked for. */
 const FIRST = 3;
 const drawn = useGrowing(FIRST, SHOWN_OF_EACH);
@@ -76,7 +95,9 @@ async function paper() {
     return lot ? `${lot.species}\n${lot.where}` : '';
   };
   const whose = ({ assigned }: Line) => (assigned ? book.nameOf(assigned.assignedTo) : '');
-  const due = shown.value.filter((group) => group.when !== 'watch');
+  const due = walking.value
+    ? stops.value.map(({ place, lines }) => ({ words: place || nowhere, lines }))
+    : shown.value.filter((group) => group.when !== 'watch');
   offerFile('to-do.pdf', await makePdf(todaySheet(title.value, due, where, whose)));
 }
 
@@ -113,6 +134,15 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
       <div class="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1">
         <h1 class="mr-auto text-2xl">{{ title }}</h1>
         <template v-if="isOwn && lots.length">
+          <button
+            class="quiet"
+            type="button"
+            :aria-pressed="walking"
+            data-testid="as-one-walks"
+            @click="walking = !walking"
+          >
+            {{ walking ? 'By what presses' : 'As one walks' }}
+          </button>
           <button class="quiet" type="button" @click="paper">On paper</button>
           <button v-if="book.book" class="quiet" type="button" @click="sheet = 'calendar'">Calendar</button>
           <button
@@ -141,7 +171,45 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         >
       </EmptyState>
       <p v-else-if="!shown.length" class="text-muted">Nothing presses on this date.</p>
-      <section v-for="group in shown" :key="group.when" class="mb-5" :aria-labelledby="`when-${group.when}`">
+      <template v-if="walking && isOwn">
+        <p v-if="shown.length && !stops.length" class="text-muted">
+          Nothing is due within the week: go by what presses for what comes later.
+        </p>
+        <p v-else-if="stops.length" class="text-muted mb-3">
+          What is due within the week, place by place by a short way from the gate:
+          {{ several(stops.length, 'stop') }},
+          {{ minutesWords(minutesOf(stops.flatMap(({ lines }) => lines))) }}.
+        </p>
+        <section
+          v-for="(stop, i) in stops"
+          :key="stop.place"
+          class="mb-5"
+          :aria-labelledby="`stop-${i}`"
+          data-testid="stop"
+        >
+          <h2 :id="`stop-${i}`" class="mb-2 flex items-center gap-2 text-lg">
+            {{ stop.place || nowhere }}
+            <span class="text-muted font-sans text-base font-normal">{{
+              minutesWords(minutesOf(stop.lines))
+            }}</span>
+          </h2>
+          <ul class="panel divide-rule divide-y">
+            <TodayLine
+              v-for="line in stop.lines"
+              :key="keyOf(line)"
+              :line="line"
+              :lot="lotOf(line)"
+              @mark="marking = { line, as: $event }"
+            />
+          </ul>
+        </section>
+      </template>
+      <section
+        v-for="group in walking && isOwn ? [] : shown"
+        :key="group.when"
+        class="mb-5"
+        :aria-labelledby="`when-${group.when}`"
+      >
         <h2
           :id="`when-${group.when}`"
           :data-testid="`when-${group.when}`"
