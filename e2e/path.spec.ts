@@ -12,7 +12,9 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
   await test.step('set up', async () => {
     await page.getByLabel('Nursery').fill('Beckside <b>Trees</b>');
     await page.getByLabel('Place').fill('Upper Dale');
-    await page.getByLabel('Latitude °').fill('54,6');
+    await page.getByLabel('Latitude °').fill('2° 24′ W');
+    await expect(page.getByText(/counted N or S, not W. Are the two changed over/)).toBeVisible();
+    await page.getByLabel('Latitude °').fill('54° 36′ N');
     await page.getByLabel('Longitude °').fill('−2.4');
     await page.getByLabel('Height, m').fill('high');
     await page.getByLabel('Time zone').fill('Europe/London');
@@ -24,7 +26,9 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
     await page.getByLabel('Height, m').fill('185');
     await page.getByRole('button', { name: 'Open the yard' }).click();
     await expect(page.getByText('Beckside <b>Trees</b>', { exact: true })).toBeVisible();
-    await expect(page.getByText('No lot has been sown by this date')).toBeVisible();
+    const first = page.getByTestId('first-hour');
+    await expect(first.getByText(/Upper Dale, 54.6° north, 185\sm up/)).toBeVisible();
+    await expect(first.getByRole('listitem').filter({ hasText: 'done' })).toHaveCount(1);
   });
 
   await test.step('weather from a station’s table', async () => {
@@ -145,6 +149,13 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
     await lot('26-ALN-01');
     await count('520', '2026-05-18');
     await expect(page.getByTestId('figures')).toContainText('520 of 900 sown');
+  });
+
+  await test.step('the first hour is over', async () => {
+    await station(page, 'Today');
+    await expect(page.getByTestId('as-one-walks')).toBeVisible();
+    await expect(page.getByTestId('first-hour')).toHaveCount(0);
+    await station(page, 'Grow');
   });
 
   await test.step('measure until it is enough', async () => {

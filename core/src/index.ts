@@ -253,6 +253,7 @@ export {
   type Alignment,
   type Box,
 } from './site/snap';
+export { readAngle } from './site/readAngle';
 export { walkingWay } from './site/walkingWay';
 
 // weather: days measured, made and still to come

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { readAngle } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { reactive, ref } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
@@ -31,13 +32,55 @@ const systems = [
 const fromArchive = ref(false);
 const fault = ref<unknown>(null);
 const busy = ref(false);
+/** What is wrong with degrees as they were typed; null where they can be read. */
+const angles = computed(() => ({
+  latitude: wrongAngle(form.latitude, 'latitude'),
+  longitude: wrongAngle(form.longitude, 'longitude'),
+}));
+function wrongAngle(text: string, axis: 'latitude' | 'longitude'): string | null {
+  if (text.trim() === '') return null;
+  try {
+    readAngle(text, axis);
+    return null;
+  } catch (error) {
+    return sentenceOf(error);
+  }
+}
+/** Degrees as typed; what cannot be read is refused with the other fields. */
+const angle = (axis: 'latitude' | 'longitude') =>
+  form[axis].trim() === '' || angles.value[axis] !== null ? NaN : readAngle(form[axis], axis);
+
+/** Where this device is, and why that is not known; an address without https is not told. */
+const hasLocation = isSecureContext && 'geolocation' in navigator;
+const locating = ref(false);
+const unlocated = ref<string | null>(null);
+function locate(): void {
+  locating.value = true;
+  unlocated.value = null;
+  navigator.geolocation.getCurrentPosition(
+    ({ coords }) => {
+      locating.value = false;
+      form.latitude = coords.latitude.toFixed(3);
+      form.longitude = coords.longitude.toFixed(3);
+      if (coords.altitude !== null) form.elevation = String(Math.round(coords.altitude));
+    },
+    ({ code }) => {
+      locating.value = false;
+      unlocated.value =
+        code === 1
+          ? 'The device was not allowed to say where it is: type the degrees.'
+          : 'The device does not know where it is: type the degrees.';
+    },
+    { timeout: 20_000, maximumAge: 600_000 },
+  );
+}
 
 const nurseryBody = () => ({
   id: ids.nursery,
   name: form.name,
   placeName: form.placeName,
-  latitudeDeg: typedNumber(form.latitude),
-  longitudeDeg: typedNumber(form.longitude),
+  latitudeDeg: angle('latitude'),
+  longitudeDeg: angle('longitude'),
   elevationM: typedNumber(form.elevation),
   timeZone: form.timeZone,
   units: form.units,
@@ -86,15 +129,15 @@ const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replac
             v-model="form.latitude"
             label="Latitude °"
             inputmode="text"
-            hint="south −"
-            :fault="wrong('nursery.latitudeDeg')"
+            hint="52.5 or 52° 30′ N"
+            :fault="angles.latitude ?? wrong('nursery.latitudeDeg')"
           />
           <FormField
             v-model="form.longitude"
             label="Longitude °"
             inputmode="text"
-            hint="west −"
-            :fault="wrong('nursery.longitudeDeg')"
+            hint="−2.4 or 2° 24′ W"
+            :fault="angles.longitude ?? wrong('nursery.longitudeDeg')"
           />
           <FormField
             v-model="form.elevation"
@@ -104,6 +147,12 @@ const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replac
             :fault="wrong('nursery.elevationM')"
           />
         </div>
+        <p class="text-muted">
+          <button v-if="hasLocation" class="quiet" type="button" :disabled="locating" @click="locate">
+            {{ locating ? 'Asking the device …' : 'Where this device is' }}
+          </button>
+          <span v-if="unlocated" role="status">{{ unlocated }}</span>
+        </p>
         <div class="grid grid-cols-2 gap-3">
           <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
           <SelectField v-model="form.units" label="Units" :options="systems" />

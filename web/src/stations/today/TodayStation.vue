@@ -17,7 +17,9 @@ import { useSession } from '../../stores/session';
 import { useTodayBook } from '../../stores/todayBook';
 import { longDate, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
+import FirstHour from './FirstHour.vue';
 import TodayLine from './TodayLine.vue';
+import { useFirstHour } from './useFirstHour';
 import { minutesWords } from './todayWords';
 import { lotOf as lotOfLine, SHOWN_OF_EACH, useToday } from './useToday';
 
@@ -80,6 +82,7 @@ const keyOf = ({ item }: Line) => `${item.rule} ${item.subjectId ?? ''}`;
 const marking = ref<{ line: Line; as: 'done' | 'skipped' | 'assigned' } | null>(null);
 const sheet = ref<'rules' | 'calendar' | null>(null);
 const withHidden = ref(false);
+const firstHour = useFirstHour();
 const title = computed(
   () => `${season.isToday ? 'Today' : 'On'}, ${longDate(season.view, yearOf(season.today))}`,
 );
@@ -161,10 +164,16 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         <span class="sr-only">Working out what is to be done …</span>
         <div v-for="i in 6" :key="i" class="bg-rule/50 h-20 rounded" />
       </div>
+      <FirstHour
+        v-else-if="isOwn && firstHour.shown.value"
+        :steps="firstHour.steps.value"
+        :next="firstHour.next.value"
+        @put-away="firstHour.putAway"
+      />
       <EmptyState v-else-if="isOwn && !lots.length" title="No lot has been sown by this date">
         Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the
         weather.
-        <template #action
+        <template v-if="session.may('grower')" #action
           ><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }"
             >Sow the first lot</RouterLink
           ></template
@@ -176,7 +185,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           Nothing is due within the week: go by what presses for what comes later.
         </p>
         <p v-else-if="stops.length" class="text-muted mb-3">
-          What is due within the week, place by place by a short way from the gate:
+          What is due within the week, place by place by a short way:
           {{ several(stops.length, 'stop') }},
           {{ minutesWords(minutesOf(stops.flatMap(({ lines }) => lines))) }}.
         </p>

@@ -50,6 +50,7 @@ const ofOptions = labelKinds.map((value) => ({ value, words: labelKindWords[valu
 /** The address that labels bear, while it is being changed. */
 const addressTyped = ref<string | null>(null);
 const { busy, save, sentence, wrong } = useSaving('labels.address');
+const isLoopback = computed(() => /^https?:\/\/(127\.|localhost|\[::1)/.test(labelAddress.at('')));
 const changeAddress = () => void (addressTyped.value = labelAddress.address);
 async function keepAddress() {
   const to = addressTyped.value ?? '';
@@ -116,6 +117,7 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
         class="text-muted flex flex-wrap items-center gap-x-2"
       >
         Codes lead to {{ labelAddress.at('') }}.
+        <template v-if="isLoopback">Phones cannot reach that; Kauri’s own reader does without.</template>
         <button v-if="session.may('grower')" class="quiet" type="button" @click="changeAddress">
           Another address
         </button>

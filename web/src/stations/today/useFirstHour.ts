@@ -1,0 +1,40 @@
+import { useLocalStorage } from '@vueuse/core';
+import { computed } from 'vue';
+import { keptKey } from '../../stores/kept';
+import { useNursery } from '../../stores/nursery';
+import { usePreferences } from '../../stores/preferences';
+import { useSession } from '../../stores/session';
+import { useTodayBook } from '../../stores/todayBook';
+import { firstSteps, isBegun } from './firstHour';
+
+/** The first hour of the nursery: its steps, and whether they are shown. */
+export function useFirstHour() {
+  const nursery = useNursery();
+  const session = useSession();
+  const preferences = usePreferences();
+  const book = useTodayBook();
+  const putAway = useLocalStorage(keptKey('first-hour.away'), false);
+
+  const steps = computed(() => {
+    const { placeName, latitudeDeg, elevationM } = nursery.catalogue!.nursery;
+    const lots = [...nursery.lots.values()].sort((a, b) => a.sownOn.localeCompare(b.sownOn));
+    const latitude = `${Math.abs(latitudeDeg).toFixed(1)}° ${latitudeDeg < 0 ? 'south' : 'north'}`;
+    return firstSteps({
+      where: `${placeName}, ${latitude}, ${preferences.show(elevationM, 'site', 0)} up.`,
+      weatherDays: nursery.series.tMinC.length,
+      places: nursery.catalogue!.places.length,
+      lot: lots[0]?.id ?? null,
+      counts: [...nursery.evidence.values()].reduce((sum, { counts }) => sum + counts.length, 0),
+      people: book.book?.people.length ?? 1,
+      owns: session.may('owner'),
+    });
+  });
+  /** The step that comes first. */
+  const next = computed(() =>
+    steps.value.find(({ done, to, optional }) => !done && to !== null && !optional),
+  );
+  const shown = computed(
+    () => nursery.whole && session.may('grower') && !putAway.value && !isBegun(steps.value),
+  );
+  return { steps, next, shown, putAway: () => void (putAway.value = true) };
+}
