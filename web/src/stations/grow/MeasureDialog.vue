@@ -22,7 +22,7 @@ const { draft, on, record, busy, sentence, wrong, clear } = useRecording('measur
   diametersMm: [] as number[],
 });
 const run = useMeasureRun(() => props.lot, draft);
-const { typed, fault, asking, askWords, next, plant, valuesOf, take, shrank } = run;
+const { typed, fault, waiting, asking, askWords, next, plant, valuesOf, take, shrank } = run;
 
 const modes = [
   { mode: 'height', words: 'Heights' },
@@ -43,6 +43,9 @@ function again() {
 function keep() {
   run.keep();
   toInput();
+}
+function pasted(event: ClipboardEvent) {
+  if (run.paste(event.clipboardData?.getData('text') ?? '')) event.preventDefault();
 }
 function backspace(event: KeyboardEvent) {
   if (typed.value !== '') return;
@@ -108,6 +111,10 @@ const total = computed(() => Math.max(draft.value.heightsCm.length, draft.value.
 async function save() {
   if (typed.value.trim() !== '') run.add();
   if (fault.value || asking.value) return;
+  if (waiting.value.length) {
+    fault.value = `${several(waiting.value.length, 'value')} given together still wait: type the one before them anew, or leave them out.`;
+    return;
+  }
   instrument.quiet();
   const { heightsCm, diametersMm } = draft.value;
   const said = `${several(total.value, 'plant')} of ${props.lot.row.code} measured.`;
@@ -133,7 +140,8 @@ async function save() {
     </div>
     <p v-if="total === 0" class="text-muted mb-3">
       {{ advised }} plants give the mean to a tenth. Take them where they are drawn, not by eye. Type a value,
-      Enter, the next value; a caliper or stick that types its reading works the same.
+      Enter, the next value; a caliper or stick that types its reading works the same, and so does a column
+      pasted from a spreadsheet.
     </p>
     <SamplePlan :lot="lot" :n="advised" :next="plant - 1" :seed="`${lot.row.id} ${on}`" />
     <form novalidate @submit.prevent="run.add">
@@ -153,6 +161,7 @@ async function save() {
           aria-describedby="measured-words"
           @keydown.backspace="backspace"
           @input="asking = null"
+          @paste="pasted"
         />
         <button class="act" type="submit">Enter</button>
         <button class="act" type="button" :disabled="total === 0" @click="fixLast">Fix last</button>
@@ -168,6 +177,11 @@ async function save() {
         <button class="act" type="button" @click="keep">It is right</button>
         <button class="act" type="button" @click="again">Type it anew</button>
       </div>
+      <p v-if="waiting.length" class="mb-3" role="status" data-testid="waiting">
+        {{ several(waiting.length, 'value') }} more {{ waiting.length === 1 ? 'waits' : 'wait' }} for this
+        one.
+        <button class="quiet" type="button" @click="run.leaveOut">Leave them out</button>
+      </p>
     </form>
     <p class="mb-3 flex flex-wrap items-center gap-2">
       <button v-if="!instrument.listening.value" class="quiet" type="button" @click="listen">

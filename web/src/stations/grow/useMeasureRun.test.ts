@@ -82,6 +82,50 @@ describe('a measure run', () => {
     expect(run.typed.value).toBe('31');
     expect(draft.value.heightsCm).toEqual([30]);
   });
+  it.each([
+    ['31 32 35 30', [31, 32, 35, 30]],
+    ['31,5\n32\r\n35;30', [31.5, 32, 35, 30]],
+    ['31, 32,  35', [31, 32, 35]],
+  ])('takes several values given together: “%s”', (text, heights) => {
+    const { draft, run } = begin();
+    type(run, text);
+    expect(draft.value.heightsCm).toEqual(heights);
+    expect([run.typed.value, run.fault.value]).toEqual(['', null]);
+  });
+  it('takes rows of two columns plant by plant, and a single value as it is pasted', () => {
+    const { draft, run } = begin('both');
+    expect(run.paste('30\t4\n31\t4.2\n')).toBe(true);
+    expect(draft.value).toMatchObject({ heightsCm: [30, 31], diametersMm: [4, 4.2] });
+    expect(run.paste('32')).toBe(false);
+    expect(run.paste('')).toBe(false);
+  });
+  it('takes none of several where one cannot be read, says which, and loses nothing', () => {
+    const { draft, run } = begin();
+    expect(run.paste('31\nfew\n33')).toBe(true);
+    expect(draft.value.heightsCm).toEqual([]);
+    expect(run.fault.value).toContain('“few” was not taken. None of the 3 values was.');
+    expect(run.typed.value).toBe('31 few 33');
+    type(run, '31 32 33');
+    expect(draft.value.heightsCm).toEqual([31, 32, 33]);
+    expect(run.fault.value).toBeNull();
+  });
+  it('lets the others wait for one that is asked about, and puts what is typed anew in its place', () => {
+    const { draft, run } = begin('height', [30, 31, 29, 30, 32]);
+    type(run, '31 300 33');
+    expect(draft.value.heightsCm.at(-1)).toBe(31);
+    expect([run.asking.value?.value, run.waiting.value]).toEqual([300, [33]]);
+    run.again();
+    type(run, '30');
+    expect(draft.value.heightsCm.slice(-3)).toEqual([31, 30, 33]);
+    type(run, '310 32');
+    run.keep();
+    expect(draft.value.heightsCm.slice(-2)).toEqual([310, 32]);
+    type(run, '300 31');
+    run.again();
+    run.leaveOut();
+    type(run, '29');
+    expect(draft.value.heightsCm.at(-1)).toBe(29);
+  });
   it('asks about a lot that measures smaller than it did', () => {
     evidence.set('lot-1', { sizes: [{ what: 'height', on: '2026-09-01', n: 12, mean: 40, sd: 3 }] });
     expect(begin('height', [20, 21, 22]).run.shrank.value).toMatch(/They stand lower than on/);

@@ -15,6 +15,9 @@ export interface RunDraft {
 
 export const whatWords: Record<What, string> = { height: 'Height', diameter: 'Collar' };
 
+/** Values in one text: with blanks, tabs, lines or semicolons between them; a comma alone is a decimal one. */
+const parted = (text: string) => text.split(/[\s;]+|,\s+/).filter(Boolean);
+
 /** The values of a measure run as they are typed or streamed in: what is next, what is asked about, what is wrong. */
 export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
   const nursery = useNursery();
@@ -23,6 +26,9 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
   const fault = ref<string | null>(null);
   /** A value that is asked about before it is taken. */
   const asking = ref<{ what: What; value: number; doubt: Doubt } | null>(null);
+
+  /** Values given together that wait until the one before them is settled, as typed and in turn. */
+  const waiting = ref<number[]>([]);
 
   const valuesOf = (what: What) => (what === 'height' ? draft.value.heightsCm : draft.value.diametersMm);
   const next = computed<What>(() =>
@@ -49,17 +55,50 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
     fault.value = null;
     valuesOf(what).push(value);
     typed.value = '';
+    const [first, ...rest] = waiting.value;
+    if (first === undefined) return;
+    waiting.value = rest;
+    take(next.value, first);
+  }
+  /** Reads a value of the kind that has its turn. @returns null, with why, where it is none */
+  function read(text: string, what: What): number | null {
+    const value = Math.round(preferences.typed(typedNumber(text), what) * 100) / 100;
+    const limit = what === 'height' ? HEIGHT_LIMIT_CM : DIAMETER_LIMIT_MM;
+    if (value > 0 && value <= limit) return value;
+    fault.value = `${whatWords[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${text}” was not taken.`;
+    return null;
   }
   function add(): void {
     if (asking.value) return keep();
-    const what = next.value;
-    const value = Math.round(preferences.typed(typedNumber(typed.value), what) * 100) / 100;
-    const limit = what === 'height' ? HEIGHT_LIMIT_CM : DIAMETER_LIMIT_MM;
-    if (!(value > 0 && value <= limit)) {
-      fault.value = `${whatWords[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${typed.value}” was not taken.`;
-      return;
+    const texts = parted(typed.value);
+    if (texts.length > 1) return addAll(texts);
+    const value = read(typed.value, next.value);
+    if (value !== null) take(next.value, value);
+  }
+  /** Takes several values in turn, as a column or rows of a spreadsheet give them: all of them can be read, or none is taken. */
+  function addAll(texts: readonly string[]): void {
+    const values: number[] = [];
+    const other = next.value === 'height' ? 'diameter' : 'height';
+    for (const [i, text] of texts.entries()) {
+      const value = read(text, draft.value.mode === 'both' && i % 2 ? other : next.value);
+      if (value === null) {
+        fault.value += ` None of the ${texts.length} values was.`;
+        return;
+      }
+      values.push(value);
     }
-    take(what, value);
+    const [first, ...rest] = values;
+    waiting.value = [...rest, ...waiting.value];
+    take(next.value, first);
+  }
+  /** Takes what was pasted, where it is more than one value: else it goes into the field as it is. */
+  function paste(text: string): boolean {
+    const texts = parted(text);
+    if (texts.length < 2) return false;
+    asking.value = null;
+    addAll(texts);
+    if (fault.value) typed.value = texts.join(' ');
+    return true;
   }
   function keep(): void {
     if (asking.value) take(asking.value.what, asking.value.value, true);
@@ -99,5 +138,23 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
       ? `They stand lower than on ${dateWords(before.on)}, when the mean was ${preferences.show(before.mean, 'height', 1)}. Died back, browsed or pruned? Keep the sample as it is, and write down what happened.`
       : null;
   });
-  return { typed, fault, asking, askWords, next, plant, valuesOf, take, add, keep, again, fixLast, shrank };
+  const leaveOut = () => void (waiting.value = []);
+  return {
+    paste,
+    waiting,
+    leaveOut,
+    typed,
+    fault,
+    asking,
+    askWords,
+    next,
+    plant,
+    valuesOf,
+    take,
+    add,
+    keep,
+    again,
+    fixLast,
+    shrank,
+  };
 }
