@@ -9,7 +9,7 @@ export interface LikelyAct {
 }
 
 /** As many as a thumb finds without looking twice. */
-export const LIKELY = 3;
+const LIKELY = 3;
 
 /** A lot’s page with one of its sheets open. */
 export const lotSheetAt = (lot: string, sheet: LotSheet, work?: CareKind): RouteLocationRaw => ({
