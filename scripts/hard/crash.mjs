@@ -1,30 +1,11 @@
-import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { ensureDatabase, ensurePostgres, freePort, openThrowaway } from '../lib/postgres.mjs';
-import { Plain, step } from '../lib/steps.mjs';
+import { step } from '../lib/steps.mjs';
 import { check, open, writeAll } from './load.mjs';
-
-const root = new URL('../../', import.meta.url).pathname;
-
-/** A server in a process of its own. */
-async function startServer(databaseUrl, port) {
-  const child = spawn('node', ['server/dist/main.js'], {
-    cwd: root,
-    env: {
-      ...process.env,
-      DATABASE_URL: databaseUrl,
-      PORT: String(port),
-      KAURI_LOG: 'silent',
-      KAURI_REQUESTS: '0',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  for await (const chunk of child.stdout) if (String(chunk).startsWith('ready')) break;
-  return child;
-}
+import { restartServer, startServer } from './server.mjs';
 
 /** Kills server and database by turns while people write; every write that was acknowledged must be there, once. */
 export async function crash(kills) {
@@ -49,7 +30,7 @@ export async function crash(kills) {
       await pause(1500);
       server.kill('SIGKILL');
       await once(server, 'exit');
-      server = await restart(cluster.url('crash'), port);
+      server = await restartServer(cluster.url('crash'), port);
       process.stdout.write(`\r· Kills: ${n} of server, ${n} of database, ${load.taken.size} writes taken `);
     }
     const taken = await load.stop();
@@ -66,18 +47,3 @@ export async function crash(kills) {
     await cluster.stop();
   }
 }
-
-/** A database that is being brought up again may refuse a server once or twice. */
-async function restart(databaseUrl, port) {
-  for (let tries = 1; ; tries++) {
-    const server = await startServer(databaseUrl, port);
-    if (server.exitCode === null && server.pid && (await health(port))) return server;
-    if (tries === 20) throw new Plain('The server did not come back.');
-    await pause(500);
-  }
-}
-const health = (port) =>
-  fetch(`http://127.0.0.1:${port}/api/health`).then(
-    (answer) => answer.ok,
-    () => false,
-  );

@@ -40,6 +40,8 @@ const post = (url, path, cookie, body) =>
 /** People who add benches, each write with its own id, and ask again until it is acknowledged. */
 export function writeAll(url, { nursery, cookie }) {
   const taken = new Map();
+  /** How often each answer that asks to try again came: its status, or 0 where nobody answered. */
+  const refused = new Map();
   let stopped = false;
   let longest = 0;
   /** Who has written, from beginning to end, since they were last waited for. */
@@ -67,6 +69,8 @@ export function writeAll(url, { nursery, cookie }) {
           taken.set(id, name);
           break;
         }
+        const status = answer?.status ?? 0;
+        refused.set(status, (refused.get(status) ?? 0) + 1);
         if (answer && answer.status < 500) throw new Plain(`${answer.status} ${await answer.text()}`);
         if (Date.now() - began > PATIENCE_MS) throw new Plain('A write was not taken within a minute.');
         await pause(100);
@@ -79,6 +83,7 @@ export function writeAll(url, { nursery, cookie }) {
   all.catch(() => undefined);
   return {
     taken,
+    refused,
     /** How long a write took at most since measuring began, with asking again, ms. */
     longestMs: () => longest,
     beginMeasuring: () => (longest = 0),

@@ -1,8 +1,15 @@
 import { EventEmitter } from 'node:events';
 import { setTimeout as pause } from 'node:timers/promises';
-import { run, type Runner, type RunnerOptions, type WorkerEvents } from 'graphile-worker';
+import {
+  runTaskList,
+  type RunnerOptions,
+  type TaskList,
+  type WorkerEvents,
+  type WorkerPool,
+} from 'graphile-worker';
 import type pg from 'pg';
 import type { Logger } from 'pino';
+import { startRegular, type Regular } from './regular';
 
 /** First half of the key under which a worker holds a lock while it lives; the second is its id's digest. */
 const ALIVE = 7_041_955;
@@ -12,20 +19,26 @@ const HELD_S = 5;
 /** How long a queue that lost its database waits before it begins again, ms. */
 const REST_MS = 1000;
 
+type LastingOptions = Omit<RunnerOptions, 'taskList' | 'crontab'> & {
+  pgPool: pg.Pool;
+  taskList: TaskList;
+  regular: readonly Regular[];
+};
+
 /**
  * Runs a queue that outlives its database: where a worker falls, or the connection that says it lives, all begin again.
  * A job that a server held when it was killed is given back within a minute, and not after the hours a queue waits by itself.
  * @returns stops it
  */
 export async function lastingRunner(
-  options: RunnerOptions & { pgPool: pg.Pool },
+  { taskList, regular, ...options }: LastingOptions,
   log: Pick<Logger, 'error' | 'info'>,
 ): Promise<{ stop: () => Promise<void> }> {
   const { pgPool } = options;
   let stopped = false;
   let wake: () => void = () => undefined;
 
-  const begin = async (): Promise<{ runner: Runner; alive: pg.PoolClient; fallen: Promise<void> }> => {
+  const begin = async (): Promise<{ runner: WorkerPool; alive: pg.PoolClient; fallen: Promise<void> }> => {
     const alive = await pgPool.connect();
     const events: WorkerEvents = new EventEmitter();
     const fallen = new Promise<void>((resolve) => {
@@ -42,7 +55,7 @@ export async function lastingRunner(
     });
     try {
       await giveBack(pgPool);
-      const runner = await run({ ...options, events });
+      const runner = runTaskList({ ...options, events }, taskList, pgPool);
       // How it ended is told by its workers.
       runner.promise.catch(() => undefined);
       return { runner, alive, fallen };
@@ -53,6 +66,7 @@ export async function lastingRunner(
   };
 
   let now = await begin();
+  const endRegular = startRegular(pgPool, regular, log);
   const looking = setInterval(() => {
     giveBack(pgPool).catch((err: unknown) => log.error({ err }, 'jobs of dead workers were not looked for'));
   }, LOOK_MS);
@@ -60,7 +74,7 @@ export async function lastingRunner(
   const lasting = (async () => {
     for (;;) {
       await now.fallen;
-      await now.runner.stop().catch(() => undefined);
+      await now.runner.gracefulShutdown().catch(() => undefined);
       now.alive.release(true);
       if (stopped) return;
       log.error({}, 'the queue lost its database or a worker; it begins again');
@@ -80,6 +94,7 @@ export async function lastingRunner(
     async stop() {
       stopped = true;
       clearInterval(looking);
+      endRegular();
       wake();
       await lasting;
     },

@@ -64,8 +64,10 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copie
       concurrency: 2,
       noHandleSignals: true,
       pollInterval: 2000,
-      // One server of those on a database takes each.
-      crontab: copies ? '0 * * * * dawn\n30 1 * * * copy' : '0 * * * * dawn',
+      regular: [
+        { task: 'dawn', everyMinutes: 60 },
+        ...(copies ? [{ task: 'copy', everyMinutes: 1440, afterMinutes: 90 }] : []),
+      ],
       taskList: {
         today: async (payload) => {
           const { nurseryId } = payload as { nurseryId: string };

@@ -134,7 +134,7 @@ export async function startSeasons({
       concurrency: 1,
       noHandleSignals: true,
       pollInterval: 2000,
-      crontab: '* * * * * seasons',
+      regular: [{ task: 'seasons', everyMinutes: 1 }],
       taskList: { season: (payload) => work(payload as Key), seasons: take },
     },
     log,
