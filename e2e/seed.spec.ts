@@ -424,8 +424,26 @@ test('two tabs change one bag: the later is told before it saves over the earlie
   await act(other, 'Save');
   await expect(sheet(other).getByRole('alert')).toContainText('Someone changed this meanwhile');
   await expect(sheet(other).getByRole('textbox', { name: 'Note' })).toHaveValue('from the second tab');
+  await expect(sheet(other).getByTestId('theirs')).toContainText('note “from the first tab”');
   await act(other, 'Save');
   await expect(other.getByText('from the second tab')).toBeVisible();
+  // What only one of them changed stays, and nobody is asked.
+  for (const [tab, field, value] of [
+    [page, 'Seed zone', 'N 12'],
+    [other, 'Collected by', 'Tam'],
+  ] as const) {
+    await tab.goto(`${own.url}/seed`);
+    await tab.getByTestId('seed-lots').getByText('S-ACA-01').click();
+    await tab.getByRole('button', { name: 'Change', exact: true }).click();
+    await fill(tab, { [field]: value });
+  }
+  await act(page, 'Save');
+  await expect(sheet(page)).toHaveCount(0);
+  await act(other, 'Save');
+  await expect(sheet(other)).toHaveCount(0);
+  await other.getByRole('button', { name: 'Change', exact: true }).click();
+  await expect(sheet(other).getByLabel('Seed zone')).toHaveValue('N 12');
+  await expect(sheet(other).getByLabel('Collected by')).toHaveValue('Tam');
   // Coming back, the first tab shows what stands.
   await page.reload();
   await expect(page.getByText('from the second tab')).toBeVisible();

@@ -75,8 +75,13 @@ describe('plants from outside', () => {
       body: { id: newId() },
     });
     expect((await all()).some(({ id }) => id === body.body.id)).toBe(false);
-    const gone = await visitor.ok('lot', { params: { ...yard.nursery, lot: lotId } });
-    expect(gone.lot.held).toMatchObject({ standing: 0 });
+    // Its lot never was, and nothing of it stands.
+    expect((await visitor.send('lot', { params: { ...yard.nursery, lot: lotId } })).status).toBe(404);
+    const { rows } = await server.owner.query(
+      "select coalesce(sum(held), 0)::int as n from balance where lot_id = $1 and account <> 'supply'",
+      [lotId],
+    );
+    expect(rows).toEqual([{ n: 0 }]);
   });
   it('may all be sent back, and then make no lot', async () => {
     await crew.ok('addArrival', arrival({ accepted: 0, lot: null, supplier: 'Low Gill' }));

@@ -6,7 +6,7 @@ import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
 import SelectField from '../parts/SelectField.vue';
-import { typedNumber } from '../parts/typed';
+import { typedAngle, typedNumber } from '../parts/typed';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 
@@ -46,9 +46,6 @@ function wrongAngle(text: string, axis: 'latitude' | 'longitude'): string | null
     return sentenceOf(error);
   }
 }
-/** Degrees as typed; what cannot be read is refused with the other fields. */
-const angle = (axis: 'latitude' | 'longitude') =>
-  form[axis].trim() === '' || angles.value[axis] !== null ? NaN : readAngle(form[axis], axis);
 
 /** Where this device is, and why that is not known; an address without https is not told. */
 const hasLocation = isSecureContext && 'geolocation' in navigator;
@@ -79,8 +76,8 @@ const nurseryBody = () => ({
   id: ids.nursery,
   name: form.name,
   placeName: form.placeName,
-  latitudeDeg: angle('latitude'),
-  longitudeDeg: angle('longitude'),
+  latitudeDeg: typedAngle(form.latitude, 'latitude') ?? NaN,
+  longitudeDeg: typedAngle(form.longitude, 'longitude') ?? NaN,
   elevationM: typedNumber(form.elevation),
   timeZone: form.timeZone,
   units: form.units,

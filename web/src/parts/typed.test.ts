@@ -1,10 +1,17 @@
 import { fromShown, toShown } from '@kauri/core';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { keptUnlessTyped } from './typed';
+import { keptUnlessTyped, typedAngle } from './typed';
 
 const asShown = (cm: number) => String(Number(toShown(cm, 'height', 'us').toFixed(1)));
 const read = (inches: number) => fromShown(inches, 'height', 'us');
+
+test('degrees are read in any of the ways they are written; blank is none, and what cannot be read is refused', () => {
+  expect(typedAngle('52° 30′ N', 'latitude')).toBe(52.5);
+  expect(typedAngle('−2,5', 'longitude')).toBe(-2.5);
+  expect(typedAngle(' ', 'latitude')).toBeNull();
+  expect(typedAngle('up north', 'latitude')).toBeNaN();
+});
 
 test('a figure nobody touched stays as it was, however its field rounds it', () => {
   fc.assert(

@@ -1,3 +1,5 @@
+import { readAngle } from '@kauri/core';
+
 /**
  * What was typed as a number: decimal point or comma. NaN for anything else, which the server and the
  * core refuse with a sentence.
@@ -5,6 +7,16 @@
 export function typedNumber(text: string | number): number {
   const trimmed = String(text).trim().replace(',', '.').replace('−', '-');
   return /^[-+]?(\d+\.?\d*|\.\d+)$/.test(trimmed) ? Number(trimmed) : NaN;
+}
+
+/** Degrees as they were typed, in any of the ways they are written; null where blank, NaN for what cannot be read, which is refused. */
+export function typedAngle(text: string, axis: 'latitude' | 'longitude'): number | null {
+  if (text.trim() === '') return null;
+  try {
+    return readAngle(text, axis);
+  } catch {
+    return NaN;
+  }
 }
 
 /**

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { StockBed } from '@kauri/core/contract';
+import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../../parts/FormDialog.vue';
 import FormField from '../../../parts/FormField.vue';
@@ -10,6 +11,7 @@ import { useNursery } from '../../../stores/nursery';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { useSeedAct } from '../useSeedAct';
+import { useSeedEdit } from '../useSeedEdit';
 
 const props = defineProps<{ bed?: StockBed }>();
 const emit = defineEmits<{ close: [] }>();
@@ -30,9 +32,21 @@ const fields = {
   rest: bed ? String(bed.restShare * 100) : '0',
   note: bed?.note ?? '',
 };
-const { draft, busy, sentence, wrong, send, versionNow } = bed
-  ? useSeedAct('editStockBed', { stockBed: bed.id }, fields)
-  : useSeedAct('addStockBed', {}, fields);
+const partWords = {
+  speciesId: 'species',
+  name: 'name',
+  plants: 'plants',
+  plantedOn: 'planted on',
+  yieldPerPlant: 'cuttings a plant',
+  plantsPerM: 'plants a metre',
+  restShare: 'share that rests',
+  note: 'note',
+};
+const changes = bed && useSeedEdit('editStockBed', { stockBed: bed.id }, bed, fields, partWords);
+const adding = changes ? null : useSeedAct('addStockBed', {}, fields);
+const { draft, busy, sentence, wrong } = (changes ?? adding)!;
+/** What somebody else wrote meanwhile, where it is not what is typed here. */
+const theirs = computed(() => changes?.theirWords.value ?? '');
 async function save() {
   const d = draft.value;
   const body = {
@@ -45,10 +59,14 @@ async function save() {
     restShare: typedNumber(d.rest) / 100,
     note: d.note,
   };
-  const id = await send(bed ? { ...body, version: versionNow(bed.version) } : body, `${d.name} kept.`);
+  if (changes) {
+    if (await changes.edit(body, `${d.name} kept`)) emit('close');
+    return;
+  }
+  const id = await adding!.send(body, `${d.name} kept.`);
   if (id === null) return;
   emit('close');
-  if (!bed) await router.push({ name: 'seed-cuttings', params: { bed: id } });
+  await router.push({ name: 'seed-cuttings', params: { bed: id } });
 }
 const options = species.map((s) => ({ value: s.id, words: `${s.common}, ${s.latin}` }));
 </script>
@@ -89,6 +107,9 @@ const options = species.map((s) => ({ value: s.id, words: `${s.common}, ${s.lati
         />
       </div>
       <FormField v-model="draft.note" label="Note" hint="Clone, sex, source" :fault="wrong('note')" />
+      <p v-if="theirs" class="panel p-3" data-testid="theirs">
+        <b>Somebody else wrote meanwhile</b> {{ theirs }}. Saving again puts yours over it.
+      </p>
       <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>

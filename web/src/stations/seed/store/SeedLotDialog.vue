@@ -7,7 +7,7 @@ import FormDialog from '../../../parts/FormDialog.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
-import { keptUnlessTyped, typedNumber } from '../../../parts/typed';
+import { keptUnlessTyped, typedAngle, typedNumber } from '../../../parts/typed';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
@@ -16,6 +16,8 @@ import { count } from '../../../words/numbers';
 import { storageWords, storeWords } from '../../../words/seed';
 import { nextCode } from '../../grow/newLot';
 import { useSeedAct } from '../useSeedAct';
+import { useSeedEdit } from '../useSeedEdit';
+import { bagWords } from './bagWords';
 
 /** Receives a bag of seed, or changes what is written on one. */
 const props = defineProps<{ lot?: SeedLot }>();
@@ -52,10 +54,11 @@ const fields = {
   parents: text(lot?.provenance.parents),
   note: lot?.note ?? '',
 };
-const act = lot
-  ? useSeedAct('editSeedLot', { seedLot: lot.id }, fields)
-  : useSeedAct('receiveSeed', {}, fields);
-const { draft, busy, sentence, wrong, send, versionNow } = act;
+const changes = lot && useSeedEdit('editSeedLot', { seedLot: lot.id }, lot, fields, bagWords);
+const receipt = changes ? null : useSeedAct('receiveSeed', {}, fields);
+const { draft, busy, sentence, wrong } = (changes ?? receipt)!;
+/** What somebody else wrote meanwhile, where it is not what is typed here. */
+const theirs = computed(() => changes?.theirWords.value ?? '');
 
 const start = computed(() => seed.startFor(draft.value.speciesId));
 const perKg = computed(() =>
@@ -100,8 +103,8 @@ async function save() {
     price: optional(d.price),
     provenance: {
       place: d.place,
-      latitudeDeg: optional(d.latitude),
-      longitudeDeg: optional(d.longitude),
+      latitudeDeg: typedAngle(d.latitude, 'latitude'),
+      longitudeDeg: typedAngle(d.longitude, 'longitude'),
       altitudeM: inMetric(d.altitude, lot?.provenance.altitudeM, 'site'),
       zone: d.zone,
       collector: d.collector,
@@ -109,12 +112,15 @@ async function save() {
     },
     note: d.note,
   };
-  const id = lot
-    ? await send({ ...values, version: versionNow(lot.version) }, `${values.code} changed.`)
-    : await send({ ...values, grams: grams.value, seeds: optional(d.seeds) }, `${values.code} received.`);
-  if (id === null) return;
-  if (lot) emit('close');
-  else await router.replace({ name: 'seed', params: { seedLot: id } });
+  if (changes) {
+    if (await changes.edit(values, `${values.code} changed`)) emit('close');
+    return;
+  }
+  const id = await receipt!.send(
+    { ...values, grams: grams.value, seeds: optional(d.seeds) },
+    `${values.code} received.`,
+  );
+  if (id !== null) await router.replace({ name: 'seed', params: { seedLot: id } });
 }
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
   value: s.id,
@@ -202,14 +208,16 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
             v-model="draft.latitude"
             label="Latitude"
             unit="°"
-            inputmode="decimal"
+            inputmode="text"
+            hint="52.5 or 52° 30′ N"
             :fault="wrong('provenance.latitudeDeg')"
           />
           <FormField
             v-model="draft.longitude"
             label="Longitude"
             unit="°"
-            inputmode="decimal"
+            inputmode="text"
+            hint="−2.4 or 2° 24′ W"
             :fault="wrong('provenance.longitudeDeg')"
           />
           <FormField
@@ -243,6 +251,9 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
         <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
         <p class="text-muted text-sm">
           Collect with the owner’s leave, and within local plant-health and movement rules.
+        </p>
+        <p v-if="theirs" class="panel p-3" data-testid="theirs">
+          <b>Somebody else wrote meanwhile</b> {{ theirs }}. Saving again puts yours over it.
         </p>
         <SheetActs :act="lot ? 'Save' : 'Receive it'" :busy="busy" :sentence="sentence()" @save="save" />
       </div>
