@@ -86,6 +86,13 @@ test('measurements come in by lot, and change its forecast', async ({ page, own 
     "select height_n, round(height_mean::numeric, 1)::float as mean from observation where on_date = '2026-11-20' and kind = 'size'",
   );
   expect(rows).toEqual([{ height_n: 4, mean: 26.7 }]);
+  // The wrong table: all of it goes again.
+  await page.getByTestId('tables-taken').getByRole('button', { name: 'Take it back' }).first().click();
+  await expect(page.getByText('1 sample taken back.')).toBeVisible();
+  const struck = await own.database.query(
+    "select count(*)::int as n from observation where on_date = '2026-11-20' and kind = 'size' and struck_at is null",
+  );
+  expect(struck.rows[0].n).toBe(0);
 });
 
 test('what is kept is saved as a table', async ({ page }) => {

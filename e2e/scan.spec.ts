@@ -88,6 +88,8 @@ test('a tag of elsewhere, a code that is typed, a photo, and a camera that is re
   await expect(tagged.getByRole('alert')).toContainText('This tag is of another nursery');
   await look('26 tco 01');
   await expect(tagged.getByRole('heading', { name: '26-TCO-01' })).toBeVisible();
+  // What the camera may be held at meanwhile does not take its place.
+  await expect(page.getByRole('button', { name: 'Look through the camera' })).toBeVisible();
   await look('bench 2');
   await tagged.getByRole('button', { name: /26-TCO-01/ }).click();
   await expect(tagged.getByText(/Small-leaved lime; \d+ trees in Bench 2/)).toBeVisible();

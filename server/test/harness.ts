@@ -160,6 +160,7 @@ export class Caller {
         bad: number;
         known: number;
         stored: boolean;
+        taken: string | null;
         issues: { line: number; message: string }[];
         gaps: unknown[];
         first: string;

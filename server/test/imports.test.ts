@@ -48,6 +48,40 @@ describe('a station’s table', () => {
       windMs: [null, null],
     });
   });
+  it('is taken back as one act: its days go, or are as they were before it, but for what was written anew since', async () => {
+    const days = async () =>
+      (
+        await server.owner.query(
+          'select day::text, t_min_c as low, rain_mm as rain from weather_day order by day',
+        )
+      ).rows.map(({ day, low, rain }) => [day.slice(8), low, rain]);
+    const take = async (...lines: string[]) =>
+      (await weather(false, ['date,low,high,rain', ...lines].join('\n'))).at(-1)!.report!.taken!;
+    const back = (table: string) =>
+      yard.owner.ok('takeTableBack', { params: { ...yard.nursery, table }, body: { id: newId() } });
+    expect((await weather(true, 'date,low,high,rain\n2026-06-01,6,15,0\n')).at(-1)!.report!.taken).toBeNull();
+    await take('2026-06-01,6,15,0');
+    const wrong = await take('2026-06-01,9,15,1', '2026-06-02,9.25,16,', '2026-06-03,9,17,2');
+    await take('2026-06-03,3,17,2');
+    const { tables } = await yard.owner.ok('tablesTaken', { params: yard.nursery });
+    expect(tables.map(({ id, good }) => [id === wrong, good])).toEqual([
+      [false, 1],
+      [true, 3],
+      [false, 1],
+      ...tables.slice(3).map(() => [false, expect.anything()]),
+    ]);
+    expect(await back(wrong)).toMatchObject({ back: 2, left: 1 });
+    expect(await days()).toEqual([
+      ['01', 6, 0],
+      ['03', 3, 2],
+    ]);
+    const again = await yard.owner.refused('takeTableBack', {
+      params: { ...yard.nursery, table: wrong },
+      body: { id: newId() },
+    });
+    expect(again.detail).toMatch(/taken back already/);
+    expect(await days()).toHaveLength(2);
+  });
   it('is read in Fahrenheit, inches, day first, any order, with semicolons and a byte-order mark', async () => {
     const text = '\uFEFFRain in;Hi;Day;Lo\r\n0,5;68;25/12/2025;50\r\n';
     const query = {
@@ -186,6 +220,20 @@ describe('a table of measured plants', () => {
       { what: 'height', n: 2, mean: 22, on: '2026-07-01' },
       { what: 'diameter', n: 1, mean: 3 },
     ]);
+  });
+  it('is taken back as one act, whatever was recorded otherwise stays', async () => {
+    const before = await samples();
+    const text =
+      'lot,date,height,collar\nTRAY-1,2026-09-01,30,4\nTRAY-1,2026-09-02,31,4\nBED-1,2026-09-01,40,5\n';
+    const { report } = (await measured(false, text)).at(-1)!;
+    expect(await samples()).toHaveLength(before.length + 4);
+    const params = { ...yard.nursery, table: report!.taken! };
+    const { back, left, tables } = await yard.owner.ok('takeTableBack', { params, body: { id: newId() } });
+    expect([back, left]).toEqual([3, 0]);
+    expect(tables.map(({ id }) => id)).not.toContain(report!.taken);
+    expect(await samples()).toEqual(before);
+    // Then it may come in again.
+    expect((await measured(true, text)).at(-1)!.report).toMatchObject({ good: 3, known: 0 });
   });
   it('goes out as it came, and nothing in it can run in a spreadsheet', async () => {
     const csv = await (await yard.owner.send('exportMeasurements', { params: yard.nursery })).text();

@@ -41,6 +41,7 @@ const change = [
   'store_look',
   'planting',
   'arrival',
+  'table_taken',
   'hold',
   'hold_step',
   'planted_part',

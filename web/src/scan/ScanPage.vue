@@ -36,6 +36,11 @@ function take(codes: readonly string[]): void {
     : (read.map((one) => ('why' in one ? one.why : '')).find(Boolean) ?? null);
 }
 const cards = computed(() => found.value.map((tagged) => ({ tagged, ...shown(tagged) })));
+/** A code that was typed or photographed is what one wants to see: the camera, which may look at another, rests. */
+function byHand(codes: readonly string[]): void {
+  reader.stop();
+  take(codes);
+}
 function choose(lot: string): void {
   found.value = [{ kind: 'lot', id: lot }];
 }
@@ -44,6 +49,7 @@ async function photo(event: Event): Promise<void> {
   const file = input.files?.[0];
   input.value = '';
   if (!file) return;
+  reader.stop();
   try {
     take(await reader.readPhoto(file));
   } catch (error) {
@@ -51,7 +57,10 @@ async function photo(event: Event): Promise<void> {
     why.value = sentenceOf(error);
   }
 }
-const look = () => void (video.value && reader.start(video.value));
+function look(): void {
+  seen = '';
+  if (video.value) void reader.start(video.value);
+}
 onMounted(async () => {
   look();
   await load();
@@ -74,12 +83,11 @@ onMounted(async () => {
           playsinline
           aria-label="What the camera sees"
         />
-        <p
-          v-if="starting || !stream"
-          class="text-rail-ink absolute inset-0 grid place-items-center"
-          role="status"
-        >
-          {{ starting ? 'Opening the camera …' : '' }}
+        <p v-if="starting" class="text-rail-ink absolute inset-0 grid place-items-center" role="status">
+          Opening the camera …
+        </p>
+        <p v-else-if="!stream" class="absolute inset-0 grid place-items-center">
+          <button class="act" type="button" @click="look">Look through the camera</button>
         </p>
         <button
           v-if="torch !== 'none'"
@@ -96,7 +104,7 @@ onMounted(async () => {
         {{ trouble }} <button class="quiet" type="button" @click="look">Try the camera again</button>
       </p>
       <p v-else class="text-muted mt-1 text-sm">Hold the tag square before the camera, a hand away.</p>
-      <form class="mt-3 flex items-end gap-2" @submit.prevent="take([typed])">
+      <form class="mt-3 flex items-end gap-2" @submit.prevent="byHand([typed])">
         <FormField v-model="typed" class="grow" label="Or type its code" autocapitalize="characters" />
         <button class="act" type="submit">Look it up</button>
       </form>

@@ -81,6 +81,7 @@ export function useTagReader(read: (codes: readonly string[]) => void) {
     looks++;
     stream.value?.getTracks().forEach((track) => track.stop());
     stream.value = null;
+    starting.value = false;
     torch.value = 'none';
   }
 

@@ -6,6 +6,8 @@ export const weatherPaths = {
   importWeather: ['POST', '/nurseries/:nursery/weather/import'],
   exportWeather: ['GET', '/nurseries/:nursery/weather.csv'],
   importMeasurements: ['POST', '/nurseries/:nursery/measurements/import'],
+  tablesTaken: ['GET', '/nurseries/:nursery/tables'],
+  takeTableBack: ['POST', '/nurseries/:nursery/tables/:table/undo'],
   climate: ['GET', '/nurseries/:nursery/climate'],
   setClimate: ['PUT', '/nurseries/:nursery/climate'],
   stations: ['GET', '/nurseries/:nursery/stations'],

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PlainDate } from '../basics';
+import { Id, PlainDate } from '../basics';
 import { atStation, inNursery, route } from '../route';
 import { weatherPaths as paths } from './paths';
 import * as weather from './schemas';
@@ -28,6 +28,15 @@ export const weatherRoutes = {
     bodyType: 'text/csv',
     answerType: 'application/x-ndjson',
     answer: weather.ImportProgress,
+  }),
+  tablesTaken: route(paths.tablesTaken, 'visitor', 'Tables that were taken in lately', {
+    params: inNursery,
+    answer: weather.TablesTaken,
+  }),
+  takeTableBack: route(paths.takeTableBack, 'grower', 'Take a table back that was taken in, as one act', {
+    params: z.object({ nursery: Id, table: Id }),
+    body: z.object({ id: Id }),
+    answer: weather.TableTakenBack,
   }),
   climate: route(paths.climate, 'visitor', 'Covers, and which places stand under them', {
     params: inNursery,

@@ -52,8 +52,26 @@ export const ImportReport = z.object({
   /** Days within first…last that the table leaves out. */
   gaps: z.array(z.object({ from: PlainDate, to: PlainDate })),
   stored: z.boolean(),
+  /** What it is taken back by; null where nothing was stored. */
+  taken: Id.nullable(),
 });
 export type ImportReport = z.infer<typeof ImportReport>;
+
+/** A table that was taken in, and can be taken back as one act. */
+export const TableTaken = z.object({
+  id: Id,
+  at: z.string(),
+  by: z.string(),
+  kind: z.enum(['weather', 'measurements']),
+  good: z.number(),
+  first: PlainDate.nullable(),
+  last: PlainDate.nullable(),
+});
+export type TableTaken = z.infer<typeof TableTaken>;
+/** The latest, newest first; those taken back are left out. */
+export const TablesTaken = z.object({ tables: z.array(TableTaken) });
+/** What was taken back, and what stays because it was written anew since. */
+export const TableTakenBack = z.object({ tables: z.array(TableTaken), back: z.number(), left: z.number() });
 
 /** One line of the stream an import answers with. */
 export const ImportProgress = z.union([

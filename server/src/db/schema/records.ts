@@ -2,6 +2,7 @@ import {
   date,
   doublePrecision,
   index,
+  integer,
   jsonb,
   pgTable,
   primaryKey,
@@ -9,6 +10,7 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { person } from './people';
 import { nurseryId } from './yard';
 
 /** One day of weather. Values are as measured; gaps are days without a row. */
@@ -27,6 +29,32 @@ export const weatherDay = pgTable(
     stationId: uuid('station_id'),
   },
   (t) => [primaryKey({ columns: [t.nurseryId, t.day] })],
+);
+
+/** A day of weather before and after a table was taken in; null before where there was none. */
+export type DayTaken = [day: string, before: DayValues | null, after: DayValues];
+export type DayValues = [tMinC: number, tMaxC: number, rainMm: number | null];
+
+/** A table that was taken in as one act, and what it wrote, so that it can be taken back as one. */
+export const tableTaken = pgTable(
+  'table_taken',
+  {
+    nurseryId: nurseryId(),
+    id: uuid().notNull(),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull().defaultNow(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => person.id),
+    kind: text({ enum: ['weather', 'measurements'] }).notNull(),
+    /** Days or plants taken, and the days they are of. */
+    good: integer().notNull(),
+    firstOn: date('first_on'),
+    lastOn: date('last_on'),
+    /** Days of weather, or the samples by their ids. */
+    took: jsonb().$type<{ days: DayTaken[] } | { samples: string[] }>().notNull(),
+    takenBackAt: timestamp('taken_back_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.nurseryId, t.id] })],
 );
 
 /** Who did what, when, with the row before and after. Added to in the same transaction, never changed. */

@@ -38,7 +38,8 @@ const FIRST_RECORD = `
     select min(on_date) as day from observation where nursery_id = $1 and lot_id = $2 and struck_at is null
     union all select min(m.on_date) from movement m where m.nursery_id = $1 and m.lot_id = $2 and m.entry_id <> $2 and m.reverses is null
       and not exists (select from movement r where r.nursery_id = $1 and r.reverses = m.id)
-    union all select min(ended_on) from stage where nursery_id = $1 and lot_id = $2) days`;
+    union all select min(ended_on) from stage where nursery_id = $1 and lot_id = $2
+    union all select leaf_fall_on from lot where nursery_id = $1 and id = $2) days`;
 
 async function mustComeFirst(work: Work, row: LotRow, sownOn: string): Promise<void> {
   const wrong = (message: string) =>

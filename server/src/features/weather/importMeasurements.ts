@@ -10,6 +10,7 @@ import type { Work } from '../../http/context';
 import { tableLines, tellStored } from '../../http/tableStream';
 import { storeSizes } from '../lots/storeSizes';
 import { ImportTally } from './importReport';
+import { keepTaken } from './tablesTaken';
 
 /** Samples stored at once: others have their turn between. */
 const BATCH = 200;
@@ -69,27 +70,26 @@ export async function importMeasurements(
   }
   const { digest } = next.value;
   await leaveOutKnown(work, samples, tally);
+  const answer = tally.report(
+    [...samples.values()].map((s) => s.on),
+    columns.check ? null : columns.id,
+    false,
+  );
   if (!columns.check) {
-    const all = [...samples.values()];
+    const all = [...samples.values()].map((sample) => ({ ...sample, id: newId(), note: '' }));
     for (let at = 0; at < all.length; at += BATCH) {
       tellStored(res, at / all.length);
-      const batch = all
-        .slice(at, at + BATCH)
-        .map(({ lines: _, ...sample }) => ({ id: newId(), note: '', ...sample }));
+      const batch = all.slice(at, at + BATCH).map(({ lines: _, ...sample }) => sample);
       await storeSizes(work, batch);
     }
     tellStored(res, 1);
+    await keepTaken(work, columns.id, 'measurements', answer, { samples: all.map(({ id }) => id) });
     await note(work, 'import measurements', columns.id, null, {
       good: tally.good,
       bad: tally.bad,
       samples: samples.size,
     });
   }
-  const answer = tally.report(
-    [...samples.values()].map((s) => s.on),
-    !columns.check,
-    false,
-  );
   return { answer, digest };
 }
 

@@ -17,7 +17,7 @@ export class ImportTally {
     if (this.issues.length < MOST_ISSUES) this.issues.push({ line, message });
   }
 
-  report(dates: readonly string[], stored: boolean, withGaps: boolean): ImportReport {
+  report(dates: readonly string[], taken: string | null, withGaps: boolean): ImportReport {
     const sorted = [...new Set(dates)].sort();
     return {
       lines: this.lines,
@@ -28,7 +28,8 @@ export class ImportTally {
       first: sorted[0] ?? null,
       last: sorted[sorted.length - 1] ?? null,
       gaps: withGaps ? gapsIn(sorted) : [],
-      stored,
+      stored: taken !== null,
+      taken,
     };
   }
 }

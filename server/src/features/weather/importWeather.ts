@@ -5,6 +5,7 @@ import type { Request, Response } from 'express';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import type { Work } from '../../http/context';
+import { daysBefore, keepTaken } from './tablesTaken';
 import { tableLines, tellStored } from '../../http/tableStream';
 import { ImportTally } from './importReport';
 
@@ -37,17 +38,23 @@ export async function importWeather(
       tally.fault(line, error.message);
     }
   }
-  if (!columns.check) {
-    await storeDays(work, [...days.values()], (share) => tellStored(res, share));
-    const report = tally.report([...days.keys()], true, false);
-    await note(work, 'import weather', newId(), null, {
+  const id = columns.check ? null : newId();
+  const report = tally.report([...days.keys()], id, true);
+  if (id !== null) {
+    const taken = [...days.values()];
+    const before = await daysBefore(work, taken);
+    await storeDays(work, taken, (share) => tellStored(res, share));
+    await keepTaken(work, id, 'weather', report, {
+      days: taken.map((day) => [day.date, before.get(day.date) ?? null, [day.tMinC, day.tMaxC, day.rainMm]]),
+    });
+    await note(work, 'import weather', id, null, {
       good: report.good,
       bad: report.bad,
       first: report.first,
       last: report.last,
     });
   }
-  return tally.report([...days.keys()], !columns.check, true);
+  return report;
 }
 
 /**

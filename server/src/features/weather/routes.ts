@@ -6,13 +6,27 @@ import type { Handlers } from '../../http/context';
 import { workOf } from '../../nursery/work';
 import { importMeasurements } from './importMeasurements';
 import { importWeather } from './importWeather';
+import { tablesTaken, takeTableBack } from './tablesTaken';
 import { daysOf, toColumns } from './weatherDays';
 
 export const weatherHandlers: Pick<
   Handlers,
-  'weather' | 'importWeather' | 'exportWeather' | 'importMeasurements' | 'exportMeasurements'
+  | 'weather'
+  | 'tablesTaken'
+  | 'takeTableBack'
+  | 'importWeather'
+  | 'exportWeather'
+  | 'importMeasurements'
+  | 'exportMeasurements'
 > = {
   weather: async ({ tx, nurseryId }) => toColumns(await daysOf(tx, nurseryId)),
+
+  tablesTaken: (call) => tablesTaken(call),
+
+  async takeTableBack(call) {
+    const counts = await takeTableBack(await workOf(call), call.params.table);
+    return { ...(await tablesTaken(call)), ...counts };
+  },
 
   async importWeather(call) {
     return { report: await importWeather(await workOf(call), call.query, call.req, call.res) };

@@ -14,10 +14,12 @@ import ColumnFields from './ColumnFields.vue';
 import ImportFrame from './ImportFrame.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
+import { useTablesTaken } from './useTablesTaken';
 
 const nursery = useNursery();
 const preferences = usePreferences();
 const messages = useMessages();
+const { load, takeBack } = useTablesTaken();
 const session = useSession();
 const table = useImport('importMeasurements');
 
@@ -88,7 +90,13 @@ function query(check: boolean) {
 }
 async function taken() {
   await nursery.fetchLots();
-  messages.say(`${several(table.report!.good, 'plant')} taken.`);
+  const { taken: id } = table.report!;
+  const undo =
+    id === null || !session.may('grower')
+      ? undefined
+      : () => takeBack(id, 'measurements').then(() => void table.forget());
+  messages.say(`${several(table.report!.good, 'plant')} taken.`, undo);
+  await load().catch(() => undefined);
 }
 </script>
 

@@ -6,6 +6,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { useSession } from '../../stores/session';
 import ArchiveOut from './ArchiveOut.vue';
 import MeasurementImport from './MeasurementImport.vue';
+import TablesTaken from './TablesTaken.vue';
 import WeatherImport from './WeatherImport.vue';
 
 const route = useRoute();
@@ -27,6 +28,7 @@ watch(
     </p>
     <WeatherImport />
     <MeasurementImport />
+    <TablesTaken />
     <template v-if="session.may('owner')">
       <ArchiveOut />
       <section class="panel p-4" aria-labelledby="bring-in">

@@ -13,11 +13,13 @@ import ColumnFields from './ColumnFields.vue';
 import ImportFrame from './ImportFrame.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
+import { useTablesTaken } from './useTablesTaken';
 
 const nursery = useNursery();
 const preferences = usePreferences();
 const session = useSession();
 const messages = useMessages();
+const { load, takeBack } = useTablesTaken();
 const table = useImport('importWeather');
 
 const wanted = [
@@ -73,7 +75,13 @@ function query(check: boolean) {
 }
 async function taken() {
   await nursery.reloadWeather();
-  messages.say(`${several(table.report!.good, 'day')} of weather taken.`);
+  const { taken: id } = table.report!;
+  const undo =
+    id === null || !session.may('grower')
+      ? undefined
+      : () => takeBack(id, 'weather').then(() => void table.forget());
+  messages.say(`${several(table.report!.good, 'day')} of weather taken.`, undo);
+  await load().catch(() => undefined);
 }
 </script>
 
