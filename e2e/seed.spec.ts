@@ -524,9 +524,17 @@ test('a flat is pricked out by size into cells', async ({ page, own, expected })
   await act(page, 'Prick out');
   await expect(page.getByRole('status').getByText('100 pricked out into 2 lots.')).toBeVisible();
   await expect(page.getByText('Pricked out of 26-BPE-10: large.')).toBeVisible();
+  const child = await page.getByRole('heading', { level: 1 }).innerText();
   await openLot(page, '26-BPE-10');
   await page.getByRole('tab', { name: 'Ledger' }).click();
   await expect(page.getByText('pricked out into cells').first()).toBeVisible();
+  // Taken back, the lots that came of it are gone at once, and the flat holds its seedlings again.
+  const born = page.getByTestId('lots').getByText(child, { exact: true });
+  await expect(born).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.getByText('Taken back: 100 pricked out into 2 lots.')).toBeVisible();
+  await expect(born).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: '26-BPE-10', level: 1 })).toBeVisible();
 });
 
 test('a visitor sees the seed room and is offered nothing to change', async ({ page, demo }) => {

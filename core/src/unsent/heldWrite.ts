@@ -64,6 +64,8 @@ export function lotsOf(write: HeldWrite): string[] {
 
 /** The lots that a write of any route is about, where it is one of those above; null where it may be about any. */
 export function lotsOfAny(route: RouteName, params: unknown, body: unknown): string[] | null {
+  // Lots that came of what is taken back go with it, and only the server knows them.
+  if (route === 'undoEntry') return null;
   return (heldRoutes as readonly string[]).includes(route)
     ? lotsOf({ route, params, body } as HeldWrite)
     : null;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { LotRow } from '../contract';
 import { noEvidence } from '../reading/noEvidence';
-import { entriesOf, lotsOf, type HeldWrite } from './heldWrite';
+import { entriesOf, lotsOf, lotsOfAny, type HeldWrite } from './heldWrite';
 import { lotAhead, type LotKnown } from './lotAhead';
 
 const id = (n: number) => `01900000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -89,5 +89,7 @@ describe('a lot ahead of the server', () => {
     };
     expect(entriesOf(undo)).toEqual([]);
     expect(lotsOf(undo)).toEqual([lotId]);
+    // Lots that came of it go too, which only the server knows: others ask about all.
+    expect(lotsOfAny(undo.route, undo.params, undo.body)).toBeNull();
   });
 });

@@ -17,7 +17,7 @@ vi.mock('../stores/device', () => ({
     }),
 }));
 vi.mock('../stores/nursery', () => ({
-  useNursery: () => ({ params: { nursery: 'n' }, catchUp }),
+  useNursery: () => ({ params: { nursery: 'n' }, lots: new Map(), catchUp }),
 }));
 vi.mock('../stores/season', () => ({
   useSeason: () => ({ view: 20_600, today: 20_500, todayIso: '2026-02-16' }),

@@ -1,5 +1,6 @@
 import { entriesOf } from '@kauri/core';
 import { v7 as newId } from 'uuid';
+import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
 import { useNursery } from '../stores/nursery';
 import { useSeason } from '../stores/season';
@@ -24,7 +25,15 @@ export function useTakeBack() {
     async takeBack(lot: string, entry: string, said: string): Promise<void> {
       if (await isUnsent([entry])) return;
       const body = { id: newId(), on: season.todayIso };
-      await device.write('undoEntry', { ...nursery.params, lot, entry }, body, `Take back: ${said}`);
+      const kept = await device.write(
+        'undoEntry',
+        { ...nursery.params, lot, entry },
+        body,
+        `Take back: ${said}`,
+      );
+      // Lots that came of it went with it.
+      if (kept !== KEPT && [...nursery.lots.values()].some(({ parentLotId }) => parentLotId === lot))
+        await nursery.fetchLots();
     },
     /** Records of several lots, all or none. */
     async takeBackTogether(entries: readonly { lot: string; entry: string }[], said: string): Promise<void> {

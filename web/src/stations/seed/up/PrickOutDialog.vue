@@ -13,6 +13,7 @@ import { typedNumber } from '../../../parts/typed';
 import { useDraft } from '../../../parts/useDraft';
 import type { ShownLot } from '../../../parts/useLots';
 import { useSaving } from '../../../parts/useSaving';
+import { useTakeBack } from '../../../parts/useTakeBack';
 import { useMessages } from '../../../stores/messages';
 import { useNursery } from '../../../stores/nursery';
 import { useSeason } from '../../../stores/season';
@@ -26,6 +27,7 @@ const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
 const season = useSeason();
 const messages = useMessages();
+const { takeBack } = useTakeBack();
 const router = useRouter();
 const { places } = usePlaces();
 
@@ -83,13 +85,20 @@ async function save() {
     });
   }
   const body = { on: draft.value.on, note: draft.value.note, batches };
-  const answer = await send(body, (id) =>
-    call('prickOut', { params: { ...nursery.params, lot: props.lot.row.id }, body: { ...body, id } }),
-  );
+  const flat = props.lot.row.id;
+  let entry = '';
+  const answer = await send(body, (id) => {
+    entry = id;
+    return call('prickOut', { params: { ...nursery.params, lot: flat }, body: { ...body, id } });
+  });
   if (!answer) return;
   for (const lot of answer.lots) nursery.takeLot(lot);
   nursery.takeLot(answer.parent);
-  messages.say(`${count(total.value)} pricked out into ${several(answer.lots.length, 'lot')}.`);
+  const said = `${count(total.value)} pricked out into ${several(answer.lots.length, 'lot')}.`;
+  messages.say(said, async () => {
+    await takeBack(flat, entry, said);
+    await router.push({ name: 'grow', params: { lot: flat } });
+  });
   clear();
   emit('close');
   await router.push({ name: 'grow', params: { lot: answer.lots[0].lot.id } });
