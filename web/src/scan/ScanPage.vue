@@ -35,7 +35,12 @@ function take(codes: readonly string[]): void {
     ? null
     : (read.map((one) => ('why' in one ? one.why : '')).find(Boolean) ?? null);
 }
-const cards = computed(() => found.value.map((tagged) => ({ tagged, ...shown(tagged) })));
+/** What somebody takes back while it is shown is gone from here too. */
+const cards = computed(() =>
+  found.value
+    .filter(({ kind, id }) => known.value[kind].has(id))
+    .map((tagged) => ({ tagged, ...shown(tagged) })),
+);
 /** A code that was typed or photographed is what one wants to see: the camera, which may look at another, rests. */
 function byHand(codes: readonly string[]): void {
   reader.stop();

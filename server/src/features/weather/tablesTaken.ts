@@ -17,6 +17,8 @@ export async function keepTaken(
   { good, first, last }: ImportReport,
   took: typeof tableTaken.$inferInsert.took,
 ): Promise<void> {
+  // A table that brought nothing new leaves nothing to take back.
+  if (good === 0) return;
   await tx
     .insert(tableTaken)
     .values({ nurseryId, id, personId, kind, good, firstOn: first, lastOn: last, took });

@@ -43,7 +43,7 @@ const { row } = props.lot;
 const { stage } = row;
 const sown = tallyAt(props.lot.facts.movements, season.today).seeds;
 const asTyped = (value: number, quantity: 'density' | 'area' | 'timber') =>
-  String(Number(preferences.shown(value, quantity).toFixed(quantity === 'area' ? 2 : 0)));
+  String(Number(preferences.shown(value, quantity).toFixed(quantity === 'area' ? 2 : 1)));
 /** It stands where it was sown. */
 const isInFirstPlace = nursery.evidence.get(row.id)!.stages.length === 1;
 
@@ -155,7 +155,7 @@ async function showTheirs() {
 /** Asked twice: the whole lot goes. */
 const asked = ref(false);
 async function takeBack() {
-  const done = await send({ takeBack: row.id }, () => takeBackSowing(row.id).then(() => true));
+  const done = await send({ takeBack: row.id }, (id) => takeBackSowing(row.id, id).then(() => true));
   if (!done) return void (asked.value = false);
   clear();
   messages.say(`Sowing of ${row.code} taken back${row.seedLotId ? '; its seed is in the store again' : ''}.`);

@@ -9,10 +9,11 @@ export function useSowingBack() {
   const nursery = useNursery();
   const season = useSeason();
   const seed = useSeed();
-  return async (lot: string): Promise<void> => {
-    const body = { id: newId(), on: season.todayIso };
-    const { id } = await call('takeBackSowing', { params: { ...nursery.params, lot }, body });
-    nursery.dropLot(id);
+  /** @param id of the write: sent again after a lost answer, it is taken once */
+  return async (lot: string, id = newId()): Promise<void> => {
+    const body = { id, on: season.todayIso };
+    await call('takeBackSowing', { params: { ...nursery.params, lot }, body });
+    nursery.dropLot(lot);
     void seed.load(true).catch(() => undefined);
   };
 }

@@ -6,7 +6,7 @@ const empty: Begun = {
   weatherDays: 0,
   places: 0,
   lot: null,
-  counts: 0,
+  counted: false,
   people: 1,
   owns: true,
 };
@@ -19,7 +19,7 @@ describe('the first hour', () => {
   it('is ticked by what is there, step by step', () => {
     expect(open({})).toEqual(['weather', 'places', 'sow', 'count', 'people']);
     expect(open({ places: 1 })).toEqual(['weather', 'sow', 'count', 'people']);
-    expect(open({ places: 1, lot: 'x', counts: 1, weatherDays: 300, people: 2 })).toEqual([]);
+    expect(open({ places: 1, lot: 'x', counted: true, weatherDays: 300, people: 2 })).toEqual([]);
   });
   it('leads nowhere before there is something to do it on', () => {
     const to = (begun: Partial<Begun>, key: string) =>
@@ -30,7 +30,7 @@ describe('the first hour', () => {
     expect(to({ lot: 'x' }, 'count')).toMatchObject({ params: { lot: 'x' }, query: { do: 'count' } });
   });
   it('is over without weather or a crew, and asks nobody to invite who may not', () => {
-    expect(isBegun(firstSteps({ ...empty, places: 1, lot: 'x', counts: 1 }))).toBe(true);
+    expect(isBegun(firstSteps({ ...empty, places: 1, lot: 'x', counted: true }))).toBe(true);
     expect(isBegun(firstSteps({ ...empty, places: 1, lot: 'x' }))).toBe(false);
     expect(open({ owns: false })).not.toContain('people');
   });

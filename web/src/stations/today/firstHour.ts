@@ -18,16 +18,17 @@ export interface Begun {
   where: string;
   weatherDays: number;
   places: number;
-  /** Its first lot; null while there is none. */
+  /** A lot of it; null while there is none. */
   lot: string | null;
-  counts: number;
+  /** Whether anything that came up was counted. */
+  counted: boolean;
   people: number;
   /** May whoever looks invite others. */
   owns: boolean;
 }
 
 /** The steps of the first hour, each ticked by what is there. */
-export function firstSteps({ where, weatherDays, places, lot, counts, people, owns }: Begun): FirstStep[] {
+export function firstSteps({ where, weatherDays, places, lot, counted, people, owns }: Begun): FirstStep[] {
   const steps: FirstStep[] = [
     {
       key: 'place',
@@ -66,7 +67,7 @@ export function firstSteps({ where, weatherDays, places, lot, counts, people, ow
       words: 'Count what comes up',
       why: 'The first count turns what seed usually does into what yours does.',
       to: lot === null ? null : { name: 'grow', params: { lot }, query: { do: 'count' } },
-      done: counts > 0,
+      done: counted,
       optional: false,
     },
     {

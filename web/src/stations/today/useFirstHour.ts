@@ -17,14 +17,13 @@ export function useFirstHour() {
 
   const steps = computed(() => {
     const { placeName, latitudeDeg, elevationM } = nursery.catalogue!.nursery;
-    const lots = [...nursery.lots.values()].sort((a, b) => a.sownOn.localeCompare(b.sownOn));
     const latitude = `${Math.abs(latitudeDeg).toFixed(1)}° ${latitudeDeg < 0 ? 'south' : 'north'}`;
     return firstSteps({
       where: `${placeName}, ${latitude}, ${preferences.show(elevationM, 'site', 0)} up.`,
       weatherDays: nursery.series.tMinC.length,
       places: nursery.catalogue!.places.length,
-      lot: lots[0]?.id ?? null,
-      counts: [...nursery.evidence.values()].reduce((sum, { counts }) => sum + counts.length, 0),
+      lot: nursery.lots.keys().next().value ?? null,
+      counted: [...nursery.evidence.values()].some(({ counts }) => counts.length > 0),
       people: book.book?.people.length ?? 1,
       owns: session.may('owner'),
     });
