@@ -3,6 +3,7 @@
  * Where two sound alike, the line says what each is.
  */
 export const rooms = {
+  speech: 'every sentence in the language that is spoken',
   units: 'metric and US, at the edge only',
   working: 'how a figure came about, and what cannot be',
   calendar: 'plain days, seasons by hemisphere, when a thing falls due',

@@ -2,6 +2,22 @@
  * Everything the core offers, room by room in their order (core/rooms.js), each name from the file that is about it.
  */
 
+// speech: every sentence in the language that is spoken
+export {
+  decimals,
+  english,
+  inWords,
+  nounFor,
+  say,
+  speakBy,
+  speech,
+  speechOf,
+  word,
+  type Catalogue,
+  type Forms,
+  type Speech,
+} from './speech/say';
+
 // units: metric and US, at the edge only
 export {
   formatQuantity,
@@ -60,7 +76,7 @@ export { guessDateOrder, readDate, readNumber, type DateOrder } from './tabular/
 export { linesOf } from './tabular/lines';
 
 // words: dates and numbers as a grower says them
-export { dateWords, longDate, months, monthWords, shortDate, yearOf } from './words/dates';
+export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from './words/dates';
 export { count, odds, percent, several } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from './api/problem';
@@ -45,25 +46,30 @@ watch(
 <template>
   <main v-if="trouble" class="grid h-full place-items-center p-6">
     <div class="max-w-md">
-      <h1 class="mb-2 text-2xl">Kauri does not answer</h1>
+      <h1 class="mb-2 text-2xl">{{ say`Kauri does not answer` }}</h1>
       <p role="alert">{{ trouble }}</p>
-      <button class="act-main mt-4" type="button" @click="open">Try again</button>
+      <button class="act-main mt-4" type="button" @click="open">{{ say`Try again` }}</button>
     </div>
   </main>
-  <p v-else-if="!ready || opening" class="grid h-full place-items-center" role="status">Opening the yard …</p>
+  <p v-else-if="!ready || opening" class="grid h-full place-items-center" role="status">
+    {{ say`Opening the yard …` }}
+  </p>
   <RouterView v-else-if="route.meta.door" />
   <AppShell v-else-if="session.me && session.nurseryId" />
   <SetUpNursery v-else-if="session.me && settingUp" />
   <main v-else-if="session.me" class="grid h-full place-items-center p-6">
     <div class="max-w-md">
-      <h1 class="mb-2 text-2xl">No nursery yet</h1>
+      <h1 class="mb-2 text-2xl">{{ say`No nursery yet` }}</h1>
       <p class="mb-4">
-        You are signed in, but belong to no nursery. Ask an owner for an invitation; or, if Kauri was set up
-        for it, bring a nursery in from its archive.
+        {{
+          say`You are signed in, but belong to no nursery. Ask an owner for an invitation; or, if Kauri was set up for it, bring a nursery in from its archive.`
+        }}
       </p>
       <ArchiveIn />
-      <button class="act mt-4 mr-3" type="button" @click="settingUp = true">Set up a new nursery</button>
-      <button class="act mt-4" type="button" @click="session.signOut(false)">Sign out</button>
+      <button class="act mt-4 mr-3" type="button" @click="settingUp = true">
+        {{ say`Set up a new nursery` }}
+      </button>
+      <button class="act mt-4" type="button" @click="session.signOut(false)">{{ say`Sign out` }}</button>
     </div>
   </main>
   <SetUpNursery v-else-if="session.door?.needsSetup" />

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { MediumValues } from '../medium/medium';
 import { cutFromRolls, type RollCut } from '../stock/rolls';
 import { buildOf, type BedDesign, type FootKind, type TimberClass } from './design';
@@ -75,12 +76,12 @@ export function buildSheet(items: readonly BuildItem[], prices: PriceList): Buil
     feet: [...feet].map(([kind, count]) => ({ kind, count })),
     mediumL: [...medium].map(([name, litres]) => ({ name, litres })),
     tools: [
-      'Saw, square, tape, pencil',
-      'Drill driver and bits',
-      'Tin snips or bolt cutters for mesh',
-      'Staple gun',
-      'Level and string line',
-      'Gloves, eye and ear protection, mask',
+      say`Saw, square, tape, pencil`,
+      say`Drill driver and bits`,
+      say`Tin snips or bolt cutters for mesh`,
+      say`Staple gun`,
+      say`Level and string line`,
+      say`Gloves, eye and ear protection, mask`,
     ],
     steps: stepsOf(items),
     sundriesCost,
@@ -96,36 +97,45 @@ function stepsOf(items: readonly BuildItem[]): BuildStep[] {
   const legs = items.some((i) => buildOf(i.design).feet.kind === 'legs');
   return [
     {
-      what: 'Cut all boards by the cutting diagram, longest pieces first; mark each with its name.',
-      caution: `Eye and ear protection, mask. ${timbers.map((t) => timberCautions[t]).join(' ')}`,
+      what: say`Cut all boards by the cutting diagram, longest pieces first; mark each with its name.`,
+      caution: say`Eye and ear protection, mask. ${timbers.map((t) => timberCautions[t]).join(' ')}`,
     },
-    { what: 'Screw the first tier together square: both diagonals the same.' },
+    { what: say`Screw the first tier together square: both diagonals the same.` },
     {
-      what: 'Turn it over; lay cloth if any, then mesh, then grid over the underside; staple every 60 mm.',
-      caution: 'Cut mesh springs and has sharp ends: gloves and eye protection.',
+      what: say`Turn it over; lay cloth if any, then mesh, then grid over the underside; staple every 60 mm.`,
+      caution: say`Cut mesh springs and has sharp ends: gloves and eye protection.`,
     },
-    { what: 'Screw bearers across, evenly spaced; screw runners over the mesh’s edge.' },
-    ...(legs ? [{ what: 'Screw the legs inside the corners and along the sides.' }] : []),
+    { what: say`Screw bearers across, evenly spaced; screw runners over the mesh’s edge.` },
+    ...(legs ? [{ what: say`Screw the legs inside the corners and along the sides.` }] : []),
     {
-      what: 'Set feet level on a string line: under the corners first, then along the sides and under bearers.',
-      caution: 'Stack only on ground or a deck rated for the load by someone qualified.',
+      what: say`Set feet level on a string line: under the corners first, then along the sides and under bearers.`,
+      caution: say`Stack only on ground or a deck rated for the load by someone qualified.`,
     },
     {
-      what: 'Turn the frame over onto its feet and check it rocks nowhere.',
-      caution: `Two people. Filled and watered the heaviest weighs ${Math.round(heaviest)} kg and is not moved again${heaviest > CARRY_LIMIT_KG ? ' by hand' : ''}.`,
+      what: say`Turn the frame over onto its feet and check it rocks nowhere.`,
+      caution: say`Two people. Filled and watered the heaviest weighs ${Math.round(heaviest)} kg and is not moved again${heaviest > CARRY_LIMIT_KG ? say` by hand` : ''}.`,
     },
     ...(riser
-      ? [{ what: 'Set the riser on top with its corner cleats inside the tier below; do not screw it down.' }]
+      ? [
+          {
+            what: say`Set the riser on top with its corner cleats inside the tier below; do not screw it down.`,
+          },
+        ]
       : []),
     ...(loosen
-      ? [{ what: 'Fix one long side with coach screws only, so that it comes off at lifting.' }]
+      ? [{ what: say`Fix one long side with coach screws only, so that it comes off at lifting.` }]
       : []),
     {
-      what: 'Fill with damp medium to the mark below the rim; water it; top up once it has settled.',
-      caution: 'Damp the mix before moving it: dust, moulds and Legionella. Mask, wash hands.',
+      what: say`Fill with damp medium to the mark below the rim; water it; top up once it has settled.`,
+      caution: say`Damp the mix before moving it: dust, moulds and Legionella. Mask, wash hands.`,
     },
     ...(lid
-      ? [{ what: 'Make the lid and lay it on the same day as the seed.', caution: 'Mesh ends: gloves.' }]
+      ? [
+          {
+            what: say`Make the lid and lay it on the same day as the seed.`,
+            caution: say`Mesh ends: gloves.`,
+          },
+        ]
       : []),
   ];
 }

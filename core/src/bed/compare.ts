@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { cellsPerM2, containerVolume, type ContainerValues } from '../container/container';
 import { sum, type Worked } from '../working/working';
@@ -43,7 +44,7 @@ export function bedAgainstContainer(
 ): Worked<{ trees: number; bed: Asked; container: Asked }> {
   const g = bedGeometry(design, bedMedium.settling).value;
   const trees = Math.floor(g.insideAreaM2 * densityPerM2 + 1e-9);
-  if (!(trees > 0)) throw new Unfit('At this density the bed holds no tree to compare.');
+  if (!(trees > 0)) throw new Unfit(say`At this density the bed holds no tree to compare.`);
   const potM2 = trees / cellsPerM2(container);
   const potL = (trees * containerVolume(container).value) / 1000;
   const footprint = (g.outsideLengthMm * g.outsideWidthMm) / 1e6;
@@ -73,34 +74,36 @@ export function bedAgainstContainer(
   return {
     value: { trees, bed, container: asked },
     working: [
-      { what: 'Trees', expression: `floor(${sum`${g.insideAreaM2} × ${densityPerM2}`})`, result: trees },
+      { what: say`Trees`, expression: `floor(${sum`${g.insideAreaM2} × ${densityPerM2}`})`, result: trees },
       {
-        what: 'Ground in containers',
+        what: say`Ground in containers`,
         expression: sum`${trees} ÷ ${cellsPerM2(container)}`,
         result: potM2,
         unit: 'm²',
       },
       {
-        what: 'Medium in containers',
+        what: say`Medium in containers`,
         expression: sum`${trees} × ${containerVolume(container).value} ÷ 1000`,
         result: potL,
         unit: 'L',
       },
       {
-        what: 'Water over the season in the bed',
+        what: say`Water over the season in the bed`,
         expression: sum`${g.insideAreaM2} × ${seasonEtMm} × 0.7`,
         result: waterBed,
         unit: 'L',
-        inputs: [{ name: 'evapotranspiration of a season', value: seasonEtMm, unit: 'mm', origin: 'record' }],
+        inputs: [
+          { name: say`evapotranspiration of a season`, value: seasonEtMm, unit: 'mm', origin: 'record' },
+        ],
       },
       {
-        what: 'Water over the season in containers',
+        what: say`Water over the season in containers`,
         expression: sum`${potM2} × ${seasonEtMm} × 1.35`,
         result: waterPot,
         unit: 'L',
       },
       {
-        what: 'Containers and medium a season',
+        what: say`Containers and medium a season`,
         expression: sum`${pots} + ${potMix}`,
         result: pots + potMix,
         unit: prices.currency,

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { sum, type Worked } from '../working/working';
 import { buildOf, type BedDesign } from './design';
 import { MESH_SEASONS, serviceLife } from './life';
@@ -66,27 +67,32 @@ export function bedCost(
     },
     working: [
       {
-        what: 'To build and fill',
+        what: say`To build and fill`,
         expression: sum`${timber} + ${mesh} + ${fixings} + ${fill}`,
         result: total,
         unit: prices.currency,
         inputs: [
-          { name: 'timber with a tenth of waste', value: timber, unit: prices.currency, origin: 'starting' },
-          { name: 'mesh, grid and cloth', value: mesh, unit: prices.currency, origin: 'starting' },
-          { name: 'fixings and feet', value: fixings, unit: prices.currency, origin: 'starting' },
+          {
+            name: say`timber with a tenth of waste`,
+            value: timber,
+            unit: prices.currency,
+            origin: 'starting',
+          },
+          { name: say`mesh, grid and cloth`, value: mesh, unit: prices.currency, origin: 'starting' },
+          { name: say`fixings and feet`, value: fixings, unit: prices.currency, origin: 'starting' },
           { name: 'medium', value: fill, unit: prices.currency, origin: 'starting' },
         ],
       },
       {
-        what: 'A season',
+        what: say`A season`,
         expression: sum`(${timber} + ${fixings}) ÷ ${life} + ${mesh} ÷ ${MESH_SEASONS} + ${mediumASeason}`,
         result: perSeason,
         unit: prices.currency,
         inputs: [
-          { name: 'seasons of the frame', value: life, origin: 'starting' },
-          { name: 'seasons of the mesh', value: MESH_SEASONS, origin: 'starting' },
+          { name: say`seasons of the frame`, value: life, origin: 'starting' },
+          { name: say`seasons of the mesh`, value: MESH_SEASONS, origin: 'starting' },
           {
-            name: 'medium topped up and renewed',
+            name: say`medium topped up and renewed`,
             value: mediumASeason,
             unit: prices.currency,
             origin: 'starting',
@@ -96,7 +102,7 @@ export function bedCost(
       ...(trees > 0
         ? [
             {
-              what: 'A tree',
+              what: say`A tree`,
               expression: sum`${perSeason} ÷ ${trees}`,
               result: perSeason / trees,
               unit: prices.currency,

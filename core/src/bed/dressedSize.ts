@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** A timber section as it measures, mm. On edge, `widthMm` is the height it adds to a bed. */
@@ -35,17 +36,17 @@ export const boardNames = {
  */
 export function dressedSize(nominal: string): DressedSize {
   const match = /^\s*(\d+)\s*[x×]\s*(\d+)\s*$/i.exec(nominal);
-  if (!match) throw new Unfit(`“${nominal}” is not a board name such as 2x8 or 50x150.`);
+  if (!match) throw new Unfit(say`“${nominal}” is not a board name such as 2x8 or 50x150.`);
   const [thick, wide] = [Number(match[1]), Number(match[2])];
   if (thick <= 4) {
     const thicknessMm = NORTH_AMERICAN_THICKNESS[thick];
     const widthMm = NORTH_AMERICAN_WIDTH[wide];
     if (!thicknessMm || !widthMm)
-      throw new Unfit(`There is no dressed size known for a ${thick} by ${wide}.`);
+      throw new Unfit(say`There is no dressed size known for a ${thick} by ${wide}.`);
     return { thicknessMm, widthMm, nominalThicknessMm: thick * 25.4, nominalWidthMm: wide * 25.4 };
   }
   if (thick < 16 || thick > 100 || wide < 38 || wide > 300) {
-    throw new Unfit(`A board of ${thick} × ${wide} mm is outside 16–100 × 38–300 mm.`);
+    throw new Unfit(say`A board of ${thick} × ${wide} mm is outside 16–100 × 38–300 mm.`);
   }
   const planed = (mm: number) => mm - (mm <= 100 ? 3 : 5);
   return {

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Step, type Worked } from '../working/working';
 import type { BedDesign, Ground } from './design';
@@ -39,8 +40,8 @@ export interface BedGeometry {
  * @throws Unfit with a sentence when the design cannot be built
  */
 export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Worked<BedGeometry> {
-  if (!(settling >= 0 && settling <= 0.6)) throw new Unfit('Settling is a share between 0 and 0.6.');
-  if (design.tiers.length === 0) throw new Unfit('A bed needs at least one tier of boards.');
+  if (!(settling >= 0 && settling <= 0.6)) throw new Unfit(say`Settling is a share between 0 and 0.6.`);
+  if (design.tiers.length === 0) throw new Unfit(say`A bed needs at least one tier of boards.`);
   const boards = design.tiers.map(dressedSize);
   const walls = 2 * boards[0].thicknessMm;
   const outward = design.measured === 'inside' ? walls : 0;
@@ -49,27 +50,27 @@ export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Wor
   const insideLengthMm = outsideLengthMm - walls;
   const insideWidthMm = outsideWidthMm - walls;
   if (!(insideLengthMm > 0 && insideWidthMm > 0)) {
-    throw new Unfit('The boards are thicker than the bed: nothing is left inside.');
+    throw new Unfit(say`The boards are thicker than the bed: nothing is left inside.`);
   }
   const tierDepthsMm = boards.map((b) => b.widthMm);
   const frameHeightMm = tierDepthsMm.reduce((a, b) => a + b, 0);
   const nominalHeightMm = boards.reduce((a, b) => a + b.nominalWidthMm, 0);
   const looseDepthMm = frameHeightMm - design.fillBelowRimMm;
-  if (!(looseDepthMm > 0)) throw new Unfit('Filled that far below the rim, the bed holds no medium.');
+  if (!(looseDepthMm > 0)) throw new Unfit(say`Filled that far below the rim, the bed holds no medium.`);
   const settledDepthMm = looseDepthMm * (1 - settling);
   const insideAreaM2 = (insideLengthMm * insideWidthMm) / 1e6;
   const mediumL = insideAreaM2 * looseDepthMm;
   const neededGapMm = NEEDED_GAP_MM[design.ground];
   const working: Step[] = [
     {
-      what: 'Inside area',
+      what: say`Inside area`,
       expression: sum`${insideLengthMm} × ${insideWidthMm} ÷ 1000000`,
       result: insideAreaM2,
       unit: 'm²',
       inputs: [
-        { name: 'boards’ actual thickness', value: boards[0].thicknessMm, unit: 'mm', origin: 'standard' },
+        { name: say`boards’ actual thickness`, value: boards[0].thicknessMm, unit: 'mm', origin: 'standard' },
         {
-          name: `${design.measured} size typed`,
+          name: say`${design.measured} size typed`,
           value: `${design.lengthMm} × ${design.widthMm}`,
           unit: 'mm',
           origin: 'choice',
@@ -77,12 +78,12 @@ export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Wor
       ],
     },
     {
-      what: 'Frame height from actual boards',
+      what: say`Frame height from actual boards`,
       expression: tierDepthsMm.map(String).join(' + '),
       result: frameHeightMm,
       unit: 'mm',
       inputs: design.tiers.map((name, i) => ({
-        name: `tier ${i + 1}, a ${name}`,
+        name: say`tier ${i + 1}, a ${name}`,
         value: tierDepthsMm[i],
         unit: 'mm',
         origin: 'standard' as const,
@@ -90,26 +91,26 @@ export function bedGeometry(design: BedDesign, settling = DEFAULT_SETTLING): Wor
       source: 'Dressed sizes: PS 20-20 (inch names), EN 336 (millimetre names)',
     },
     {
-      what: 'The boards’ names overstate the depth by',
+      what: say`The boards’ names overstate the depth by`,
       expression: sum`${nominalHeightMm} − ${frameHeightMm}`,
       result: nominalHeightMm - frameHeightMm,
       unit: 'mm',
     },
     {
-      what: 'Depth when filled',
+      what: say`Depth when filled`,
       expression: sum`${frameHeightMm} − ${design.fillBelowRimMm}`,
       result: looseDepthMm,
       unit: 'mm',
     },
     {
-      what: 'Depth after a season’s settling',
+      what: say`Depth after a season’s settling`,
       expression: sum`${looseDepthMm} × (1 − ${settling})`,
       result: settledDepthMm,
       unit: 'mm',
-      inputs: [{ name: 'settling in a season', value: settling, origin: 'starting' }],
+      inputs: [{ name: say`settling in a season`, value: settling, origin: 'starting' }],
     },
     {
-      what: 'Medium to buy, loose',
+      what: say`Medium to buy, loose`,
       expression: sum`${insideAreaM2} × ${looseDepthMm}`,
       result: mediumL,
       unit: 'L',

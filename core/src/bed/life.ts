@@ -1,3 +1,4 @@
+import { say, inWords } from '../speech/say';
 import { sum, type Worked } from '../working/working';
 import { buildOf, type BedDesign, type Ground, type TimberClass } from './design';
 
@@ -16,13 +17,13 @@ const GROUND_FACTOR: Record<Ground, number> = { paving: 1, gravel: 0.95, soil: 0
 export const MESH_SEASONS = 6;
 
 /** What each timber asks of whoever works with it. */
-export const timberCautions: Record<TimberClass, string> = {
+export const timberCautions: Record<TimberClass, string> = inWords({
   treated:
     'Preservative-treated: gloves and mask; never burn or compost offcuts. Whether it may touch medium for food plants depends on the product and the place.',
   durable: 'Untreated durable wood: splinters and dust of some species irritate; mask when sawing.',
   scrap:
     'Scrap: look for nails, old paint and unknown treatment; wood of unknown history keeps away from medium.',
-};
+});
 
 /** How long a bed's frame will last where it stands. */
 export function serviceLife(design: BedDesign): Worked<Life> {
@@ -35,13 +36,13 @@ export function serviceLife(design: BedDesign): Worked<Life> {
     value: { early: median * 0.7, median, late: median * 1.4 },
     working: [
       {
-        what: 'Seasons the frame lasts',
+        what: say`Seasons the frame lasts`,
         expression: sum`${base} × ${ground}`,
         result: median,
         unit: 'seasons',
         inputs: [
-          { name: `${timber} timber, filled and wet`, value: base, unit: 'seasons', origin: 'starting' },
-          { name: `over ${design.ground}`, value: ground, origin: 'starting' },
+          { name: say`${timber} timber, filled and wet`, value: base, unit: 'seasons', origin: 'starting' },
+          { name: say`over ${design.ground}`, value: ground, origin: 'starting' },
         ],
         source: 'Ordinary ranges for outdoor timber, use class 3–4 (EN 335)',
       },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Step } from '../working/working';
 
@@ -34,8 +35,8 @@ export function proposeModules(
   rollWidthsMm: readonly number[],
   boardLengthsMm: readonly number[],
 ): ModuleFit[] {
-  if (!(pathM >= 0.6)) throw new Unfit('A barrow needs a path of at least 0.6 m (2 ft).');
-  if (!(groundLengthM > 0 && groundWidthM > 0)) throw new Unfit('The ground needs a length and a width.');
+  if (!(pathM >= 0.6)) throw new Unfit(say`A barrow needs a path of at least 0.6 m (2 ft).`);
+  if (!(groundLengthM > 0 && groundWidthM > 0)) throw new Unfit(say`The ground needs a length and a width.`);
   const lengths = [...new Set(boardLengthsMm.flatMap((l) => [l, l / 2]))].filter((l) => l >= 1000);
   const fits: ModuleFit[] = [];
   for (const widthMm of rollWidthsMm.filter((w) => w <= WIDEST_REACH_MM))
@@ -58,11 +59,11 @@ export function proposeModules(
         tiles,
         working: [
           {
-            what: `Rows of beds ${lengthMm} × ${widthMm} mm`,
+            what: say`Rows of beds ${lengthMm} × ${widthMm} mm`,
             expression: sum`floor((${groundWidthM} × 1000 + ${pathM} × 1000) ÷ (${widthMm} + ${pathM} × 1000))`,
             result: rows,
           },
-          { what: 'Beds', expression: sum`${rows} × ${perRow}`, result: count },
+          { what: say`Beds`, expression: sum`${rows} × ${perRow}`, result: count },
         ],
       });
     }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 import type { OpenLayer } from './design';
@@ -15,7 +16,7 @@ export function openAreaFraction(layers: readonly OpenLayer[]): Worked<number> {
     value,
     working: [
       {
-        what: 'Air share of the underside',
+        what: say`Air share of the underside`,
         expression: parts.length ? parts.map((part) => part.expression).join(' × ') : '1',
         result: value,
         inputs: layers.map((layer) => ({
@@ -35,7 +36,7 @@ function openShare(layer: OpenLayer): { value: number; expression: string } {
       const [a, b] = layer.openingMm;
       const d = layer.wireMm;
       if (!(a > 0 && b > 0 && d >= 0))
-        throw new Unfit('A mesh needs an opening above 0 and a wire of 0 or more.');
+        throw new Unfit(say`A mesh needs an opening above 0 and a wire of 0 or more.`);
       return {
         value: (a / (a + d)) * (b / (b + d)),
         expression: `(${put(a)} ÷ (${put(a)} + ${put(d)})) × (${put(b)} ÷ (${put(b)} + ${put(d)}))`,
@@ -49,14 +50,14 @@ function openShare(layer: OpenLayer): { value: number; expression: string } {
 }
 
 function covered(share: number) {
-  if (!(share >= 0 && share <= 1)) throw new Unfit('A covered share lies between 0 and 1.');
+  if (!(share >= 0 && share <= 1)) throw new Unfit(say`A covered share lies between 0 and 1.`);
   return { value: 1 - share, expression: `(1 − ${put(share)})` };
 }
 
 function describe(layer: OpenLayer): string {
   if (layer.kind === 'mesh')
-    return `${layer.openingMm[0]} × ${layer.openingMm[1]} mm, wire ${layer.wireMm} mm`;
+    return say`${layer.openingMm[0]} × ${layer.openingMm[1]} mm, wire ${layer.wireMm} mm`;
   return layer.kind === 'cloth'
-    ? `shades ${layer.shadeShare * 100} %`
-    : `covers ${layer.coveredShare * 100} %`;
+    ? say`shades ${layer.shadeShare * 100} %`
+    : say`covers ${layer.coveredShare * 100} %`;
 }

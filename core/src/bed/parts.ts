@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { buildOf, type BedDesign, type OpenLayer } from './design';
 import { dressedSize } from './dressedSize';
 import { bedGeometry } from './geometry';
@@ -59,22 +60,23 @@ export function bedParts(design: BedDesign): BedParts {
   };
   design.tiers.forEach((board, i) => {
     const riser = i >= design.tiers.length - build.riserTiers && i > 0;
-    const what = riser ? `riser ${i + 1}` : `tier ${i + 1}`;
-    add(`Long side, ${what}`, board, g.outsideLengthMm, 2);
-    add(`End, ${what}`, board, g.outsideWidthMm - 2 * dressedSize(board).thicknessMm, 2);
+    const what = riser ? say`riser ${i + 1}` : say`tier ${i + 1}`;
+    add(say`Long side, ${what}`, board, g.outsideLengthMm, 2);
+    add(say`End, ${what}`, board, g.outsideWidthMm - 2 * dressedSize(board).thicknessMm, 2);
   });
   add('Bearer', build.crossBoard, g.outsideWidthMm, build.crossMembers);
   if (build.runners) {
-    add('Runner along', batten, g.outsideLengthMm, 2);
-    add('Runner across', batten, g.outsideWidthMm - 2 * dressedSize(batten).widthMm, 2);
+    add(say`Runner along`, batten, g.outsideLengthMm, 2);
+    add(say`Runner across`, batten, g.outsideWidthMm - 2 * dressedSize(batten).widthMm, 2);
   }
-  if (build.riserTiers > 0) add('Corner cleat of the riser', batten, Math.max(120, g.frameHeightMm * 0.6), 4);
+  if (build.riserTiers > 0)
+    add(say`Corner cleat of the riser`, batten, Math.max(120, g.frameHeightMm * 0.6), 4);
   if (build.feet.kind === 'legs')
-    add('Leg', build.crossBoard, design.airGapMm + g.tierDepthsMm[0], build.feet.count);
+    add(say`Leg`, build.crossBoard, design.airGapMm + g.tierDepthsMm[0], build.feet.count);
   const sheets: SheetPart[] = design.layers
     .filter((l) => l.kind !== 'support')
     .map((layer) => ({
-      name: layer.kind === 'cloth' ? 'Retaining cloth' : isGrid(layer) ? 'Welded grid' : 'Mesh',
+      name: layer.kind === 'cloth' ? say`Retaining cloth` : isGrid(layer) ? say`Welded grid` : say`Mesh`,
       what:
         layer.kind === 'cloth' ? ('cloth' as const) : isGrid(layer) ? ('grid' as const) : ('mesh' as const),
       layer,
@@ -84,11 +86,11 @@ export function bedParts(design: BedDesign): BedParts {
     }));
   if (design.lidAboveRimMm !== null) {
     const rails = Math.max(0, Math.ceil(g.outsideLengthMm / 1200) - 1);
-    add('Lid rail along', batten, g.outsideLengthMm, 2);
-    add('Lid rail across', batten, g.outsideWidthMm - 2 * dressedSize(batten).thicknessMm, 2 + rails);
-    add('Lid upright', batten, design.lidAboveRimMm, 4 + 2 * rails);
+    add(say`Lid rail along`, batten, g.outsideLengthMm, 2);
+    add(say`Lid rail across`, batten, g.outsideWidthMm - 2 * dressedSize(batten).thicknessMm, 2 + rails);
+    add(say`Lid upright`, batten, design.lidAboveRimMm, 4 + 2 * rails);
     sheets.push({
-      name: 'Lid mesh',
+      name: say`Lid mesh`,
       what: 'mesh',
       layer: { kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 },
       lengthMm: g.outsideLengthMm + 2 * design.lidAboveRimMm,
@@ -96,7 +98,7 @@ export function bedParts(design: BedDesign): BedParts {
       count: 1,
     });
     sheets.push({
-      name: 'Lid mesh, long sides',
+      name: say`Lid mesh, long sides`,
       what: 'mesh',
       layer: { kind: 'mesh', openingMm: [12.7, 12.7], wireMm: 1.05 },
       lengthMm: g.outsideLengthMm,

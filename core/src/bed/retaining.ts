@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { MediumValues } from '../medium/medium';
 import { heldByOf } from '../medium/mix';
 import type { BedDesign } from './design';
@@ -25,10 +26,10 @@ export function retaining(design: Pick<BedDesign, 'layers'>, medium: MediumValue
     (cloth === undefined || (cloth.kind === 'cloth' && cloth.shadeShare <= DENSEST_CLOTH)) &&
     finest >= TIP_MM;
   const sentence = !holds
-    ? `This medium falls through ${finest === Infinity ? 'an open floor' : `a ${Math.round(finest)} mm mesh`}: lay cloth, a mesh of ${grainMm} mm or finer, or coarse chips first.`
+    ? say`This medium falls through ${finest === Infinity ? say`an open floor` : say`a ${Math.round(finest)} mm mesh`}: lay cloth, a mesh of ${grainMm} mm or finer, or coarse chips first.`
     : !tipsPass
-      ? 'The cloth is so dense that tips mat on it instead of meeting air: 60 % shade at most.'
-      : 'Holds the medium and lets tips through to the air.';
+      ? say`The cloth is so dense that tips mat on it instead of meeting air: 60 % shade at most.`
+      : say`Holds the medium and lets tips through to the air.`;
   return { holds, tipsPass, sentence };
 }
 

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { MediumValues } from '../medium/medium';
 import { put, sum, type Worked } from '../working/working';
 import { buildOf, type BedDesign, type FootKind } from './design';
@@ -59,7 +60,7 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
   const bayLimitMm = heavyGrid ? BAY_GRID_MM : BAY_PLAIN_MM;
   if (bayMm > bayLimitMm + 0.5)
     faults.push(
-      `The mesh spans ${Math.round(bayMm)} mm between bearers and will belly: ${Math.ceil(g.insideLengthMm / bayLimitMm) - 1} bearers keep it within ${bayLimitMm} mm.`,
+      say`The mesh spans ${Math.round(bayMm)} mm between bearers and will belly: ${Math.ceil(g.insideLengthMm / bayLimitMm) - 1} bearers keep it within ${bayLimitMm} mm.`,
     );
   let crossSagMm: number | null = null;
   let crossLimitMm: number | null = null;
@@ -67,7 +68,7 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
   const cross = dressedSize(build.crossBoard);
   if (build.crossMembers > 0 && cross.widthMm > design.airGapMm)
     faults.push(
-      `Bearers of ${build.crossBoard} are ${Math.round(cross.widthMm)} mm deep and the gap is ${Math.round(design.airGapMm)} mm: they would stand on the ground.`,
+      say`Bearers of ${build.crossBoard} are ${Math.round(cross.widthMm)} mm deep and the gap is ${Math.round(design.airGapMm)} mm: they would stand on the ground.`,
     );
   if (build.crossMembers > 0) {
     // Each bearer carries its bay of medium over the width.
@@ -76,7 +77,7 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
     crossLimitMm = g.insideWidthMm * SAG_LIMIT;
     if (crossSagMm > crossLimitMm)
       faults.push(
-        `Bearers of ${build.crossBoard} sag ${crossSagMm.toFixed(1)} mm over ${Math.round(g.insideWidthMm)} mm; ${crossLimitMm.toFixed(1)} mm is the most. Take a deeper board or more of them.`,
+        say`Bearers of ${build.crossBoard} sag ${crossSagMm.toFixed(1)} mm over ${Math.round(g.insideWidthMm)} mm; ${crossLimitMm.toFixed(1)} mm is the most. Take a deeper board or more of them.`,
       );
   }
   const side = dressedSize(design.tiers[0]);
@@ -87,14 +88,14 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
   const sideLimitMm = spanMm * SAG_LIMIT;
   if (sideSagMm > sideLimitMm)
     faults.push(
-      `The long sides sag ${sideSagMm.toFixed(1)} mm between feet ${Math.round(spanMm)} mm apart: add feet along the sides.`,
+      say`The long sides sag ${sideSagMm.toFixed(1)} mm between feet ${Math.round(spanMm)} mm apart: add feet along the sides.`,
     );
   const bears = feetBear[build.feet.kind];
   const perFootKg = weight.totalKg / build.feet.count;
   const feetNeeded = Math.max(build.feet.kind === 'pallet' ? 1 : 4, Math.ceil(weight.totalKg / bears.kg));
   if (perFootKg > bears.kg)
     faults.push(
-      `Each foot carries ${Math.round(perFootKg)} kg and bears ${bears.kg} kg: ${feetNeeded} feet are needed, not ${build.feet.count}.`,
+      say`Each foot carries ${Math.round(perFootKg)} kg and bears ${bears.kg} kg: ${feetNeeded} feet are needed, not ${build.feet.count}.`,
     );
   const underFootKPa = (perFootKg * GRAVITY) / bears.areaM2 / 1000;
   return {
@@ -113,7 +114,7 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
     },
     working: [
       {
-        what: 'Mesh between bearers',
+        what: say`Mesh between bearers`,
         expression: sum`${g.insideLengthMm} ÷ (${build.crossMembers} + 1)`,
         result: bayMm,
         unit: 'mm',
@@ -122,14 +123,14 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
         ? []
         : [
             {
-              what: 'Sag of a bearer, watered',
+              what: say`Sag of a bearer, watered`,
               expression: `5 × ${put(perCross)} × ${put(g.insideWidthMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(cross.thicknessMm)} × ${put(cross.widthMm)}^3 ÷ 12)`,
               result: crossSagMm,
               unit: 'mm',
               inputs: [
                 { name: 'load', value: perCross, unit: 'N/mm', origin: 'choice' as const },
                 {
-                  name: 'stiffness of wet softwood',
+                  name: say`stiffness of wet softwood`,
                   value: WET_STIFFNESS,
                   unit: 'N/mm²',
                   origin: 'standard' as const,
@@ -139,19 +140,19 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
             },
           ]),
       {
-        what: 'Sag of a long side between feet',
+        what: say`Sag of a long side between feet`,
         expression: `5 × ${put(perSide)} × ${put(spanMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(side.thicknessMm)} × ${put(side.widthMm)}^3 ÷ 12)`,
         result: sideSagMm,
         unit: 'mm',
       },
       {
-        what: 'On each foot',
+        what: say`On each foot`,
         expression: sum`${weight.totalKg} ÷ ${build.feet.count}`,
         result: perFootKg,
         unit: 'kg',
       },
       {
-        what: 'Under each foot',
+        what: say`Under each foot`,
         expression: sum`${perFootKg} × ${GRAVITY} ÷ ${bears.areaM2} ÷ 1000`,
         result: underFootKPa,
         unit: 'kPa',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -7,12 +8,12 @@ import { sum, type Worked } from '../working/working';
  * @param densityPerM2 plants per m², > 0
  */
 export function treesHeld(areaM2: number, densityPerM2: number): Worked<number> {
-  if (!(areaM2 > 0 && densityPerM2 > 0)) throw new Unfit('Area and density must both be above 0.');
+  if (!(areaM2 > 0 && densityPerM2 > 0)) throw new Unfit(say`Area and density must both be above 0.`);
   const value = Math.floor(areaM2 * densityPerM2 + 1e-9);
   return {
     value,
     working: [
-      { what: 'Trees held', expression: `floor(${sum`${areaM2} × ${densityPerM2}`})`, result: value },
+      { what: say`Trees held`, expression: `floor(${sum`${areaM2} × ${densityPerM2}`})`, result: value },
     ],
   };
 }

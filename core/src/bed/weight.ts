@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { MediumValues } from '../medium/medium';
 import { sum, type Worked } from '../working/working';
 import type { BedDesign } from './design';
@@ -57,34 +58,34 @@ export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWe
     },
     working: [
       {
-        what: 'Medium, wet',
+        what: say`Medium, wet`,
         expression: sum`${g.insideAreaM2} × ${g.looseDepthMm} ÷ 1000 × ${medium.wetKgPerM3}`,
         result: mediumWetKg,
         unit: 'kg',
         inputs: [
           {
-            name: `wet bulk density, ${medium.name}`,
+            name: say`wet bulk density, ${medium.name}`,
             value: medium.wetKgPerM3,
             unit: 'kg/m³',
             origin: 'starting',
           },
         ],
       },
-      { what: 'Timber', expression: sum`${timberM3} × ${TIMBER_DENSITY}`, result: timberKg, unit: 'kg' },
+      { what: say`Timber`, expression: sum`${timberM3} × ${TIMBER_DENSITY}`, result: timberKg, unit: 'kg' },
       {
-        what: 'Mesh',
-        how: 'Length of wire by its section and the density of steel.',
+        what: say`Mesh`,
+        how: say`Length of wire by its section and the density of steel.`,
         result: meshKg,
         unit: 'kg',
       },
       {
-        what: 'Whole bed, watered',
+        what: say`Whole bed, watered`,
         expression: sum`${mediumWetKg} + ${timberKg} + ${meshKg}`,
         result: totalKg,
         unit: 'kg',
       },
       {
-        what: 'On the surface beneath',
+        what: say`On the surface beneath`,
         expression: sum`${totalKg} × ${GRAVITY} ÷ ${footprint} ÷ 1000`,
         result: (totalKg * GRAVITY) / footprint / 1000,
         unit: 'kPa',

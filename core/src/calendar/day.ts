@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { Temporal } from 'temporal-polyfill';
 
@@ -14,7 +15,7 @@ const MS_PER_DAY = 86_400_000;
  * @throws Unfit with a sentence when the text is not a date that exists (30 Feb, 29 Feb of a common year).
  */
 export function dayOf(iso: string): EpochDay {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso)) throw new Unfit(`“${iso}” is not a date written as YYYY-MM-DD.`);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(iso)) throw new Unfit(say`“${iso}” is not a date written as YYYY-MM-DD.`);
   const [y, m, d] = [Number(iso.slice(0, 4)), Number(iso.slice(5, 7)), Number(iso.slice(8, 10))];
   return dayFrom(y, m, d);
 }
@@ -24,7 +25,7 @@ export function dayFrom(year: number, month: number, day: number): EpochDay {
   const ms = Date.UTC(year, month - 1, day);
   const back = new Date(ms);
   if (!(back.getUTCFullYear() === year && back.getUTCMonth() === month - 1 && back.getUTCDate() === day)) {
-    throw new Unfit(`There is no ${day}/${month} in the year ${year}.`);
+    throw new Unfit(say`There is no ${day}/${month} in the year ${year}.`);
   }
   return ms / MS_PER_DAY;
 }

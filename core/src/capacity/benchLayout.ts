@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Rectangle } from '../container/traysOnBench';
 import { put, type Worked } from '../working/working';
@@ -32,7 +33,7 @@ export interface BenchLayout {
  */
 export function benchLayout(bench: Rectangle, loads: readonly BenchLoad[]): Worked<BenchLayout> {
   if (!(bench.lengthMm > 0 && bench.widthMm > 0))
-    throw new Unfit('A bench needs a length and a width above 0.');
+    throw new Unfit(say`A bench needs a length and a width above 0.`);
   const laid: LaidTray[] = [];
   let along = 0;
   const parts: string[] = [];
@@ -54,13 +55,13 @@ export function benchLayout(bench: Rectangle, loads: readonly BenchLoad[]): Work
     value: { laid, usedLengthMm: along, freeLengthMm: bench.lengthMm - along },
     working: [
       {
-        what: 'Length of bench taken, rank by rank of each lot',
+        what: say`Length of bench taken, rank by rank of each lot`,
         expression: parts.length ? parts.join(' + ') : '0',
         result: along,
         unit: 'mm',
       },
       {
-        what: 'Length left',
+        what: say`Length left`,
         expression: `${put(bench.lengthMm)} − ${put(along)}`,
         result: bench.lengthMm - along,
         unit: 'mm',
@@ -80,6 +81,6 @@ function rankFor(benchWidthMm: number, trays: number, tray: Rectangle) {
   });
   const [a, b] = ways;
   const best = a.ranks * a.lengthMm <= b.ranks * b.lengthMm ? a : b;
-  if (!(best.across > 0 && best.lengthMm > 0)) throw new Unfit('This tray is wider than the bench.');
+  if (!(best.across > 0 && best.lengthMm > 0)) throw new Unfit(say`This tray is wider than the bench.`);
   return best;
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { bedGeometry } from '../bed/geometry';
 import { treesHeld } from '../bed/treesHeld';
 import { traysOnBench, type Rectangle } from '../container/traysOnBench';
@@ -43,12 +44,12 @@ export function yardCapacity(
     value,
     working: [
       {
-        what: 'Trees in beds, each bed’s whole trees',
-        how: `${value.beds} beds of ${value.bedM2.toFixed(2)} m² inside, at ${densityPerM2}/m².`,
+        what: say`Trees in beds, each bed’s whole trees`,
+        how: say`${value.beds} beds of ${value.bedM2.toFixed(2)} m² inside, at ${densityPerM2}/m².`,
         result: value.bedTrees,
       },
       {
-        what: 'Cells on benches and ground',
+        what: say`Cells on benches and ground`,
         expression: sum`${value.trays} × ${cellsPerTray}`,
         result: value.cells,
       },
@@ -66,7 +67,7 @@ export function benchLoad(
     value: { kg, over: ratedKg === null ? null : kg > ratedKg },
     working: [
       {
-        what: 'Watered trays on it',
+        what: say`Watered trays on it`,
         expression: trays.length ? trays.map((t) => sum`${t.count} × ${t.wetKg}`).join(' + ') : '0',
         result: kg,
         unit: 'kg',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** A share known with uncertainty: Beta(alpha, beta), as if alpha of alpha + beta had succeeded. */
@@ -20,11 +21,11 @@ export function betaAfter(prior: Beta, k: number, n: number): Beta {
  * @throws Unfit when there is no stage or a parameter is not above 0
  */
 export function betaProduct(stages: readonly Beta[]): Beta {
-  if (stages.length === 0) throw new Unfit('At least one stage is needed.');
+  if (stages.length === 0) throw new Unfit(say`At least one stage is needed.`);
   let mean = 1;
   let square = 1;
   for (const { alpha, beta } of stages) {
-    if (!(alpha > 0 && beta > 0)) throw new Unfit('Each stage needs two weights above 0.');
+    if (!(alpha > 0 && beta > 0)) throw new Unfit(say`Each stage needs two weights above 0.`);
     const n = alpha + beta;
     mean *= alpha / n;
     square *= (alpha * (alpha + 1)) / (n * (n + 1));

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { gammaln } from 'simple-statistics';
 import type { Beta } from './beta';
@@ -9,7 +10,7 @@ import type { Beta } from './beta';
  * @see Abramowitz & Stegun 1964, 26.5.8
  */
 export function betaCdf(x: number, { alpha, beta }: Beta): number {
-  if (!(alpha > 0 && beta > 0)) throw new Unfit('A share needs two weights above 0.');
+  if (!(alpha > 0 && beta > 0)) throw new Unfit(say`A share needs two weights above 0.`);
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   // The fraction converges fast below the mean; above it the other tail is taken.

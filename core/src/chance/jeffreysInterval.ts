@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaQuantile, jeffreys } from './betaCdf';
 
@@ -12,8 +13,8 @@ export function jeffreysInterval(
   level: number,
 ): { lower: number; upper: number } {
   if (!(alive >= 0 && dead >= 0 && alive + dead > 0))
-    throw new Unfit('Count at least one tree, alive or dead.');
-  if (!(level > 0 && level < 1)) throw new Unfit('A level lies between 0 and 1.');
+    throw new Unfit(say`Count at least one tree, alive or dead.`);
+  if (!(level > 0 && level < 1)) throw new Unfit(say`A level lies between 0 and 1.`);
   const share = jeffreys(alive, alive + dead);
   return {
     lower: alive === 0 ? 0 : betaQuantile((1 - level) / 2, share),

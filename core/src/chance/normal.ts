@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** Standard normal distribution function Φ(z). */
@@ -27,7 +28,7 @@ function erf(x: number): number {
 
 /** Quantile of the standard normal: Acklam's rational start, one Halley step on Φ. @throws Unfit outside (0, 1). */
 export function normalQuantile(p: number): number {
-  if (!(p > 0 && p < 1)) throw new Unfit('A quantile needs a chance between 0 and 1, not at either end.');
+  if (!(p > 0 && p < 1)) throw new Unfit(say`A quantile needs a chance between 0 and 1, not at either end.`);
   if (p > 0.5) return -normalQuantile(1 - p);
   const t = Math.sqrt(-2 * Math.log(p));
   // Abramowitz & Stegun 26.2.23, error < 4.5e-4, then refined.

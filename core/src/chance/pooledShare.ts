@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from './beta';
 import type { Origin, Step } from '../working/working';
@@ -21,8 +22,8 @@ const USUAL_BETWEEN = 0.05;
  */
 export function predictiveShare({ alpha, beta }: Beta, betweenLots: number): Beta {
   if (!(alpha > 0 && beta > 0 && Number.isFinite(alpha + beta)))
-    throw new Unfit('A share needs two weights above 0.');
-  if (!(betweenLots >= 0 && betweenLots < 1)) throw new Unfit('What lots share lies between 0 and 1.');
+    throw new Unfit(say`A share needs two weights above 0.`);
+  if (!(betweenLots >= 0 && betweenLots < 1)) throw new Unfit(say`What lots share lies between 0 and 1.`);
   const s = alpha + beta;
   const m = alpha / s;
   const spread = (1 + betweenLots * s) / (s + 1);
@@ -71,7 +72,7 @@ export function pooledWeights(outcomes: readonly Outcome[]): Beta {
   const between = betweenLots(outcomes);
   let [alpha, beta] = [0, 0];
   for (const { k, n } of outcomes) {
-    if (!(n >= 0 && k >= 0 && k <= n)) throw new Unfit(`${k} of ${n}: check the counts.`);
+    if (!(n >= 0 && k >= 0 && k <= n)) throw new Unfit(say`${k} of ${n}: check the counts.`);
     if (n === 0) continue;
     const effective = n / (1 + (n - 1) * between);
     alpha += (k / n) * effective;
@@ -114,16 +115,16 @@ export function shareStep(what: string, share: PooledShare): Step {
     inputs: [
       {
         name: lots
-          ? `${lots} of your own lots; starting value’s part ${Math.round(startingShare * 100)} %`
-          : 'starting value',
-        value: `${put(beta.alpha)} of ${put(beta.alpha + beta.beta)}`,
+          ? say`${lots} of your own lots; starting value’s part ${Math.round(startingShare * 100)} %`
+          : say`starting value`,
+        value: say`${put(beta.alpha)} of ${put(beta.alpha + beta.beta)}`,
         origin,
       },
       ...(between > 0
         ? [
             {
-              name: 'as much as lots differ, one lot’s share is known no better than',
-              value: `${put(next.alpha)} of ${put(next.alpha + next.beta)}`,
+              name: say`as much as lots differ, one lot’s share is known no better than`,
+              value: say`${put(next.alpha)} of ${put(next.alpha + next.beta)}`,
               origin,
             } as const,
           ]

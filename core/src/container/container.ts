@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -49,10 +50,10 @@ export interface ContainerValues {
  */
 export function containerVolume(c: ContainerValues): Worked<number> {
   if (!(c.topMm > 0 && c.bottomMm > 0 && c.depthMm > 0)) {
-    throw new Unfit('A container needs a top, a bottom and a depth above 0.');
+    throw new Unfit(say`A container needs a top, a bottom and a depth above 0.`);
   }
   if (c.statedMl !== null) {
-    return { value: c.statedMl, working: [{ what: 'Volume as stated', result: c.statedMl, unit: 'mL' }] };
+    return { value: c.statedMl, working: [{ what: say`Volume as stated`, result: c.statedMl, unit: 'mL' }] };
   }
   const shape = c.section === 'square' ? 1 : Math.PI / 4;
   const [a, b] = [c.topMm ** 2 * shape, c.bottomMm ** 2 * shape];
@@ -61,7 +62,7 @@ export function containerVolume(c: ContainerValues): Worked<number> {
     value,
     working: [
       {
-        what: 'Volume between top and bottom section',
+        what: say`Volume between top and bottom section`,
         expression: sum`${c.depthMm} ÷ 3 × (${a} + ${b} + sqrt(${a} × ${b})) ÷ 1000`,
         result: value,
         unit: 'mL',
@@ -86,12 +87,12 @@ export function containerAirShare(c: ContainerValues): Worked<number> {
     value,
     working: [
       {
-        what: 'Air share of wall and base',
+        what: say`Air share of wall and base`,
         expression: sum`(${wall} × ${c.wallOpenShare} + ${base} × ${c.baseOpenShare}) ÷ (${wall} + ${base})`,
         result: value,
         inputs: [
-          { name: 'wall area', value: wall, unit: 'mm²', origin: 'choice' },
-          { name: 'base area', value: base, unit: 'mm²', origin: 'choice' },
+          { name: say`wall area`, value: wall, unit: 'mm²', origin: 'choice' },
+          { name: say`base area`, value: base, unit: 'mm²', origin: 'choice' },
         ],
       },
     ],

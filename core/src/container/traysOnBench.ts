@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Worked } from '../working/working';
 
@@ -13,7 +14,7 @@ export interface Rectangle {
  */
 export function traysOnBench(bench: Rectangle, tray: Rectangle): Worked<number> {
   for (const mm of [bench.lengthMm, bench.widthMm, tray.lengthMm, tray.widthMm]) {
-    if (!(mm > 0)) throw new Unfit('Bench and tray need a length and a width above 0.');
+    if (!(mm > 0)) throw new Unfit(say`Bench and tray need a length and a width above 0.`);
   }
   let best = { count: 0, along: 0, turned: 0, split: 'rows' };
   const consider = (span: number, cross: number, split: string) => {
@@ -25,17 +26,17 @@ export function traysOnBench(bench: Rectangle, tray: Rectangle): Worked<number> 
       if (count > best.count) best = { count, along: rows * along, turned: turnedRows * turned, split };
     }
   };
-  consider(bench.lengthMm, bench.widthMm, 'rows along the bench');
-  consider(bench.widthMm, bench.lengthMm, 'rows across the bench');
+  consider(bench.lengthMm, bench.widthMm, say`rows along the bench`);
+  consider(bench.widthMm, bench.lengthMm, say`rows across the bench`);
   return {
     value: best.count,
     working: [
       {
-        what: `Whole trays, ${best.split}`,
+        what: say`Whole trays, ${best.split}`,
         expression: `${best.along} + ${best.turned}`,
         result: best.count,
         inputs: [
-          { name: 'laid lengthwise', value: best.along, origin: 'choice' },
+          { name: say`laid lengthwise`, value: best.along, origin: 'choice' },
           { name: 'turned', value: best.turned, origin: 'choice' },
         ],
       },

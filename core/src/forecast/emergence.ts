@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { normalQuantile } from '../chance/normal';
 import { firstAtLeast } from '../chance/quantile';
@@ -66,7 +67,7 @@ export function emergenceOf(facts: LotFacts, warmth: Warmth, draws: number): Eme
 function emergenceDays(facts: LotFacts, warmth: Warmth, many: number): Float64Array {
   const { median, sdLog } = facts.species.emergenceDd;
   const years = warmth.years.length;
-  const random = seededRandom(seedFrom(`${facts.id} up`));
+  const random = seededRandom(seedFrom(say`${facts.id} up`));
   const strata = () => shuffledIndices(many, random).map((i) => normalQuantile((i + 0.5) / many));
   const warmthZ = strata();
   const days = new Float64Array(years * many);

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { cellMlAt, cellMlOf } from '../home/home';
 import { LATER_SHAPE, seasonShare } from '../growth/seasons';
@@ -30,8 +31,8 @@ export function explainForecast(
   const cellMl = cellMlOf(facts.home);
   const steps: Step[] = [
     {
-      what: 'Weather used',
-      how: `Days as recorded up to the date the forecast is made, then as many ways for the weather to go on as there are years: ${yearsUsed(outlook)}.`,
+      what: say`Weather used`,
+      how: say`Days as recorded up to the date the forecast is made, then as many ways for the weather to go on as there are years: ${yearsUsed(outlook)}.`,
       result: outlook.years.length,
       unit: 'years',
     },
@@ -39,13 +40,13 @@ export function explainForecast(
   const middle = middleIndex(heights);
   if (emergence.days[middle] > view) {
     steps.push({
-      what: 'Coming up',
-      how: 'In the middle run this lot has not come up by the date looked at.',
+      what: say`Coming up`,
+      how: say`In the middle run this lot has not come up by the date looked at.`,
       result: emergence.days[middle],
       unit: 'date',
       inputs: [
         {
-          name: 'warmth to emerge',
+          name: say`warmth to emerge`,
           value: facts.species.emergenceDd.median,
           unit: '°C·d',
           origin: 'starting',
@@ -55,8 +56,8 @@ export function explainForecast(
     return steps;
   }
   steps.push(...heightSteps(facts, emergence, g, runs, middle, view, heights[middle]), {
-    what: 'How far height still rests on the starting value',
-    how: 'Spread of the lot’s factor now over its spread before any measurement.',
+    what: say`How far height still rests on the starting value`,
+    how: say`Spread of the lot’s factor now over its spread before any measurement.`,
     result: Math.round(g.height.belief.startingShare * 100),
     unit: '%',
   });
@@ -83,7 +84,7 @@ export function explainForecast(
   const roots = rootFill({ initialMl, cellMl, linearAtMl: linear(cellMl), ...parameters }, days);
   steps.push(
     {
-      what: facts.home.kind === 'container' ? 'Medium in a cell' : 'Medium a tree has to itself',
+      what: facts.home.kind === 'container' ? say`Medium in a cell` : say`Medium a tree has to itself`,
       expression:
         facts.home.kind === 'container'
           ? put(cellMl)
@@ -93,16 +94,16 @@ export function explainForecast(
     },
     ...roots.working,
     {
-      what: 'How far root vigour still rests on the starting value',
+      what: say`How far root vigour still rests on the starting value`,
       how: facts.pulls.length
-        ? 'Spread of vigour now over its spread before any plug was pulled.'
-        : 'No plug pulled yet.',
+        ? say`Spread of vigour now over its spread before any plug was pulled.`
+        : say`No plug pulled yet.`,
       result: Math.round(g.roots.startingShare * 100),
       unit: '%',
     },
     {
-      what: 'Dates',
-      how: `Each of ${runs.count} runs (weather years × draws from what is believed of this lot) gives its own date; shown are the tenth, middle and ninetieth of a hundred.`,
+      what: say`Dates`,
+      how: say`Each of ${runs.count} runs (weather years × draws from what is believed of this lot) gives its own date; shown are the tenth, middle and ninetieth of a hundred.`,
       result: runs.count,
       unit: 'runs',
     },
@@ -134,7 +135,7 @@ function heightSteps(
     if (cut) {
       const left = 'keep' in cut ? size * cut.keep : Math.min(size, cut.toCm);
       steps.push({
-        what: 'keep' in cut ? 'Height left after it was browsed' : 'Height it was cut back to',
+        what: 'keep' in cut ? say`Height left after it was browsed` : say`Height it was cut back to`,
         ...('keep' in cut && { expression: sum`${size} × ${cut.keep}` }),
         result: left,
         unit: 'cm',
@@ -145,18 +146,22 @@ function heightSteps(
     const moved = before === stretch.season;
     before = stretch.season;
     const result = grownOver({ ...stretch, cut: undefined }, curve, size, warm);
-    const what = `Height of the middle run ${moved ? 'since it was moved' : `in season ${stretch.season + 1}`}`;
+    const what = say`Height of the middle run ${moved ? say`since it was moved` : say`in season ${stretch.season + 1}`}`;
     const inputs: Step['inputs'] = [
       {
-        name: moved ? 'warmth since it was moved' : 'warmth of the season',
+        name: moved ? say`warmth since it was moved` : say`warmth of the season`,
         value: warm - stretch.warmFrom,
         unit: '°C·d',
         origin: 'record',
       },
-      { name: 'growth rate', value: curve.ratePerDd, unit: 'per °C·d', origin },
-      { name: 'what its home allows', value: stretch.scale, origin: 'record' },
+      { name: say`growth rate`, value: curve.ratePerDd, unit: 'per °C·d', origin },
+      { name: say`what its home allows`, value: stretch.scale, origin: 'record' },
       {
-        name: moved ? 'height when it was moved' : stretch.season === 0 ? 'seedling height' : 'height before',
+        name: moved
+          ? say`height when it was moved`
+          : stretch.season === 0
+            ? say`seedling height`
+            : say`height before`,
         value: size,
         unit: 'cm',
         origin: stretch.season === 0 && !moved ? 'starting' : 'record',
@@ -172,7 +177,7 @@ function heightSteps(
             : put(size),
         result,
         unit: 'cm',
-        inputs: [...inputs, { name: 'size the crowd tends to', value: most, unit: 'cm', origin }],
+        inputs: [...inputs, { name: say`size the crowd tends to`, value: most, unit: 'cm', origin }],
         source: 'Gompertz curve in thermal time; grid posterior of size and rate',
       });
     } else {
@@ -183,7 +188,7 @@ function heightSteps(
         expression: sum`${size} + ${whole} × (${share(warm)} − ${share(stretch.warmFrom)})`,
         result,
         unit: 'cm',
-        inputs: [...inputs, { name: 'what the season adds', value: whole, unit: 'cm', origin }],
+        inputs: [...inputs, { name: say`what the season adds`, value: whole, unit: 'cm', origin }],
         source: 'Seasons’ growth added up; each a Gompertz share of what it adds',
       });
     }
@@ -191,9 +196,9 @@ function heightSteps(
   }
   if (size > 0 && shown > 0)
     steps.push({
-      what: 'Height of the middle run',
+      what: say`Height of the middle run`,
       how: facts.sizes.length
-        ? 'What its samples lie off that curve is carried on; it fades as the lot grows.'
+        ? say`What its samples lie off that curve is carried on; it fades as the lot grows.`
         : 'With the model’s own error as this run drew it.',
       expression: sum`${size} × ${shown / size}`,
       result: shown,
@@ -203,10 +208,10 @@ function heightSteps(
 }
 
 function yearsUsed({ recordedYears, generatedYears, normals }: Outlook): string {
-  const made = `${generatedYears} made from ${normals.origin === 'record' ? 'your own averages' : 'a rough climate by latitude and height'}`;
-  const own = `${recordedYears} past years of your own`;
+  const made = say`${generatedYears} made from ${normals.origin === 'record' ? say`your own averages` : say`a rough climate by latitude and height`}`;
+  const own = say`${recordedYears} past years of your own`;
   if (generatedYears === 0) return own;
-  return recordedYears === 0 ? made : `${own} and ${made}`;
+  return recordedYears === 0 ? made : say`${own} and ${made}`;
 }
 
 function middleIndex(values: Float64Array): number {

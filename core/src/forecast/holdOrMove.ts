@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { normalCdf } from '../chance/normal';
 import { Unfit } from '../working/unfit';
 import { put, sum, type Step, type Worked } from '../working/working';
@@ -116,15 +117,15 @@ export function holdOrMove(
   terms: HoldTerms,
 ): Worked<HoldOrMove> {
   const { ladder, lossShare } = terms;
-  if (ladder.length === 0) throw new Unfit('Give a price for at least one size.');
+  if (ladder.length === 0) throw new Unfit(say`Give a price for at least one size.`);
   for (let i = 1; i < ladder.length; i++)
     if (!(ladder[i].fromCm > ladder[i - 1].fromCm))
-      throw new Unfit('Sizes in a list of prices rise from one line to the next.');
+      throw new Unfit(say`Sizes in a list of prices rise from one line to the next.`);
   if (!(terms.holdCost >= 0 && terms.moveCost >= 0 && terms.moveOnce >= 0))
-    throw new Unfit('A cost is 0 or more.');
+    throw new Unfit(say`A cost is 0 or more.`);
   if (!(lossShare >= 0 && lossShare < 1))
-    throw new Unfit('Trees lost in a season are less than all of them.');
-  if (stays.ends.length === 0) throw new Unfit('No season’s growth lies within the forecast.');
+    throw new Unfit(say`Trees lost in a season are less than all of them.`);
+  if (stays.ends.length === 0) throw new Unfit(say`No season’s growth lies within the forecast.`);
   const runs = stays.now.length;
   const goes = Float64Array.from({ length: runs }, (_, i) => priceAt(stays.now[i], cv, ladder));
   const held = valueOfEnds(stays.ends, cv, terms, terms.holdCost);
@@ -163,35 +164,35 @@ export function holdOrMove(
   const worth = (values: ArrayLike<number>) => put(mean(values));
   const working: Step[] = [
     {
-      what: 'A tree that goes now',
-      how: `Its lot’s mean is ${put(mean(stays.now))} cm, plants spread ${put(cv * 100)} % about it; each step of price by the share that reaches it.`,
+      what: say`A tree that goes now`,
+      how: say`Its lot’s mean is ${put(mean(stays.now))} cm, plants spread ${put(cv * 100)} % about it; each step of price by the share that reaches it.`,
       result: mean(goes),
       inputs: ladder.map(({ fromCm, price }) => ({
-        name: `from ${put(fromCm)} cm`,
+        name: say`from ${put(fromCm)} cm`,
         value: price,
         origin: 'choice' as const,
       })),
     },
     {
-      what: 'A tree that is held',
+      what: say`A tree that is held`,
       expression: sum`${1 - lossShare} × ${mean(held.value)} − ${terms.holdCost}`,
-      how: `Season by season it goes, or is held on where that is foreseen to be worth more; ${runs} forecasts.`,
+      how: say`Season by season it goes, or is held on where that is foreseen to be worth more; ${runs} forecasts.`,
       result: mean(holds),
       inputs: [
-        { name: 'lost in a season', value: lossShare, origin: 'choice' },
-        { name: 'place and care, a season', value: terms.holdCost, origin: 'choice' },
+        { name: say`lost in a season`, value: lossShare, origin: 'choice' },
+        { name: say`place and care, a season`, value: terms.holdCost, origin: 'choice' },
       ],
       source: 'Optimal stopping by groups of runs; Longstaff & Schwartz 2001',
     },
   ];
   if (moves)
     working.push({
-      what: 'A tree that is moved up',
-      how: `The same in its new home, less ${put(terms.moveOnce)} for moving it: ${worth(moves)}.`,
+      what: say`A tree that is moved up`,
+      how: say`The same in its new home, less ${put(terms.moveOnce)} for moving it: ${worth(moves)}.`,
       result: mean(moves),
       inputs: [
-        { name: 'moving it', value: terms.moveOnce, origin: 'choice' },
-        { name: 'place and care there, a season', value: terms.moveCost, origin: 'choice' },
+        { name: say`moving it`, value: terms.moveOnce, origin: 'choice' },
+        { name: say`place and care there, a season`, value: terms.moveCost, origin: 'choice' },
       ],
     });
   return { value, working };

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { cellMlAt, type HomeSpell } from '../home/home';
 import type { EpochDay } from '../calendar/day';
@@ -59,7 +60,7 @@ export function runAhead(
     planned?: boolean;
   } = {},
 ): LotAhead {
-  if (view < outlook.asOf) throw new Unfit('A forecast looks at its own date or a later one.');
+  if (view < outlook.asOf) throw new Unfit(say`A forecast looks at its own date or a later one.`);
   const warmth = warmthFor(facts.species, outlook, usual);
   const seen = {
     ...(planned ? facts : factsAt(facts, outlook.asOf, move)),

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { OutCause } from '../ledger/ledger';
 
@@ -69,8 +70,8 @@ export function shareOverLots(
   dead: number,
 ): LotHit[] {
   const all = standing.reduce((total, lot) => total + lot.standing, 0);
-  if (hit > all) throw new Unfit(`${hit} hit, but only ${all} stand there.`);
-  if (dead > hit) throw new Unfit('No more can have died than were hit.');
+  if (hit > all) throw new Unfit(say`${hit} hit, but only ${all} stand there.`);
+  if (dead > hit) throw new Unfit(say`No more can have died than were hit.`);
   const hits = apportion(
     standing.map((lot) => lot.standing),
     hit,

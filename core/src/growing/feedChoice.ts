@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { EpochDay } from '../calendar/day';
 import { quantileSorted } from '../chance/quantile';
@@ -26,7 +27,7 @@ export function releaseChoice(
   ratings: readonly number[] = [3, 5, 8, 12, 16],
   warmerByC = 0,
 ): { choices: RunOut[]; best: number | null } {
-  if (!(until > from)) throw new Unfit('The feed must be wanted until a day after it is mixed in.');
+  if (!(until > from)) throw new Unfit(say`The feed must be wanted until a day after it is mixed in.`);
   const choices = ratings.map((ratedMonths) => {
     const ends: number[] = [];
     const unspent: number[] = [];

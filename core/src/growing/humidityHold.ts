@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { Unfit } from '../working/unfit';
 
@@ -57,7 +58,7 @@ export interface HoldState {
  */
 export function holdState(begunOn: EpochDay, steps: readonly HoldStep[], day: EpochDay): HoldState {
   if (steps.some(({ on }) => on < begunOn))
-    throw new Unfit('Nothing is noted of a day before the hold began.');
+    throw new Unfit(say`Nothing is noted of a day before the hold began.`);
   const known = steps.filter(({ on }) => on <= day).sort((a, b) => a.on - b.on);
   let [flushes, opened, light] = [0, 0, 0];
   for (const { what } of known) {
@@ -92,19 +93,19 @@ export function holdState(begunOn: EpochDay, steps: readonly HoldStep[], day: Ep
  * @throws Unfit with a sentence where it may not: opened before the gate, to the light before it is open, twice a day
  */
 export function mustBeStep(begunOn: EpochDay, steps: readonly HoldStep[], step: HoldStep): void {
-  if (step.on < begunOn) throw new Unfit('Nothing is noted of a day before the hold began.', 'on');
+  if (step.on < begunOn) throw new Unfit(say`Nothing is noted of a day before the hold began.`, 'on');
   const { phase } = holdState(begunOn, steps, step.on);
   if (step.what === 'opened' && phase === 'shut')
     throw new Unfit(
-      'It is opened once two flushes of leaves were seen, or one and three weeks have gone by.',
+      say`It is opened once two flushes of leaves were seen, or one and three weeks have gone by.`,
       'what',
     );
-  if (step.what === 'opened' && phase !== 'opening') throw new Unfit('It is quite open already.', 'what');
+  if (step.what === 'opened' && phase !== 'opening') throw new Unfit(say`It is quite open already.`, 'what');
   if (step.what === 'light' && phase !== 'light')
-    throw new Unfit('It goes to more light once it is quite open.', 'what');
+    throw new Unfit(say`It goes to more light once it is quite open.`, 'what');
   if (
     (step.what === 'opened' || step.what === 'light') &&
     steps.some(({ on, what }) => on === step.on && what === step.what)
   )
-    throw new Unfit('One step a day: that day’s is written down already.', 'what');
+    throw new Unfit(say`One step a day: that day’s is written down already.`, 'what');
 }

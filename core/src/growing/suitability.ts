@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { linearIn, rootFill } from '../roots/rootFill';
 import type { SpeciesValues } from '../species/species';
 import { put, type Worked } from '../working/working';
@@ -35,34 +36,38 @@ export function containerSuitability(
 ): Suitability {
   const reasons: Reason[] = [];
   let against = 0;
-  const say = (good: boolean, words: string, weight = 1) => {
+  const mark = (good: boolean, words: string, weight = 1) => {
     reasons.push({ for: good, words });
     if (!good) against += weight;
   };
   const ml = containerVolume(c).value;
   const air = containerAirShare(c).value;
-  if (c.kind === 'flat') say(false, 'For germination: prick out at the first true leaves', 1);
-  if (c.wall === 'fabric') say(true, 'Fabric traps root tips all round');
-  else if (air >= 0.15) say(true, `Air on ${Math.round(air * 100)} % of wall and base`);
+  if (c.kind === 'flat') mark(false, say`For germination: prick out at the first true leaves`, 1);
+  if (c.wall === 'fabric') mark(true, say`Fabric traps root tips all round`);
+  else if (air >= 0.15) mark(true, say`Air on ${Math.round(air * 100)} % of wall and base`);
   else
-    say(false, `Air on only ${Math.round(air * 100)} % of wall and base: branches mostly at the bottom`, 1);
-  if (c.wall === 'solid' && c.section === 'round') say(false, 'Smooth round wall lets roots circle', 2);
+    mark(
+      false,
+      say`Air on only ${Math.round(air * 100)} % of wall and base: branches mostly at the bottom`,
+      1,
+    );
+  if (c.wall === 'solid' && c.section === 'round') mark(false, say`Smooth round wall lets roots circle`, 2);
   if (species.seedsPerKg < LARGE_SEEDS_PER_KG) {
-    if (c.depthMm >= 140) say(true, 'Deep enough for a taproot');
-    else say(false, 'Shallow for a strong taproot', 2);
+    if (c.depthMm >= 140) mark(true, say`Deep enough for a taproot`);
+    else mark(false, say`Shallow for a strong taproot`, 2);
   }
   if (site === 'dry') {
-    if (c.depthMm >= 200) say(true, 'Long plug reaches moisture on a dry site');
-    else say(false, 'Short plug for a dry site: 200 mm or more is wanted', 2);
+    if (c.depthMm >= 200) mark(true, say`Long plug reaches moisture on a dry site`);
+    else mark(false, say`Short plug for a dry site: 200 mm or more is wanted`, 2);
   }
   if (site === 'rocky') {
-    if (c.topMm <= 60) say(true, 'Slim plug goes in between stones');
-    else say(false, 'No hole this wide can be dug in rock or shallow soil', 2);
+    if (c.topMm <= 60) mark(true, say`Slim plug goes in between stones`);
+    else mark(false, say`No hole this wide can be dug in rock or shallow soil`, 2);
   }
   if (site === 'weedy' || site === 'browsed') {
-    const why = site === 'weedy' ? 'tall weeds' : 'browsing';
-    if (ml >= 350) say(true, `Carries a plant big enough for ${why}`);
-    else say(false, `Small plant against ${why}`, site === 'weedy' ? 1 : 2);
+    const why = site === 'weedy' ? say`tall weeds` : 'browsing';
+    if (ml >= 350) mark(true, say`Carries a plant big enough for ${why}`);
+    else mark(false, say`Small plant against ${why}`, site === 'weedy' ? 1 : 2);
   }
   return { grade: against >= 2 ? -1 : against === 1 ? 0 : 1, reasons };
 }
@@ -99,13 +104,20 @@ export function holdingWarmth(cellMl: number, species: SpeciesValues): Worked<Ho
     value,
     working: [
       {
-        what: 'Warmth until the plug holds',
-        how: `Root fill of ${put(cellMl)} mL day by day to 0.65.`,
+        what: say`Warmth until the plug holds`,
+        how: say`Root fill of ${put(cellMl)} mL day by day to 0.65.`,
         result: value.readyDd,
         unit: '°C·d',
-        inputs: [{ name: 'root rate', value: species.rootRatePerDd, unit: 'per °C·d', origin: 'starting' }],
+        inputs: [
+          { name: say`root rate`, value: species.rootRatePerDd, unit: 'per °C·d', origin: 'starting' },
+        ],
       },
-      { what: 'Warmth until it is root-bound', how: 'The same to 1.0.', result: value.boundDd, unit: '°C·d' },
+      {
+        what: say`Warmth until it is root-bound`,
+        how: say`The same to 1.0.`,
+        result: value.boundDd,
+        unit: '°C·d',
+      },
     ],
   };
 }

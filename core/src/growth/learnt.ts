@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
@@ -37,7 +38,7 @@ const TAUGHT_SHARE = 0.95;
  * @throws Unfit when the spread at the start is not above 0
  */
 export function learnFrom(taught: readonly LotTaught[], priorSdLog: number): Worked<Learnt> | null {
-  if (!(priorSdLog > 0)) throw new Unfit('The spread at the start must be above 0.');
+  if (!(priorSdLog > 0)) throw new Unfit(say`The spread at the start must be above 0.`);
   const own = taught
     .filter((lot) => lot.logSd < TAUGHT_SHARE * priorSdLog && lot.logSd > 0)
     .map((lot) => {
@@ -66,21 +67,23 @@ export function learnFrom(taught: readonly LotTaught[], priorSdLog: number): Wor
     value: { factor, sdLog, lots: own.length, startingShare },
     working: [
       ...own.map((lot) => ({
-        what: `${lot.code} by its own records`,
-        how: 'What its records say of the factor, the starting value taken out again.',
+        what: say`${lot.code} by its own records`,
+        how: say`What its records say of the factor, the starting value taken out again.`,
         result: Math.exp(lot.mean),
       })),
       {
-        what: 'Spread between lots, of the logarithm',
-        how: `By moments over ${own.length} lots, at least ${LEAST_SPREAD}.`,
+        what: say`Spread between lots, of the logarithm`,
+        how: say`By moments over ${own.length} lots, at least ${LEAST_SPREAD}.`,
         result: Math.sqrt(between),
         source: 'DerSimonian & Laird 1986, Controlled Clinical Trials 7:177',
       },
       {
-        what: 'Factor on the species’ value',
+        what: say`Factor on the species’ value`,
         expression: `exp(${put(middle)})`,
         result: factor,
-        inputs: [{ name: 'share of the species’ own value in it', value: startingShare, origin: 'starting' }],
+        inputs: [
+          { name: say`share of the species’ own value in it`, value: startingShare, origin: 'starting' },
+        ],
       },
     ],
   };

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { guessDateOrder, readDate, readNumber, type DateOrder } from '../tabular/fields';
 
@@ -51,12 +52,12 @@ export function guessMeasurementColumns(
  */
 export function readMeasuredPlant(row: readonly string[], columns: MeasurementColumns): MeasuredPlant {
   const lotCode = (row[columns.lot] ?? '').trim();
-  if (lotCode === '') throw new Unfit('The lot is missing.');
+  if (lotCode === '') throw new Unfit(say`The lot is missing.`);
   const date = readDate(row[columns.date] ?? '', columns.dateOrder);
   const heightCm = readSize(
     row,
     columns.height,
-    'Height',
+    say`Height`,
     columns.heightUnit === 'in' ? 2.54 : 1,
     HEIGHT_LIMIT_CM,
     'cm',
@@ -64,13 +65,13 @@ export function readMeasuredPlant(row: readonly string[], columns: MeasurementCo
   const diameterMm = readSize(
     row,
     columns.diameter,
-    'Collar',
+    say`Collar`,
     columns.diameterUnit === 'in' ? 25.4 : 1,
     DIAMETER_LIMIT_MM,
     'mm',
   );
   if (heightCm === null && diameterMm === null)
-    throw new Unfit('Neither a height nor a collar diameter is given.');
+    throw new Unfit(say`Neither a height nor a collar diameter is given.`);
   return { lotCode, date, heightCm, diameterMm };
 }
 
@@ -86,6 +87,6 @@ function readSize(
   if (typed === null) return null;
   const value = Math.round(typed * factor * 100) / 100;
   if (!(value > 0 && value <= limit))
-    throw new Unfit(`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
+    throw new Unfit(say`${name} of ${value} ${unit} is outside 0 to ${limit} ${unit}.`);
   return value;
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { normalQuantile, studentQuantile } from '../chance/normal';
 
@@ -17,9 +18,9 @@ export interface SampleSummary {
  */
 export function summarise(values: readonly number[]): SampleSummary {
   const n = values.length;
-  if (n === 0) throw new Unfit('A sample needs at least one value.');
+  if (n === 0) throw new Unfit(say`A sample needs at least one value.`);
   for (const v of values)
-    if (!(Number.isFinite(v) && v > 0)) throw new Unfit('Every value must be a number above 0.');
+    if (!(Number.isFinite(v) && v > 0)) throw new Unfit(say`Every value must be a number above 0.`);
   const mean = values.reduce((a, b) => a + b, 0) / n;
   const sd = n > 1 ? Math.sqrt(values.reduce((a, v) => a + (v - mean) ** 2, 0) / (n - 1)) : 0;
   const standardError = n > 1 ? sd / Math.sqrt(n) : mean * 0.25;
@@ -38,7 +39,7 @@ export function summarise(values: readonly number[]): SampleSummary {
  * @param marginShare wanted half-width over the mean, e.g. 0.1
  */
 export function sampleSize(cv: number, marginShare: number): number {
-  if (!(cv > 0 && marginShare > 0)) throw new Unfit('Spread and margin must be above 0.');
+  if (!(cv > 0 && marginShare > 0)) throw new Unfit(say`Spread and margin must be above 0.`);
   let n = Math.max(2, Math.ceil((normalQuantile(0.95) * (cv / marginShare)) ** 2));
   while ((studentQuantile(0.95, n - 1) * cv) / Math.sqrt(n) > marginShare) n++;
   return n;

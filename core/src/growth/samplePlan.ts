@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
 
@@ -21,8 +22,8 @@ export interface CellSpot {
  * @throws Unfit when the bed has no size or no plant is wanted
  */
 export function bedSpots(lengthMm: number, widthMm: number, n: number, key: string): BedSpot[] {
-  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit('A bed has a length and a width above 0.');
-  if (!(n >= 1)) throw new Unfit('A sample is of one plant or more.');
+  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit(say`A bed has a length and a width above 0.`);
+  if (!(n >= 1)) throw new Unfit(say`A sample is of one plant or more.`);
   const random = seededRandom(seedFrom(key));
   const across = Math.max(1, Math.round(Math.sqrt((n * widthMm) / lengthMm)));
   const spots: BedSpot[] = [];
@@ -73,8 +74,8 @@ export function cellSpots(
   key: string,
 ): CellSpot[] {
   const cells = grid.rows * grid.columns;
-  if (!(trays >= 1 && cells >= 1)) throw new Unfit('There is at least one tray, of at least one cell.');
-  if (!(n >= 1)) throw new Unfit('A sample is of one plant or more.');
+  if (!(trays >= 1 && cells >= 1)) throw new Unfit(say`There is at least one tray, of at least one cell.`);
+  if (!(n >= 1)) throw new Unfit(say`A sample is of one plant or more.`);
   const random = seededRandom(seedFrom(key));
   const wanted = Math.min(Math.floor(n), trays * cells);
   const turn = shuffledIndices(trays, random);

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** One season's growth: what it would add in the whole, how it sets out, how fast, and the warmth it has had. */
@@ -58,9 +59,9 @@ export function sizeAfterSeasons({
   let size = startSize;
   for (const { increment, shape, ratePerDd, thermalTime } of seasons) {
     if (!(shape > 0 && ratePerDd > 0 && thermalTime >= 0 && Number.isFinite(increment)))
-      throw new Unfit('A season needs a shape and a rate above 0, and warmth of 0 or more.');
+      throw new Unfit(say`A season needs a shape and a rate above 0, and warmth of 0 or more.`);
     size += increment * seasonShare(shape, ratePerDd * thermalTime);
   }
-  if (!Number.isFinite(size)) throw new Unfit('A size must be a number.');
+  if (!Number.isFinite(size)) throw new Unfit(say`A size must be a number.`);
   return size;
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { cellMlOf, depthMmOf, type Home } from './home';
 
@@ -19,7 +20,7 @@ export function densityFactor(densityPerM2: number, halfDensityPerM2: number): n
  * @see Poorter et al. 2012, Functional Plant Biology 39:839
  */
 export function volumeFactor(cellMl: number): number {
-  if (!(cellMl > 0 && Number.isFinite(cellMl))) throw new Unfit('A volume must be above 0.');
+  if (!(cellMl > 0 && Number.isFinite(cellMl))) throw new Unfit(say`A volume must be above 0.`);
   return (cellMl / 1000) ** (0.52 / 3);
 }
 

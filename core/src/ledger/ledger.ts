@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { EpochDay } from '../calendar/day';
 
@@ -129,13 +130,13 @@ export function countToMovements(
   const change = counted - standing;
   if (change > sown) {
     throw new Unfit(
-      `${counted} counted, but only ${standing + sown} seeds of this lot are still standing or in the ground. Check the lot and the count.`,
+      say`${counted} counted, but only ${standing + sown} seeds of this lot are still standing or in the ground. Check the lot and the count.`,
     );
   }
   if (change > 0) return [{ from: 'sown', to: 'standing', count: change }];
   if (change === 0) return [];
   if (cause === null) {
-    throw new Unfit(`${-change} fewer than the ${standing} that stood. Say what became of them.`);
+    throw new Unfit(say`${-change} fewer than the ${standing} that stood. Say what became of them.`);
   }
   return [{ from: 'standing', to: `out:${cause}`, count: -change }];
 }

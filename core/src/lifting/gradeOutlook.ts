@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { Beta } from '../chance/beta';
 import { betaQuantile } from '../chance/betaCdf';
 import { normalCdf, normalQuantile } from '../chance/normal';
@@ -147,15 +148,15 @@ function workingOf(
   const origin = heights.measured ? 'record' : 'starting';
   const steps: Step[] = [
     {
-      what: 'Spread of heights between plants',
+      what: say`Spread of heights between plants`,
       expression: sum`${mean} × ${heights.cv}`,
       result: sd,
       unit: 'cm',
       inputs: [
-        { name: 'mean height in the middle run', value: mean, unit: 'cm', origin },
-        { name: 'spread over mean', value: heights.cv, origin },
+        { name: say`mean height in the middle run`, value: mean, unit: 'cm', origin },
+        { name: say`spread over mean`, value: heights.cv, origin },
         {
-          name: 'plants it was learnt from, the species’ own weight among them',
+          name: say`plants it was learnt from, the species’ own weight among them`,
           value: heights.cvOf,
           origin,
         },
@@ -165,35 +166,35 @@ function workingOf(
   const below = (cm: number | null, open: number) => (cm === null ? open : normalCdf((cm - mean) / sd));
   for (const { fromCm, toCm, collarMm } of classes) {
     const words =
-      fromCm === null ? `under ${toCm}` : toCm === null ? `${fromCm} and over` : `${fromCm}–${toCm}`;
+      fromCm === null ? say`under ${toCm}` : toCm === null ? say`${fromCm} and over` : `${fromCm}–${toCm}`;
     const [from, to] = [below(fromCm, 0), below(toCm, 1)];
     const share = (name: string, of: number, isMeasured: boolean) => ({
       expression: sum`${trees} × ${of}`,
       result: trees * of,
       unit: 'trees',
       inputs: [
-        { name: 'trees that stand', value: trees, origin: 'record' as const },
+        { name: say`trees that stand`, value: trees, origin: 'record' as const },
         { name, value: of, origin: isMeasured ? ('record' as const) : ('starting' as const) },
       ],
     });
     steps.push({
-      what: `Of ${words} cm in the middle run`,
-      ...share('share of a normal spread between the two heights', to - from, heights.measured),
+      what: say`Of ${words} cm in the middle run`,
+      ...share(say`share of a normal spread between the two heights`, to - from, heights.measured),
     });
     if (collarMm !== null)
       steps.push({
-        what: `Of these, thick enough: a collar of ${collarMm} mm and more`,
+        what: say`Of these, thick enough: a collar of ${collarMm} mm and more`,
         ...share(
-          `share of both, about a mean collar of ${Math.round(collar * 10) / 10} mm; height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb`,
+          say`share of both, about a mean collar of ${Math.round(collar * 10) / 10} mm; height and collar go together by ${HEIGHT_COLLAR}, a rule of thumb`,
           thickShare(from, to, (collarMm - collar) / (collar * collars.cv)),
           heights.measured && collars.measured,
         ),
       });
   }
   steps.push({
-    what: 'Bands',
-    how: `Over ${heights.means.length} runs of the forecast: the lot’s mean, how well its spread is known, and the chance of a finite lot. ${bad === null ? 'No roots were looked at: none are taken off for them.' : `Roots put out a share of Beta(${bad.alpha}, ${bad.beta}), whatever the size.`}`,
-    result: '10 to 90 %',
+    what: say`Bands`,
+    how: say`Over ${heights.means.length} runs of the forecast: the lot’s mean, how well its spread is known, and the chance of a finite lot. ${bad === null ? say`No roots were looked at: none are taken off for them.` : say`Roots put out a share of Beta(${bad.alpha}, ${bad.beta}), whatever the size.`}`,
+    result: say`10 to 90 %`,
   });
   return steps;
 }

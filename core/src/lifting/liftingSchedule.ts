@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { mondayOf, type EpochDay } from '../calendar/day';
 import { bandOf, type Band } from '../chance/quantile';
 import { Unfit } from '../working/unfit';
@@ -46,7 +47,7 @@ export function liftingSchedule({
   lots: readonly LotToLift[];
 }): LiftingSchedule {
   if (lots.some(({ hours }) => !(hours >= 0)) || days.some(({ hours }) => !(hours >= 0)))
-    throw new Unfit('Work and the hours of a day are 0 or more.');
+    throw new Unfit(say`Work and the hours of a day are 0 or more.`);
   const left = lots.map((lot) => ({ ...lot })).sort((a, b) => a.by - b.by || a.from - b.from);
   const finishedOn: Record<string, EpochDay> = {};
   const blocks: LiftingSchedule['blocks'] = [];

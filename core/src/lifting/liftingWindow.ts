@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { autumnStart, growthStop, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { normalStrata } from '../chance/normal';
@@ -147,29 +148,29 @@ function workingOf(
   return [
     w.openedBy === 'chilling'
       ? {
-          what: 'Opens',
-          how: `Day on which hours between 0 and 7.2 °C since growth stopped reach ${put(species.liftChillHours)}; middle of ${runs.length} weather years.`,
+          what: say`Opens`,
+          how: say`Day on which hours between 0 and 7.2 °C since growth stopped reach ${put(species.liftChillHours)}; middle of ${runs.length} weather years.`,
           result: w.from,
           unit: 'date',
           inputs: [
-            { name: 'chilling to lift', value: species.liftChillHours, unit: 'h', origin: 'starting' },
+            { name: say`chilling to lift`, value: species.liftChillHours, unit: 'h', origin: 'starting' },
           ],
         }
-      : { what: 'Opens', how: 'Leaf fall was seen.', result: w.from, unit: 'date' },
+      : { what: say`Opens`, how: say`Leaf fall was seen.`, result: w.from, unit: 'date' },
     {
-      what: 'Warmth that buds need after the middle year’s chilling',
+      what: say`Warmth that buds need after the middle year’s chilling`,
       expression: sum`${a} + ${b} × exp(${-k} × ${middle.chillDays})`,
       result: budburstThermalTime(species.budburst, middle.chillDays),
       unit: '°C·d',
       inputs: [
-        { name: 'days with mean ≤ 5 °C', value: middle.chillDays, unit: 'd', origin: 'record' },
+        { name: say`days with mean ≤ 5 °C`, value: middle.chillDays, unit: 'd', origin: 'record' },
         { name: 'a, b, k', value: `${a}, ${b}, ${k}`, origin: 'starting' },
       ],
       source: 'Cannell & Smith 1983',
     },
     {
-      what: 'Closes: two weeks before that budburst',
-      how: `One date a weather year (${runs.length}), and buds may burst a week before or after what is worked out, two times in three (rule of thumb); best before is where one chance in ten has closed.`,
+      what: say`Closes: two weeks before that budburst`,
+      how: say`One date a weather year (${runs.length}), and buds may burst a week before or after what is worked out, two times in three (rule of thumb); best before is where one chance in ten has closed.`,
       result: w.bestBefore,
       unit: 'date',
     },

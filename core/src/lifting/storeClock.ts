@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { autumnStart, heatStart } from '../calendar/season';
 import type { EpochDay } from '../calendar/day';
 import { normalStrata } from '../chance/normal';
@@ -104,8 +105,8 @@ function budsInStore(
 }
 
 const packedStep = ({ until }: Keeps): Step => ({
-  what: 'Keeps packed',
-  how: `${PACKED_DAYS} days from the day it was taken out; a rule of thumb.`,
+  what: say`Keeps packed`,
+  how: say`${PACKED_DAYS} days from the day it was taken out; a rule of thumb.`,
   result: until,
   unit: 'date',
 });
@@ -113,18 +114,18 @@ const packedStep = ({ until }: Keeps): Step => ({
 function storeSteps({ until }: Keeps, buds: number, years: number, { coldC, isMeasured }: ColdStore): Step[] {
   return [
     {
-      what: 'Buds in the store',
+      what: say`Buds in the store`,
       how: Number.isFinite(buds)
-        ? `Cold out of doors and in the store lowers the warmth that buds need; each day in it gives ${put(Math.max(0, coldC - STORE_BASE_C))} °C·d. Two weeks before they burst, in one year of ten of ${years}, a week either way (rule of thumb).`
-        : `At ${put(coldC)} °C no warmth counts towards buds.`,
+        ? say`Cold out of doors and in the store lowers the warmth that buds need; each day in it gives ${put(Math.max(0, coldC - STORE_BASE_C))} °C·d. Two weeks before they burst, in one year of ten of ${years}, a week either way (rule of thumb).`
+        : say`At ${put(coldC)} °C no warmth counts towards buds.`,
       result: Number.isFinite(buds) ? Math.floor(buds) : 'never',
       ...(Number.isFinite(buds) && { unit: 'date' }),
       inputs: [{ name: 'store', value: coldC, unit: '°C', origin: isMeasured ? 'record' : 'starting' }],
       source: 'Cannell & Smith 1983',
     },
     {
-      what: 'Keeps until',
-      how: `The earlier of that and ${STORE_DAYS} days in the store, after which moulds and used-up reserves come (rule of thumb).`,
+      what: say`Keeps until`,
+      how: say`The earlier of that and ${STORE_DAYS} days in the store, after which moulds and used-up reserves come (rule of thumb).`,
       result: until,
       unit: 'date',
     },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { getPosition } from 'suncalc';
 import type { EpochDay } from '../calendar/day';
 import type { Point } from '../site/shapes';
@@ -140,20 +141,20 @@ export function directSunHours(
     value: { hours, openHours, share },
     working: [
       {
-        what: 'Sun above the horizon',
-        how: `The sun’s path in steps of ${SUN_STEP_MIN} min, rising and setting within a step counted in part.`,
+        what: say`Sun above the horizon`,
+        how: say`The sun’s path in steps of ${SUN_STEP_MIN} min, rising and setting within a step counted in part.`,
         result: openHours,
         unit: 'h',
         source: 'Sun position after Meeus, Astronomical Algorithms, ch. 25',
       },
       {
-        what: 'Direct sun on the canopy',
-        how: `In each step, each of ${obstacles.length} faces shades when the sun is lower than its top seen from ${put(canopyHeightM)} m up.`,
+        what: say`Direct sun on the canopy`,
+        how: say`In each step, each of ${obstacles.length} faces shades when the sun is lower than its top seen from ${put(canopyHeightM)} m up.`,
         result: hours,
         unit: 'h',
       },
       ...(openHours > 0
-        ? [{ what: 'Share of open sun', expression: `${put(hours)} ÷ ${put(openHours)}`, result: share }]
+        ? [{ what: say`Share of open sun`, expression: `${put(hours)} ÷ ${put(openHours)}`, result: share }]
         : []),
     ],
   };

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
@@ -27,7 +28,7 @@ export function controlledRelease({
   meanTempsC: readonly number[];
   ratedMonths: number;
 }): Worked<Release> {
-  if (!(ratedMonths > 0)) throw new Unfit('A feed is rated in months above 0.');
+  if (!(ratedMonths > 0)) throw new Unfit(say`A feed is rated in months above 0.`);
   const days = meanTempsC.reduce((total, t) => total + dayAt21(t), 0);
   const progress = days / (DAYS_PER_MONTH * ratedMonths);
   const released = 1 - Math.exp(-TO_80_PERCENT * progress);
@@ -35,19 +36,19 @@ export function controlledRelease({
     value: { progress, released },
     working: [
       {
-        what: 'Days at 21 °C that the days so far are worth',
-        how: 'Each day counts 2^((mean − 21) ÷ 10).',
+        what: say`Days at 21 °C that the days so far are worth`,
+        how: say`Each day counts 2^((mean − 21) ÷ 10).`,
         result: days,
         unit: 'd',
       },
       {
-        what: 'Share of the rated life run',
+        what: say`Share of the rated life run`,
         expression: `${put(days)} ÷ (${DAYS_PER_MONTH} × ${put(ratedMonths)})`,
         result: progress,
       },
       {
-        what: 'Share of the feed released',
-        expression: `1 − exp(−${TO_80_PERCENT} × ${put(progress)})`,
+        what: say`Share of the feed released`,
+        expression: say`1 − exp(−${TO_80_PERCENT} × ${put(progress)})`,
         result: released,
         source: 'First order, 80 % at the rated life at 21 °C; rate doubling per 10 °C',
       },

@@ -1,3 +1,4 @@
+import { say, inWords } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 import { USUAL_HELD_BY_MM, USUAL_HELD_SHARE, type MediumPart, type MediumValues } from './medium';
@@ -20,7 +21,7 @@ export interface Material {
 /** Materials in their ordinary ranges; a nursery weighs its own. */
 // One a line: a table to read across.
 // prettier-ignore
-export const materials: readonly Material[] = [
+export const materials: readonly Material[] = inWords([
   { name: 'chips', wetKgPerM3: 520, dryKgPerM3: 240, airShare: 0.38, heldShare: 0.16, settling: 0.22, heldByMm: 19, costPerM3: 15, phLow: 5.5, phHigh: 6.5, caution: 'Dust and moulds: damp before turning.' },
   { name: 'compost', wetKgPerM3: 880, dryKgPerM3: 420, airShare: 0.12, heldShare: 0.34, settling: 0.22, heldByMm: 8, costPerM3: 45, phLow: 6.5, phHigh: 7.8, caution: 'Legionella and moulds: mask, damp it, wash hands.' },
   { name: 'castings', wetKgPerM3: 900, dryKgPerM3: 480, airShare: 0.1, heldShare: 0.36, settling: 0.15, heldByMm: 4, costPerM3: 190, phLow: 6.5, phHigh: 7.2, caution: 'Wash hands.' },
@@ -32,7 +33,7 @@ export const materials: readonly Material[] = [
   { name: 'perlite', wetKgPerM3: 320, dryKgPerM3: 100, airShare: 0.42, heldShare: 0.14, settling: 0.04, heldByMm: 4, costPerM3: 120, phLow: 6.5, phHigh: 7.5, caution: 'Dust: mask, wet it first.' },
   { name: 'grit', wetKgPerM3: 1600, dryKgPerM3: 1450, airShare: 0.28, heldShare: 0.06, settling: 0.01, heldByMm: 4, costPerM3: 48, phLow: 6.5, phHigh: 8.0, caution: 'Heavy: small loads.' },
   { name: 'spent medium', wetKgPerM3: 820, dryKgPerM3: 400, airShare: 0.14, heldShare: 0.3, settling: 0.1, heldByMm: 6, costPerM3: 0, phLow: 6.0, phHigh: 7.2, caution: 'Only from lots without root disease.' },
-];
+], 'caution');
 
 /** Volume lost when fine material fills the room between coarse, share; ordinary for potting mixes. */
 export const MIXING_LOSS = 0.1;
@@ -46,12 +47,12 @@ export function mixOf(
   parts: readonly MediumPart[],
   known: readonly Material[] = materials,
 ): Worked<MediumValues> {
-  if (!parts.length) throw new Unfit('A recipe needs at least one material.');
+  if (!parts.length) throw new Unfit(say`A recipe needs at least one material.`);
   const total = parts.reduce((t, p) => t + p.parts, 0);
   const used = parts.map((part) => {
     const material = known.find((m) => m.name === part.material);
-    if (!material) throw new Unfit(`Nothing is known of “${part.material}”.`);
-    if (!(part.parts > 0)) throw new Unfit(`Parts of ${part.material} must be above 0.`);
+    if (!material) throw new Unfit(say`Nothing is known of “${part.material}”.`);
+    if (!(part.parts > 0)) throw new Unfit(say`Parts of ${part.material} must be above 0.`);
     return { material, share: part.parts / total };
   });
   const mean = (of: (m: Material) => number) => used.reduce((t, u) => t + u.share * of(u.material), 0);
@@ -83,10 +84,10 @@ export function mixOf(
   return {
     value,
     working: [
-      step('Weight at container capacity', 'kg/m³', (m) => m.wetKgPerM3),
-      step('Air-filled porosity', '', (m) => m.airShare),
-      step('Water held', '', (m) => m.heldShare),
-      step('Cost', 'per m³', (m) => m.costPerM3),
+      step(say`Weight at container capacity`, 'kg/m³', (m) => m.wetKgPerM3),
+      step(say`Air-filled porosity`, '', (m) => m.airShare),
+      step(say`Water held`, '', (m) => m.heldShare),
+      step(say`Cost`, say`per m³`, (m) => m.costPerM3),
     ],
   };
 }
@@ -114,8 +115,8 @@ export function batchFor(choice: {
 }): Worked<Batch> {
   const { litres, parts, bagL, barrowL, feedGPerL, inoculumMlPerL } = choice;
   if (!(litres > 0 && bagL > 0 && barrowL > 0))
-    throw new Unfit('Batch, bag and barrow must hold litres above 0.');
-  if (!(feedGPerL >= 0 && inoculumMlPerL >= 0)) throw new Unfit('Feed and inoculum cannot be below 0.');
+    throw new Unfit(say`Batch, bag and barrow must hold litres above 0.`);
+  if (!(feedGPerL >= 0 && inoculumMlPerL >= 0)) throw new Unfit(say`Feed and inoculum cannot be below 0.`);
   const { value: mix } = mixOf('batch', parts);
   const looseL = litres / (1 - MIXING_LOSS);
   const total = parts.reduce((t, p) => t + p.parts, 0);
@@ -139,11 +140,11 @@ export function batchFor(choice: {
     },
     working: [
       {
-        what: 'Loose material to measure out',
+        what: say`Loose material to measure out`,
         expression: sum`${litres} ÷ (1 − ${MIXING_LOSS})`,
         result: looseL,
         unit: 'L',
-        inputs: [{ name: 'loss of mixing', value: MIXING_LOSS, origin: 'starting' }],
+        inputs: [{ name: say`loss of mixing`, value: MIXING_LOSS, origin: 'starting' }],
       },
       ...parts.map((p, i) => ({
         what: p.material,
@@ -151,7 +152,7 @@ export function batchFor(choice: {
         result: lines[i].litres,
         unit: 'L',
       })),
-      { what: 'Feed', expression: sum`${litres} × ${feedGPerL}`, result: feedG, unit: 'g' },
+      { what: say`Feed`, expression: sum`${litres} × ${feedGPerL}`, result: feedG, unit: 'g' },
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 
@@ -22,9 +23,10 @@ export function yearlyCost({
   interestPct: number;
 }): Worked<number> {
   if (!(years > 0 && Number.isFinite(years)))
-    throw new Unfit('It lasts longer than no time at all.', 'years');
-  if (!(interestPct >= 0)) throw new Unfit('A rate of interest is 0 or more.', 'interestPct');
-  if (!(Number.isFinite(price) && Number.isFinite(salvage))) throw new Unfit('A price is a number.', 'price');
+    throw new Unfit(say`It lasts longer than no time at all.`, 'years');
+  if (!(interestPct >= 0)) throw new Unfit(say`A rate of interest is 0 or more.`, 'interestPct');
+  if (!(Number.isFinite(price) && Number.isFinite(salvage)))
+    throw new Unfit(say`A price is a number.`, 'price');
   const rate = interestPct / 100;
   const value =
     rate === 0
@@ -34,7 +36,7 @@ export function yearlyCost({
     value,
     working: [
       {
-        what: 'Cost a year',
+        what: say`Cost a year`,
         expression:
           rate === 0
             ? sum`(${price} − ${salvage}) ÷ ${years}`

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { Unfit } from '../working/unfit';
 import { mayServe } from './orderLine';
@@ -65,8 +66,8 @@ export function servePromises(
 function serve(lots: readonly StandingStock[], promised: readonly Promised[]) {
   for (const { count, from, until } of lots)
     if (!(count >= 0 && from <= until))
-      throw new Unfit('A lot holds 0 or more, in a window that begins before it ends.');
-  for (const { count } of promised) if (!(count >= 0)) throw new Unfit('A promise is of 0 or more trees.');
+      throw new Unfit(say`A lot holds 0 or more, in a window that begins before it ends.`);
+  for (const { count } of promised) if (!(count >= 0)) throw new Unfit(say`A promise is of 0 or more trees.`);
   const { short, from, more } = serveInTurn(
     lots.map(({ count }) => count),
     promised,

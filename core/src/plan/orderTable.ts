@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { readDate, readNumber } from '../tabular/fields';
 import { Unfit } from '../working/unfit';
 import { lineStates, treeForms, type LineState, type TreeForm } from './orderLine';
@@ -72,14 +73,14 @@ export function readOrderLine(line: Readonly<Record<string, string | undefined>>
   const oneOf = <T extends string>(name: 'form' | 'state', known: readonly T[], usual: T): T => {
     const text = of(name).toLowerCase() || usual;
     const found = known.find((value) => value === text);
-    if (!found) throw new Unfit(`${name}: “${text}” is none of ${known.join(', ')}.`);
+    if (!found) throw new Unfit(say`${name}: “${text}” is none of ${known.join(', ')}.`);
     return found;
   };
   const species = of('species');
-  if (species === '') throw new Unfit('species: a line says what is wanted.');
+  if (species === '') throw new Unfit(say`species: a line says what is wanted.`);
   const count = readNumber(of('count'), 'count');
-  if (count === null || !(count >= 1)) throw new Unfit('count: how many are wanted, 1 or more.');
-  if (of('on') === '') throw new Unfit('on: the day they are wanted.');
+  if (count === null || !(count >= 1)) throw new Unfit(say`count: how many are wanted, 1 or more.`);
+  if (of('on') === '') throw new Unfit(say`on: the day they are wanted.`);
   const on = readDate(of('on'), 'iso');
   return {
     buyer: of('buyer'),

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { ColdStore, LiesIn } from '../lifting/storeClock';
 import type { SizeWanted, TreeForm } from './orderLine';
@@ -51,7 +52,7 @@ export function promisableParcel(
   return {
     id,
     lotId,
-    code: grade ? `${code}, ${grade} lifted` : `${code}, lifted`,
+    code: grade ? say`${code}, ${grade} lifted` : say`${code}, lifted`,
     from,
     until,
     count: free,

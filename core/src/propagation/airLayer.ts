@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import { budburstThermalTime } from '../weather/budburst';
@@ -22,7 +23,7 @@ const THICKEST_MM = 80;
 export function ringLength(branchMm: number, freeMm: number): Worked<number> {
   if (!(branchMm >= THINNEST_MM && branchMm <= THICKEST_MM))
     throw new Unfit(
-      `A branch for layering is ${THINNEST_MM} to ${THICKEST_MM} mm thick, most often 10 to 50; ${branchMm} mm is not.`,
+      say`A branch for layering is ${THINNEST_MM} to ${THICKEST_MM} mm thick, most often 10 to 50; ${branchMm} mm is not.`,
     );
   const value = 2 * branchMm;
   mustFitBranch(value, freeMm);
@@ -30,11 +31,11 @@ export function ringLength(branchMm: number, freeMm: number): Worked<number> {
     value,
     working: [
       {
-        what: 'Ring of bark to take off',
+        what: say`Ring of bark to take off`,
         expression: sum`2 × ${branchMm}`,
         result: value,
         unit: 'mm',
-        inputs: [{ name: 'thickness of the branch', value: branchMm, unit: 'mm', origin: 'record' }],
+        inputs: [{ name: say`thickness of the branch`, value: branchMm, unit: 'mm', origin: 'record' }],
       },
     ],
   };
@@ -55,7 +56,7 @@ export function ringDoubt(branchMm: number, ringMm: number): { times: number; wh
 export function mustFitBranch(ringMm: number, freeMm: number): void {
   if (ringMm > freeMm)
     throw new Unfit(
-      `A ring of ${ringMm} mm is longer than the ${freeMm} mm of clear branch. Take a straighter piece, or a thinner branch.`,
+      say`A ring of ${ringMm} mm is longer than the ${freeMm} mm of clear branch. Take a straighter piece, or a thinner branch.`,
     );
 }
 
@@ -185,27 +186,27 @@ function band(values: readonly number[]): Band {
 function workingOf(value: LayerOutlook, rootDd: Spread, branchMm: number, years: number): Step[] {
   return [
     {
-      what: 'Good season to begin',
-      how: 'From four weeks before budburst, just before the sap moves, to ten weeks after it.',
+      what: say`Good season to begin`,
+      how: say`From four weeks before budburst, just before the sap moves, to ten weeks after it.`,
       result: value.good.from,
       unit: 'date',
       source: 'Budburst: Cannell & Smith 1983',
     },
     {
-      what: 'Roots likely',
-      how: `Warmth above 5 °C since it was made reaches the species’ value; ${years} weather years and the spread between branches.`,
+      what: say`Roots likely`,
+      how: say`Warmth above 5 °C since it was made reaches the species’ value; ${years} weather years and the spread between branches.`,
       result: value.rooted.p50,
       unit: 'date',
-      inputs: [{ name: 'warmth to root', value: rootDd.median, unit: '°C·d', origin: 'starting' }],
+      inputs: [{ name: say`warmth to root`, value: rootDd.median, unit: '°C·d', origin: 'starting' }],
     },
     {
-      what: 'Sever by: six weeks before the middle first frost',
+      what: say`Sever by: six weeks before the middle first frost`,
       expression: sum`${value.firstFrost.p50} − ${ESTABLISH_DAYS}`,
       result: value.firstFrost.p50 - ESTABLISH_DAYS,
       unit: 'date',
     },
     {
-      what: 'First pot, a quarter litre a millimetre of branch',
+      what: say`First pot, a quarter litre a millimetre of branch`,
       expression: sum`max(1, ${Math.round(branchMm * 0.25)})`,
       result: value.potL,
       unit: 'L',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { survivalGroups, type SurvivalGroup } from '../survival/survivalGroups';
 import { Unfit } from '../working/unfit';
 
@@ -38,11 +39,11 @@ export interface ArrivalCounts {
  * @throws Unfit with a sentence and its field
  */
 export function mustAddUp({ count, accepted, looked, failing }: ArrivalCounts): void {
-  if (looked > count) throw new Unfit(`${looked} looked at, but only ${count} came.`, 'looked');
-  if (failing > looked) throw new Unfit(`${failing} with faults, but only ${looked} looked at.`, 'looked');
+  if (looked > count) throw new Unfit(say`${looked} looked at, but only ${count} came.`, 'looked');
+  if (failing > looked) throw new Unfit(say`${failing} with faults, but only ${looked} looked at.`, 'looked');
   if (accepted > count - failing)
     throw new Unfit(
-      `${accepted} taken, but of ${count} that came ${failing} were found with faults.`,
+      say`${accepted} taken, but of ${count} that came ${failing} were found with faults.`,
       'accepted',
     );
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import { partsOf, type EpochDay } from '../calendar/day';
@@ -21,8 +22,8 @@ export interface CuttingCut {
  */
 export function cuttingLength({ nodes, internodeMm }: CuttingCut): { lengthMm: number; inMediumMm: number } {
   if (!(Number.isInteger(nodes) && nodes >= 2))
-    throw new Unfit('A cutting needs two nodes at least: one in the medium and one out of it.');
-  if (!(internodeMm > 0)) throw new Unfit('The distance between nodes is above 0 mm.');
+    throw new Unfit(say`A cutting needs two nodes at least: one in the medium and one out of it.`);
+  if (!(internodeMm > 0)) throw new Unfit(say`The distance between nodes is above 0 mm.`);
   const nodesIn = Math.max(1, Math.floor(nodes / 2));
   // A finger's breadth below the lowest node and above the highest.
   return { lengthMm: (nodes - 1) * internodeMm + 20, inMediumMm: 10 + (nodesIn - 0.5) * internodeMm };
@@ -85,10 +86,10 @@ const TIRED = 0.08;
  */
 export function stockYield(stock: StockPlants): Worked<number> {
   const { plants, ageSeasons, yieldPerPlant, cutsInARow, restShare } = stock;
-  if (!(Number.isInteger(plants) && plants >= 1)) throw new Unfit('A stock bed has at least one plant.');
+  if (!(Number.isInteger(plants) && plants >= 1)) throw new Unfit(say`A stock bed has at least one plant.`);
   if (!(yieldPerPlant > 0 && yieldPerPlant <= 500))
-    throw new Unfit('Cuttings a plant: a number above 0, at most 500.');
-  if (!(restShare >= 0 && restShare < 1)) throw new Unfit('The share at rest lies from 0 to under 100 %.');
+    throw new Unfit(say`Cuttings a plant: a number above 0, at most 500.`);
+  if (!(restShare >= 0 && restShare < 1)) throw new Unfit(say`The share at rest lies from 0 to under 100 %.`);
   const age = Math.min(1, Math.max(0, ageSeasons) / FULL_AGE);
   const vigour = Math.max(0.5, 1 - TIRED * Math.max(0, cutsInARow));
   const value = Math.floor(plants * (1 - restShare) * yieldPerPlant * age * vigour);
@@ -96,23 +97,23 @@ export function stockYield(stock: StockPlants): Worked<number> {
     value,
     working: [
       {
-        what: 'Share of full yield at this age',
+        what: say`Share of full yield at this age`,
         expression: sum`min(1, ${Math.max(0, ageSeasons)} ÷ ${FULL_AGE})`,
         result: age,
-        inputs: [{ name: 'seasons to full yield', value: FULL_AGE, origin: 'starting' }],
+        inputs: [{ name: say`seasons to full yield`, value: FULL_AGE, origin: 'starting' }],
       },
       {
-        what: 'Left after cutting without a rest',
+        what: say`Left after cutting without a rest`,
         expression: sum`max(0.5, 1 − ${TIRED} × ${Math.max(0, cutsInARow)})`,
         result: vigour,
-        inputs: [{ name: 'lost a season', value: TIRED, origin: 'starting' }],
+        inputs: [{ name: say`lost a season`, value: TIRED, origin: 'starting' }],
       },
       {
-        what: 'Cuttings it gives',
+        what: say`Cuttings it gives`,
         expression: sum`floor(${plants} × (1 − ${restShare}) × ${yieldPerPlant} × ${age} × ${vigour})`,
         result: value,
         unit: 'cuttings',
-        inputs: [{ name: 'cuttings a full-grown plant', value: yieldPerPlant, origin: 'record' }],
+        inputs: [{ name: say`cuttings a full-grown plant`, value: yieldPerPlant, origin: 'record' }],
       },
     ],
   };
@@ -141,7 +142,7 @@ export interface CuttingPlan {
 /** Cuttings for a target of young plants with a chance, and the stock that gives them. */
 export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
   if (!(ask.perPlant > 0 && ask.plantsPerM > 0))
-    throw new Unfit('Cuttings a plant and plants a metre are above 0.');
+    throw new Unfit(say`Cuttings a plant and plants a metre are above 0.`);
   const { value: cuttings, working } = seedsToSow({
     target: ask.target,
     probability: ask.probability,
@@ -156,8 +157,8 @@ export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
       stockM: stockPlants / ask.plantsPerM,
     },
     working: [
-      shareStep('Share that strikes', ask.strike),
-      shareStep('Share of those that live on', ask.establishment),
+      shareStep(say`Share that strikes`, ask.strike),
+      shareStep(say`Share of those that live on`, ask.establishment),
       ...working.slice(2).map((step) => ({
         ...step,
         what: step.what
@@ -168,7 +169,7 @@ export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
         unit: step.unit?.replace('seeds', 'cuttings').replace('trees', 'plants'),
       })),
       {
-        what: 'Metres of stock bed',
+        what: say`Metres of stock bed`,
         expression: sum`${stockPlants} ÷ ${ask.plantsPerM}`,
         result: stockPlants / ask.plantsPerM,
         unit: 'm',

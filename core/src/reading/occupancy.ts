@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { bedGeometry } from '../bed/geometry';
 import { liftedOf, type Tally } from '../ledger/ledger';
 import type { Place, Stage } from '../contract';
@@ -76,7 +77,7 @@ export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lo
     stretches,
     working: [
       {
-        what: 'Area taken by the lots standing',
+        what: say`Area taken by the lots standing`,
         expression: occupants.length
           ? occupants
               .map(({ stage, share = 1 }) =>
@@ -88,7 +89,7 @@ export function occupancyOf({ place }: Place, occupants: readonly Occupant[], lo
         unit: 'm²',
       },
       {
-        what: 'Area left',
+        what: say`Area left`,
         expression: sum`${insideAreaM2} − ${usedM2}`,
         result: insideAreaM2 - usedM2,
         unit: 'm²',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { ContainerType, Place, RaisingRoute, RouteStage, Species } from '../contract';
 import { containerVolume } from '../container/container';
 import {
@@ -171,28 +172,28 @@ export function startingRoutes(
     hoursPer100,
   });
   if (bed) {
-    add('Bed, bare-root', seed, inBed(0.85, 0.3));
-    if (sleeps) add('Bed, fresh seed in autumn', { start: 'fresh seed', cutting: null }, inBed(0.85, 0.3));
+    add(say`Bed, bare-root`, seed, inBed(0.85, 0.3));
+    if (sleeps) add(say`Bed, fresh seed in autumn`, { start: 'fresh seed', cutting: null }, inBed(0.85, 0.3));
   }
   if (bench && cell) {
-    add('Cells, as plugs', seed, inContainer(cell, null, 0.9, 0.5));
+    add(say`Cells, as plugs`, seed, inContainer(cell, null, 0.9, 0.5));
     if (flat && start.thicknessMm < SMALL_SEED_MM)
       add(
-        'Flat, pricked out into cells',
+        say`Flat, pricked out into cells`,
         seed,
         inContainer(flat, 'true leaves', 0.85, 0.2),
         inContainer(cell, null, 0.9, 1),
       );
     if (pot)
       add(
-        'Cells, then pots',
+        say`Cells, then pots`,
         seed,
         inContainer(cell, 'plug holds', 0.9, 0.5),
         inContainer(pot, null, 0.95, 2),
       );
     const [kind] = Object.keys(start.cuttings) as (keyof typeof start.cuttings)[];
     if (kind)
-      add('Cuttings in cells', { start: 'cuttings', cutting: kind }, inContainer(cell, null, 0.85, 0.8));
+      add(say`Cuttings in cells`, { start: 'cuttings', cutting: kind }, inContainer(cell, null, 0.85, 0.8));
   }
   return routes;
 }

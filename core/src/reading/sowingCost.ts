@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { bedCost } from '../bed/cost';
 import { bedGeometry } from '../bed/geometry';
 import { startingTreePrices, type PriceList } from '../bed/prices';
@@ -105,19 +106,19 @@ function stageCost(
   const items: CostItem[] = [
     {
       part: 'hands',
-      what: 'sown or moved',
+      what: say`sown or moved`,
       money: (plants * hoursPer100 * hourCost) / 100,
       expression: sum`${plants} × ${hoursPer100} ÷ 100 × ${hourCost}`,
     },
     {
       part: 'care',
-      what: 'water, feed and care',
+      what: say`water, feed and care`,
       money: plants * seasons * carePerTree,
       expression: sum`${plants} × ${seasons} × ${carePerTree}`,
     },
     {
       part: 'ground',
-      what: 'the ground it takes',
+      what: say`the ground it takes`,
       money: m2 * seasons * placePerM2,
       expression: sum`${m2} × ${seasons} × ${placePerM2}`,
     },
@@ -130,7 +131,7 @@ function stageCost(
       const taken = Math.min(1, m2 / bedGeometry(place.design, medium.settling).value.insideAreaM2);
       items.push({
         part: 'beds',
-        what: 'its share of the bed',
+        what: say`its share of the bed`,
         money: aYear * taken * seasons,
         expression: sum`${aYear} × ${taken} × ${seasons}`,
       });
@@ -175,7 +176,7 @@ export function sowingCost(
     stageCost(stage, dayOf(i + 1 < stages.length ? stages[i + 1].from : until), things, terms),
   );
   const items = costs.flatMap((stage, i) =>
-    stage.items.map((item) => ({ ...item, what: `Stage ${i + 1}: ${item.what}`, on: stage.from })),
+    stage.items.map((item) => ({ ...item, what: say`Stage ${i + 1}: ${item.what}`, on: stage.from })),
   );
   const unpriced = new Set(costs.flatMap((stage) => stage.unpriced));
   const [{ plants }] = stages;
@@ -184,7 +185,7 @@ export function sowingCost(
   else if (each > 0)
     items.push({
       part: 'seed',
-      what: 'Seed',
+      what: say`Seed`,
       money: plants * each,
       expression: sum`${plants} × ${each}`,
       on: costs[0].from,
@@ -219,7 +220,7 @@ export function sowingCost(
         unit: prices.currency,
       })),
       {
-        what: 'All together',
+        what: say`All together`,
         expression: items.map(({ money }) => put(money)).join(' + '),
         result: total,
         unit: prices.currency,

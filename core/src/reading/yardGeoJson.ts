@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { cornersOf, spotAbout } from '../site/footprint';
 import type { PlaceBody } from '../contract';
@@ -67,7 +68,7 @@ const placeKinds = ['bed', 'bench', 'ground', 'bay'];
 export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
   const collection = json as Partial<YardCollection> | null;
   if (collection?.type !== 'FeatureCollection' || !Array.isArray(collection.features))
-    throw new Unfit('This is not a GeoJSON FeatureCollection.');
+    throw new Unfit(say`This is not a GeoJSON FeatureCollection.`);
   const read: ReadYard = { elements: [], places: [], remarks: [] };
   collection.features.forEach((feature, i) => {
     const properties = feature?.properties ?? {};
@@ -77,7 +78,7 @@ export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
     const kind = typeof properties.kind === 'string' ? properties.kind : '';
     if (type !== 'Polygon' && type !== 'LineString' && type !== 'Point') {
       read.remarks.push(
-        `${name}: a ${type ?? 'missing geometry'} is left out; only points, lines and polygons are drawn.`,
+        say`${name}: a ${type ?? say`missing geometry`} is left out; only points, lines and polygons are drawn.`,
       );
       return;
     }
@@ -87,10 +88,10 @@ export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
       Array.isArray(feature.geometry.coordinates) &&
       feature.geometry.coordinates.length > 1
     )
-      read.remarks.push(`${name}: its holes are left out.`);
+      read.remarks.push(say`${name}: its holes are left out.`);
     if (placeKinds.includes(kind)) {
       if (type !== 'Polygon' || !properties.design)
-        throw new Unfit(`${name}: a ${kind} needs a polygon and its design.`);
+        throw new Unfit(say`${name}: a ${kind} needs a polygon and its design.`);
       const body = { ...properties, name } as unknown as PlaceBody;
       const middle = middleOf(points);
       const angleDeg = Number(properties.angleDeg) || 0;
@@ -109,7 +110,7 @@ export function yardFromGeoJson(json: unknown, origin: GeoOrigin): ReadYard {
     const as = known
       ? (kind as ElementKind)
       : ({ area: 'surface', line: 'path', point: 'standpipe' } as const)[shape];
-    if (!known) read.remarks.push(`${name}: taken as a ${as}.`);
+    if (!known) read.remarks.push(say`${name}: taken as a ${as}.`);
     read.elements.push({ ...(known ? (properties as object) : {}), kind: as, name, points });
   });
   return read;
@@ -119,15 +120,15 @@ function pointsOf(type: string, coordinates: unknown, name: string, origin: GeoO
   const list = (
     type === 'Point' ? [coordinates] : type === 'Polygon' ? (coordinates as unknown[])?.[0] : coordinates
   ) as unknown;
-  if (!Array.isArray(list)) throw new Unfit(`${name}: its coordinates are missing.`);
+  if (!Array.isArray(list)) throw new Unfit(say`${name}: its coordinates are missing.`);
   const points = list.map((pair) => {
     const [longitude, latitude] = Array.isArray(pair) ? (pair as number[]) : [NaN, NaN];
     if (!(Math.abs(longitude) <= 180 && Math.abs(latitude) <= 90))
-      throw new Unfit(`${name}: a coordinate is not a longitude and a latitude.`);
+      throw new Unfit(say`${name}: a coordinate is not a longitude and a latitude.`);
     const [e, n] = fromWgs84([longitude, latitude], origin);
     if (Math.hypot(e, n) > 1900)
       throw new Unfit(
-        `${name} lies ${Math.round(Math.hypot(e, n) / 1000)} km from the nursery: this is another yard, or longitude and latitude are swapped.`,
+        say`${name} lies ${Math.round(Math.hypot(e, n) / 1000)} km from the nursery: this is another yard, or longitude and latitude are swapped.`,
       );
     // Ten decimals of a degree are well under a tenth of a millimetre.
     return [Math.round(e * 1e4) / 1e4, Math.round(n * 1e4) / 1e4] as Point;
@@ -135,10 +136,10 @@ function pointsOf(type: string, coordinates: unknown, name: string, origin: GeoO
   if (type === 'Polygon') {
     const [first, last] = [points[0], points[points.length - 1]];
     if (points.length < 4 || Math.hypot(first[0] - last[0], first[1] - last[1]) > 0.001)
-      throw new Unfit(`${name}: its ring is not closed, or has fewer than three corners.`);
+      throw new Unfit(say`${name}: its ring is not closed, or has fewer than three corners.`);
     points.pop();
-    if (crossesItself(points)) throw new Unfit(`${name}: its outline crosses itself.`);
+    if (crossesItself(points)) throw new Unfit(say`${name}: its outline crosses itself.`);
   }
-  if (type === 'LineString' && points.length < 2) throw new Unfit(`${name}: a line needs two points.`);
+  if (type === 'LineString' && points.length < 2) throw new Unfit(say`${name}: a line needs two points.`);
   return points;
 }

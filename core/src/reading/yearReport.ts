@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { Year } from '../contract';
 import { causeTerms, type OutCause } from '../ledger/ledger';
 import { cullReasons, type Culls } from '../lifting/culls';
@@ -135,7 +136,7 @@ export function yearWorth(
     result: trees * price,
     inputs: [
       { name: 'trees', value: trees, origin: 'record' as const },
-      { name: 'what a tree fetched on average', value: price, origin: 'record' as const },
+      { name: say`what a tree fetched on average`, value: price, origin: 'record' as const },
     ],
   });
   return {
@@ -146,16 +147,16 @@ export function yearWorth(
     },
     working: [
       {
-        what: 'What a tree fetched on average',
+        what: say`What a tree fetched on average`,
         expression: sum`${fetched} ÷ ${priced}`,
         result: price,
         inputs: [
-          { name: 'fetched by what was sent', value: fetched, origin: 'record' },
-          { name: 'trees sent at a price that is known', value: priced, origin: 'record' },
+          { name: say`fetched by what was sent`, value: fetched, origin: 'record' },
+          { name: say`trees sent at a price that is known`, value: priced, origin: 'record' },
         ],
       },
-      worthOf('Lost while they grew or lay', lost),
-      worthOf('Culled', culled),
+      worthOf(say`Lost while they grew or lay`, lost),
+      worthOf(say`Culled`, culled),
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { betaQuantile, jeffreys } from '../chance/betaCdf';
 import type { EpochDay } from '../calendar/day';
 import { wholeShare } from '../chance/beta';
@@ -76,8 +77,8 @@ export function lotVerdict(
       byFigure.set(figure, { plants: (byFigure.get(figure)?.plants ?? 0) + 1, fatal });
   const steps: Step[] = [
     {
-      what: 'Share of plants that pass',
-      how: `Eight chances in ten between the 10 % and 90 % points of Beta(${passing} + ½, ${plants.length - passing} + ½).`,
+      what: say`Share of plants that pass`,
+      how: say`Eight chances in ten between the 10 % and 90 % points of Beta(${passing} + ½, ${plants.length - passing} + ½).`,
       result: wholeShare(passing, plants.length),
       inputs: [
         { name: 'passing', value: passing, origin: 'record' },

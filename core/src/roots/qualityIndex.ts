@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -18,17 +19,17 @@ export interface DryPlant {
 export function dicksonQualityIndex(plant: DryPlant): Worked<number> {
   const { totalDryG, shootDryG, rootDryG, heightCm, diameterMm } = plant;
   if (![totalDryG, shootDryG, rootDryG, heightCm, diameterMm].every((x) => x > 0 && Number.isFinite(x)))
-    throw new Unfit('The quality index needs height, collar and dry masses, all above 0.');
+    throw new Unfit(say`The quality index needs height, collar and dry masses, all above 0.`);
   const value = totalDryG / (heightCm / diameterMm + shootDryG / rootDryG);
   return {
     value,
     working: [
       {
-        what: 'Quality index',
+        what: say`Quality index`,
         expression: sum`${totalDryG} ÷ (${heightCm} ÷ ${diameterMm} + ${shootDryG} ÷ ${rootDryG})`,
         result: value,
         inputs: [
-          { name: 'dry mass', value: totalDryG, unit: 'g', origin: 'record' },
+          { name: say`dry mass`, value: totalDryG, unit: 'g', origin: 'record' },
           { name: 'height', value: heightCm, unit: 'cm', origin: 'record' },
           { name: 'collar', value: diameterMm, unit: 'mm', origin: 'record' },
         ],

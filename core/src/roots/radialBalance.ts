@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 
@@ -20,7 +21,7 @@ export interface RadialBalance {
  */
 export function radialBalance(azimuthsDeg: readonly number[]): Worked<RadialBalance> {
   if (azimuthsDeg.some((a) => !Number.isFinite(a)))
-    throw new Unfit('Each lateral needs a direction in degrees.');
+    throw new Unfit(say`Each lateral needs a direction in degrees.`);
   const n = azimuthsDeg.length;
   const radians = azimuthsDeg.map((a) => (a * Math.PI) / 180);
   const east = radians.reduce((t, a) => t + Math.cos(a), 0);
@@ -36,24 +37,28 @@ export function radialBalance(azimuthsDeg: readonly number[]): Worked<RadialBala
     value: { meanResultantLength: length, rayleighP: p, largestGapDeg: gap },
     working: [
       {
-        what: 'One-sidedness: length of the mean of all directions',
-        ...(n ? { expression: sum`sqrt(${east}^2 + ${north}^2) ÷ ${n}` } : { how: 'No lateral was seen.' }),
+        what: say`One-sidedness: length of the mean of all directions`,
+        ...(n
+          ? { expression: sum`sqrt(${east}^2 + ${north}^2) ÷ ${n}` }
+          : { how: say`No lateral was seen.` }),
         result: length,
         inputs: [{ name: 'laterals', value: n, origin: 'record' }],
         source: 'Zar 1999',
       },
       {
-        what: 'Chance of so one-sided a set by luck (Rayleigh)',
+        what: say`Chance of so one-sided a set by luck (Rayleigh)`,
         ...(n
           ? {
               expression: sum`min(1, exp(sqrt(1 + 4 × ${n} + 4 × (${n}^2 − ${R}^2)) − (1 + 2 × ${n})))`,
             }
-          : { how: 'Nothing to test.' }),
+          : { how: say`Nothing to test.` }),
         result: p,
       },
       {
-        what: 'Widest stretch without a root',
-        how: n ? `Directions in order: ${turned.map(put).join('°, ')}°.` : 'No lateral: the whole round.',
+        what: say`Widest stretch without a root`,
+        how: n
+          ? say`Directions in order: ${turned.map(put).join('°, ')}°.`
+          : say`No lateral: the whole round.`,
         result: gap,
         unit: '°',
       },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, sum, type Worked } from '../working/working';
 
@@ -114,7 +115,7 @@ export function rootsAfter(clock: RootClock, fromMl: number, rateTimesDd: number
 export function rootFill(p: RootParameters, dailyDd: ArrayLike<number>): Worked<RootFill> {
   for (const value of [p.initialMl, p.cellMl, p.ratePerDd, p.linearAtMl, p.vigour]) {
     if (!(value > 0 && Number.isFinite(value)))
-      throw new Unfit('Root volume, cell, rate and vigour must all be above 0.');
+      throw new Unfit(say`Root volume, cell, rate and vigour must all be above 0.`);
   }
   const clock = rootClock(p.cellMl, p.linearAtMl);
   const rate = p.ratePerDd * p.vigour;
@@ -135,28 +136,28 @@ export function rootFill(p: RootParameters, dailyDd: ArrayLike<number>): Worked<
     value: { fill, last, daysToReady, daysToBound },
     working: [
       {
-        what: 'Roots’ share of the medium at the start',
+        what: say`Roots’ share of the medium at the start`,
         expression: sum`${p.initialMl} ÷ ${p.cellMl}`,
         result: p.initialMl / p.cellMl,
       },
       {
-        what: 'Growth that the warmth is worth',
+        what: say`Growth that the warmth is worth`,
         expression: sum`${p.ratePerDd} × ${p.vigour} × ${warmth}`,
         result: rate * warmth,
         inputs: [
           { name: 'rate', value: p.ratePerDd, unit: 'per °C·d', origin: 'starting' },
-          { name: 'vigour of the lot', value: p.vigour, origin: 'record' },
+          { name: say`vigour of the lot`, value: p.vigour, origin: 'record' },
           { name: 'warmth', value: warmth, unit: '°C·d', origin: 'record' },
         ],
       },
       {
-        what: 'Roots in the end',
-        how: `The volume R at which ln(R ÷ R₀) − (1 + K ÷ R_L) × ln((1 − R ÷ K) ÷ (1 − R₀ ÷ K)) comes to that; K = ${put(fullest)} mL is the most the cell takes, R_L = ${put(p.linearAtMl)} mL where growth turns from exponential to linear.`,
+        what: say`Roots in the end`,
+        how: say`The volume R at which ln(R ÷ R₀) − (1 + K ÷ R_L) × ln((1 − R ÷ K) ÷ (1 − R₀ ÷ K)) comes to that; K = ${put(fullest)} mL is the most the cell takes, R_L = ${put(p.linearAtMl)} mL where growth turns from exponential to linear.`,
         result: rootMl,
         unit: 'mL',
         source: 'Logistic–linear root growth in thermal time, in closed form',
       },
-      { what: 'Root fill', expression: sum`${rootMl} ÷ ${p.cellMl}`, result: last },
+      { what: say`Root fill`, expression: sum`${rootMl} ÷ ${p.cellMl}`, result: last },
     ],
   };
 }

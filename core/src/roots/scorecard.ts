@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, type Step, type Worked } from '../working/working';
 import type { RootFigure, RootFigures } from './rootFigures';
@@ -106,7 +107,7 @@ export function canJudge(figures: RootFigures, card: Scorecard): boolean {
 export function scorePlant(figures: RootFigures, card: Scorecard): Worked<PlantScore> {
   const seen = card.criteria.filter((c) => figures[c.figure] !== null && c.weight > 0);
   const unseen = card.criteria.filter((c) => figures[c.figure] === null);
-  if (seen.length === 0) throw new Unfit('Nothing that this scorecard asks was recorded of the plant.');
+  if (seen.length === 0) throw new Unfit(say`Nothing that this scorecard asks was recorded of the plant.`);
   const missed = seen.filter((c) => !meets(c, figures[c.figure]!));
   const weigh = (criteria: readonly Criterion[]) => criteria.reduce((t, c) => t + c.weight, 0);
   const all = weigh(seen);
@@ -115,7 +116,7 @@ export function scorePlant(figures: RootFigures, card: Scorecard): Worked<PlantS
   const passes = score >= card.pass - 1e-9 && !missed.some((c) => c.fatal);
   const steps: Step[] = [
     {
-      what: 'Weight met of the weight seen',
+      what: say`Weight met of the weight seen`,
       expression: `${put(met)} ÷ ${put(all)}`,
       result: score,
       inputs: seen.map((c) => ({

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaCdf, jeffreys } from '../chance/betaCdf';
 import { sum, type Step, type Worked } from '../working/working';
@@ -28,40 +29,41 @@ export interface SequentialPlan {
  */
 export function sequentialPlan(terms: SequentialTerms): Worked<SequentialPlan> {
   const { acceptable: p0, rejectable: p1, producerRisk: a, consumerRisk: b } = terms;
-  if (![p0, p1, a, b].every((x) => x > 0 && x < 1)) throw new Unfit('Shares and risks lie between 0 and 1.');
-  if (!(p0 < p1)) throw new Unfit('The share a good lot may fail must be below that of a bad one.');
-  if (!(a + b < 1)) throw new Unfit('The two risks together must be below 1.');
+  if (![p0, p1, a, b].every((x) => x > 0 && x < 1))
+    throw new Unfit(say`Shares and risks lie between 0 and 1.`);
+  if (!(p0 < p1)) throw new Unfit(say`The share a good lot may fail must be below that of a bad one.`);
+  if (!(a + b < 1)) throw new Unfit(say`The two risks together must be below 1.`);
   const spread = Math.log((p1 * (1 - p0)) / (p0 * (1 - p1)));
   const slope = Math.log((1 - p0) / (1 - p1)) / spread;
   const acceptIntercept = -Math.log((1 - a) / b) / spread;
   const rejectIntercept = Math.log((1 - b) / a) / spread;
-  const source = 'Wald 1947';
+  const source = say`Wald 1947`;
   const g = sum`ln(${p1} × (1 − ${p0}) ÷ (${p0} × (1 − ${p1})))`;
   return {
     value: { slope, acceptIntercept, rejectIntercept },
     working: [
       {
-        what: 'Failing plants a pulled plant adds to both lines',
+        what: say`Failing plants a pulled plant adds to both lines`,
         expression: `${sum`ln((1 − ${p0}) ÷ (1 − ${p1}))`} ÷ ${g}`,
         result: slope,
         inputs: [
-          { name: 'a good lot may fail', value: p0, origin: 'choice' },
-          { name: 'a bad lot fails', value: p1, origin: 'choice' },
+          { name: say`a good lot may fail`, value: p0, origin: 'choice' },
+          { name: say`a bad lot fails`, value: p1, origin: 'choice' },
         ],
         source,
       },
       {
-        what: 'Where the accept line starts',
+        what: say`Where the accept line starts`,
         expression: `0 − ${sum`ln((1 − ${a}) ÷ ${b})`} ÷ ${g}`,
         result: acceptIntercept,
         inputs: [
-          { name: 'risk of rejecting a good lot', value: a, origin: 'choice' },
-          { name: 'risk of accepting a bad lot', value: b, origin: 'choice' },
+          { name: say`risk of rejecting a good lot`, value: a, origin: 'choice' },
+          { name: say`risk of accepting a bad lot`, value: b, origin: 'choice' },
         ],
         source,
       },
       {
-        what: 'Where the reject line starts',
+        what: say`Where the reject line starts`,
         expression: `${sum`ln((1 − ${b}) ÷ ${a})`} ÷ ${g}`,
         result: rejectIntercept,
         source,
@@ -98,7 +100,7 @@ export function sequentialVerdict(
   fails: readonly boolean[],
   cap: number,
 ): Worked<SequentialVerdict> {
-  if (!(cap >= 1)) throw new Unfit('At least one plant must be pulled before a lot is judged.');
+  if (!(cap >= 1)) throw new Unfit(say`At least one plant must be pulled before a lot is judged.`);
   const { value: plan, working } = sequentialPlan(terms);
   // A count that lies on a line has crossed it, whatever rounding says.
   const acceptLine = (n: number) => plan.acceptIntercept + plan.slope * n + 1e-9;
@@ -129,8 +131,8 @@ export function sequentialVerdict(
   };
   const odds: Step[] = [
     {
-      what: 'Chance that no more fail than a good lot may',
-      how: `Share of Beta(${failing} + ½, ${pulled - failing} + ½) at or below ${terms.acceptable}.`,
+      what: say`Chance that no more fail than a good lot may`,
+      how: say`Share of Beta(${failing} + ½, ${pulled - failing} + ½) at or below ${terms.acceptable}.`,
       result: chanceGood,
       inputs: [
         { name: 'pulled', value: pulled, origin: 'record' },
@@ -139,8 +141,8 @@ export function sequentialVerdict(
       source: 'Jeffreys’ prior',
     },
     {
-      what: 'Chance that as many fail as in a bad lot',
-      how: `The same, at or above ${terms.rejectable}.`,
+      what: say`Chance that as many fail as in a bad lot`,
+      how: say`The same, at or above ${terms.rejectable}.`,
       result: chanceBad,
     },
   ];

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { wholeShare } from '../chance/beta';
 
@@ -28,21 +29,21 @@ export function readGermination(
   n: number,
   daysRun: number,
 ): GerminationReading {
-  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit('A test tries at least one seed.');
-  if (!(daysRun >= 1)) throw new Unfit('A germination test runs at least one day.');
+  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit(say`A test tries at least one seed.`);
+  if (!(daysRun >= 1)) throw new Unfit(say`A germination test runs at least one day.`);
   let k = 0;
   let before = 0;
   let daySum = 0;
   for (const { day, germinated } of counts) {
     if (!(day > before && day <= daysRun))
-      throw new Unfit(`Day ${day} does not follow day ${before} within a run of ${daysRun} days.`);
+      throw new Unfit(say`Day ${day} does not follow day ${before} within a run of ${daysRun} days.`);
     if (!(Number.isInteger(germinated) && germinated >= 0))
-      throw new Unfit('Each day’s count is a whole number of seeds.');
+      throw new Unfit(say`Each day’s count is a whole number of seeds.`);
     before = day;
     k += germinated;
     daySum += day * germinated;
   }
-  if (k > n) throw new Unfit(`${k} of ${n}: no more seeds can germinate than were tried.`);
+  if (k > n) throw new Unfit(say`${k} of ${n}: no more seeds can germinate than were tried.`);
   let sofar = 0;
   const half = counts.find((c) => (sofar += c.germinated) * 2 >= k)?.day ?? null;
   const late = counts.filter((c) => c.day > daysRun * 0.8).reduce((t, c) => t + c.germinated, 0);

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { stores, type Store } from '../species/startValues';
 
@@ -144,7 +145,7 @@ export function passportLine(lot: SeedLotRecord): Line {
     COLLNAME: p.collector,
     GENUS: genus,
     SPECIES: species,
-    CROPNAME: 'forest and fruit trees',
+    CROPNAME: say`forest and fruit trees`,
     ACCENAME: lot.common,
     ACQDATE: lot.receivedOn.replaceAll('-', ''),
     COLLSITE: p.place,
@@ -171,7 +172,7 @@ function numberOf(line: Line, name: string): number | null {
   const raw = (line[name] ?? '').trim().replace(',', '.');
   if (raw === '') return null;
   const value = Number(raw);
-  if (!Number.isFinite(value)) throw new Unfit(`${name}: “${raw}” is not a number.`);
+  if (!Number.isFinite(value)) throw new Unfit(say`${name}: “${raw}” is not a number.`);
   return value;
 }
 
@@ -179,12 +180,12 @@ function dateOf(line: Line, name: string): string | null {
   const raw = (line[name] ?? '').trim();
   if (raw === '' || /^-+$/.test(raw)) return null;
   const match = /^(\d{4})-?(\d{2}|--)-?(\d{2}|--)$/.exec(raw);
-  if (!match) throw new Unfit(`${name}: “${raw}” is not a date.`);
+  if (!match) throw new Unfit(say`${name}: “${raw}” is not a date.`);
   // A part the collector did not know is written with dashes: the middle of the year, or of the month.
   const iso = `${match[1]}-${match[2] === '--' ? '07' : match[2]}-${match[3] === '--' ? '15' : match[3]}`;
   const day = new Date(`${iso}T00:00:00Z`);
   if (Number.isNaN(day.getTime()) || day.toISOString().slice(0, 10) !== iso)
-    throw new Unfit(`${name}: “${raw}” is not a date that exists.`);
+    throw new Unfit(say`${name}: “${raw}” is not a date that exists.`);
   return iso;
 }
 
@@ -200,7 +201,7 @@ export function readSeedLot(line: Line, usual: (latin: string) => number | null)
 function readOwn(line: Line, usual: (latin: string) => number | null): SeedLotRecord {
   const of = (name: string) => (line[name] ?? '').trim();
   const store = (of('store') || 'fridge') as Store;
-  if (!stores.includes(store)) throw new Unfit(`store: “${store}” is none of ${stores.join(', ')}.`);
+  if (!stores.includes(store)) throw new Unfit(say`store: “${store}” is none of ${stores.join(', ')}.`);
   return checked(
     {
       code: of('code'),
@@ -271,15 +272,16 @@ function readPassport(line: Line, usual: (latin: string) => number | null): Seed
 }
 
 function checked(lot: SeedLotRecord, codeName: string): SeedLotRecord {
-  if (lot.code === '') throw new Unfit(`${codeName} is missing.`);
-  if (lot.latin === '') throw new Unfit('The species is missing.');
-  if (lot.receivedOn === '') throw new Unfit('The day it was received or collected is missing.');
-  if (!(lot.grams > 0)) throw new Unfit('The mass, in grams, is missing or not above 0.');
-  if (!(lot.seedsPerKg > 0)) throw new Unfit('Seeds a kilogram are missing and not known for the species.');
+  if (lot.code === '') throw new Unfit(say`${codeName} is missing.`);
+  if (lot.latin === '') throw new Unfit(say`The species is missing.`);
+  if (lot.receivedOn === '') throw new Unfit(say`The day it was received or collected is missing.`);
+  if (!(lot.grams > 0)) throw new Unfit(say`The mass, in grams, is missing or not above 0.`);
+  if (!(lot.seedsPerKg > 0))
+    throw new Unfit(say`Seeds a kilogram are missing and not known for the species.`);
   const { latitudeDeg: lat, longitudeDeg: lon } = lot.provenance;
   if ((lat !== null && Math.abs(lat) > 90) || (lon !== null && Math.abs(lon) > 180))
-    throw new Unfit('The coordinates lie off the globe.');
+    throw new Unfit(say`The coordinates lie off the globe.`);
   if (lot.collectedOn !== null && lot.receivedOn < lot.collectedOn)
-    throw new Unfit('It was received before it was collected: check the two dates.');
+    throw new Unfit(say`It was received before it was collected: check the two dates.`);
   return lot;
 }

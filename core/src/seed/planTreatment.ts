@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { meanTempOn, type BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
@@ -43,7 +44,7 @@ export function planTreatment(
   if (store.kind === 'fixed')
     for (const { kind } of phases)
       if (dayCounts(kind, kind === 'warm' ? store.warmC : store.coldC) === 0)
-        throw new Unfit(`At that temperature no day counts for the ${kind} phase.`);
+        throw new Unfit(say`At that temperature no day counts for the ${kind} phase.`);
   const most = taproot ? OUT_MOST.tap : OUT_MOST.other;
   const known = new Map<EpochDay, { ready: number; notTooFar: number; runs: ClockRun[] }>();
   const begun = (begin: EpochDay) => {
@@ -94,7 +95,7 @@ export function planTreatment(
   let begin = needsNothing ? sowOn : null;
   for (let wanted = chance; begin === null && wanted > 0.15; wanted -= 0.2)
     begin = latest((day) => begun(day).ready >= wanted - 1e-9);
-  if (begin === null) throw new Unfit('No start within two years is ready by that day in this store.');
+  if (begin === null) throw new Unfit(say`No start within two years is ready by that day in this store.`);
   const tooFar = needsNothing ? null : latest((day) => begun(day).notTooFar < chance - 1e-9);
   const notBefore = tooFar === null ? furthest : tooFar + 1;
   const { ready, notTooFar, runs } = begun(begin);
@@ -114,18 +115,18 @@ export function planTreatment(
     value,
     working: [
       {
-        what: 'Begin at the latest',
-        how: `Eight in ten of the living would then come up soon after sowing, in ${percent(value.chance)} of lots of its kind${years > 1 ? ` and of ${years} weather years` : ''}.`,
+        what: say`Begin at the latest`,
+        how: say`Eight in ten of the living would then come up soon after sowing, in ${percent(value.chance)} of lots of its kind${years > 1 ? say` and of ${years} weather years` : ''}.`,
         result: begin,
         unit: 'date',
         inputs: [
           {
-            name: 'wakes as',
-            value: `${waking.group}${waking.near ? ' (the nearest kind)' : ''}`,
+            name: say`wakes as`,
+            value: `${waking.group}${waking.near ? say` (the nearest kind)` : ''}`,
             origin: 'starting',
           },
           {
-            name: 'cold days of the middle seed',
+            name: say`cold days of the middle seed`,
             value: waking.waking.chillDays,
             unit: 'd',
             origin: 'starting',
@@ -133,8 +134,8 @@ export function planTreatment(
         ],
       },
       {
-        what: 'Begin at the earliest',
-        how: `Begun before, more than ${percent(most)} of radicles are out by the sowing day in over ${percent(1 - chance)} of lots and years.`,
+        what: say`Begin at the earliest`,
+        how: say`Begun before, more than ${percent(most)} of radicles are out by the sowing day in over ${percent(1 - chance)} of lots and years.`,
         result: notBefore,
         unit: 'date',
       },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** A change of what lies in a seed lot's bag. */
@@ -49,7 +50,7 @@ export function mustAgree(grams: number, seeds: number, seedsPerKg: number): voi
   const byMass = (grams / 1000) * seedsPerKg;
   if (Math.abs(byMass - seeds) > DISAGREE * Math.max(byMass, seeds) + 1)
     throw new Unfit(
-      `${grams} g would be about ${Math.round(byMass)} seeds at ${seedsPerKg} a kilogram, but ${seeds} are given. Check the mass, the count or the seeds a kilogram.`,
+      say`${grams} g would be about ${Math.round(byMass)} seeds at ${seedsPerKg} a kilogram, but ${seeds} are given. Check the mass, the count or the seeds a kilogram.`,
     );
 }
 
@@ -59,6 +60,6 @@ export function mustAgree(grams: number, seeds: number, seedsPerKg: number): voi
 export function mustHold(held: SeedHeld, taken: SeedMove, name: string): void {
   if (taken.grams > held.grams + 1e-6 || taken.seeds > held.seeds + 0.5)
     throw new Unfit(
-      `${name} holds ${Math.round(held.grams * 10) / 10} g, about ${Math.round(held.seeds)} seeds; ${Math.round(taken.grams * 10) / 10} g and ${Math.round(taken.seeds)} seeds cannot be taken.`,
+      say`${name} holds ${Math.round(held.grams * 10) / 10} g, about ${Math.round(held.seeds)} seeds; ${Math.round(taken.grams * 10) / 10} g and ${Math.round(taken.seeds)} seeds cannot be taken.`,
     );
 }

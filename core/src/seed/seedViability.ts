@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { EpochDay } from '../calendar/day';
@@ -50,10 +51,10 @@ export interface ViabilityPosterior {
 
 /** @throws Unfit with a sentence for more than were tried, or a test before the seed was collected */
 export function mustBeTest({ day, n, k }: SeedTest, since: EpochDay): void {
-  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit('A test tries at least one seed.');
+  if (!(Number.isInteger(n) && n >= 1)) throw new Unfit(say`A test tries at least one seed.`);
   if (!(Number.isInteger(k) && k >= 0 && k <= n))
-    throw new Unfit(`${k} of ${n}: no more seeds can pass than were tried.`);
-  if (day < since) throw new Unfit('The test is dated before the seed was collected. Check both dates.');
+    throw new Unfit(say`${k} of ${n}: no more seeds can pass than were tried.`);
+  if (day < since) throw new Unfit(say`The test is dated before the seed was collected. Check both dates.`);
 }
 
 /**
@@ -206,12 +207,12 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
     value: { now, deadOn, retestOn, tested },
     working: [
       {
-        what: 'Fresh viability to begin with',
+        what: say`Fresh viability to begin with`,
         expression: sum`${lot.fresh.alpha} ÷ (${lot.fresh.alpha} + ${lot.fresh.beta})`,
         result: prior,
         inputs: [
           {
-            name: 'as if tried',
+            name: say`as if tried`,
             value: lot.fresh.alpha + lot.fresh.beta,
             unit: 'seeds',
             origin: 'starting',
@@ -219,13 +220,13 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
         ],
       },
       {
-        what: 'Ageing',
-        how: `Probit falls by one in about ${put(Math.round(lot.sigmaDays.median))} days in this store; ${day - lot.since} days have gone.`,
+        what: say`Ageing`,
+        how: say`Probit falls by one in about ${put(Math.round(lot.sigmaDays.median))} days in this store; ${day - lot.since} days have gone.`,
         result: day - lot.since,
         unit: 'd',
         inputs: [
           {
-            name: 'days to lose one probit',
+            name: say`days to lose one probit`,
             value: Math.round(lot.sigmaDays.median),
             unit: 'd',
             origin: 'starting',
@@ -234,17 +235,17 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
         source: 'Ellis & Roberts 1980',
       },
       {
-        what: 'Tests',
+        what: say`Tests`,
         how: lot.tests.length
-          ? lot.tests.map((t) => `${t.kind} ${t.k} of ${t.n}, at weight ${TEST_WEIGHT[t.kind]}`).join('; ')
-          : 'None yet: everything rests on the starting value.',
+          ? lot.tests.map((t) => say`${t.kind} ${t.k} of ${t.n}, at weight ${TEST_WEIGHT[t.kind]}`).join('; ')
+          : say`None yet: everything rests on the starting value.`,
         result: tried,
         unit: 'seeds, weighted',
-        inputs: lot.tests.length ? [{ name: 'own tests', value: lot.tests.length, origin: 'record' }] : [],
+        inputs: lot.tests.length ? [{ name: say`own tests`, value: lot.tests.length, origin: 'record' }] : [],
       },
       {
-        what: 'Alive on the day',
-        how: 'Bayes’ rule on a grid of fresh viability and ageing; mean, with one chance in ten below and above the band.',
+        what: say`Alive on the day`,
+        how: say`Bayes’ rule on a grid of fresh viability and ageing; mean, with one chance in ten below and above the band.`,
         result: now.mean,
       },
     ],

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { BatchStore } from './storeTemperature';
 import type { EpochDay } from '../calendar/day';
@@ -145,7 +146,7 @@ export function treatmentClock(facts: TreatmentFacts, outlook: Outlook): Worked<
   mustRun(facts.phases);
   for (const { n, radicles } of facts.checks)
     if (!(n >= 1 && radicles >= 0 && radicles <= n))
-      throw new Unfit(`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
+      throw new Unfit(say`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
   const asOf = outlook.asOf;
   const checks = facts.checks.filter((c) => c.day <= asOf && c.day >= facts.startedOn);
   const outdoors = facts.store.kind === 'outdoors';
@@ -208,51 +209,51 @@ function workingOf(
   const beforeDays = facts.before.reduce((t, [days]) => t + days, 0);
   return [
     ...clock.phases.map((p) => ({
-      what: `Days that counted: ${p.kind}`,
+      what: say`Days that counted: ${p.kind}`,
       how:
         p.kind === 'cold'
-          ? 'A day counts whole with its mean from 1 to 5 °C, not at all at −1 °C and below or from 10 °C up.'
+          ? say`A day counts whole with its mean from 1 to 5 °C, not at all at −1 °C and below or from 10 °C up.`
           : p.kind === 'warm'
-            ? 'A day counts whole with its mean from 15 to 25 °C, not at all at 10 or at 30 °C.'
-            : 'Days by the calendar.',
+            ? say`A day counts whole with its mean from 15 to 25 °C, not at all at 10 or at 30 °C.`
+            : say`Days by the calendar.`,
       result: p.effective,
       unit: `of ${put(p.days)} d`,
-      inputs: [{ name: 'days asked for', value: p.days, unit: 'd', origin: 'choice' as const }],
+      inputs: [{ name: say`days asked for`, value: p.days, unit: 'd', origin: 'choice' as const }],
     })),
     {
-      what: 'Cold the middle seed has had',
-      how: `It wakes as ${group} do${near ? ', the nearest kind that is told of' : ''}: cold takes its dormancy away; warmth above ${put(waking.baseC)} °C (${put(waking.baseC + waking.dormantRiseC)} °C while it sleeps) then grows the radicle.${beforeDays ? ` ${beforeDays} cool moist days in the bag before are counted.` : ''}`,
+      what: say`Cold the middle seed has had`,
+      how: say`It wakes as ${group} do${near ? say`, the nearest kind that is told of` : ''}: cold takes its dormancy away; warmth above ${put(waking.baseC)} °C (${put(waking.baseC + waking.dormantRiseC)} °C while it sleeps) then grows the radicle.${beforeDays ? say` ${beforeDays} cool moist days in the bag before are counted.` : ''}`,
       result: clock.chilled.days,
       unit: `of ${put(clock.chilled.of)} d`,
       inputs: [
-        { name: 'cold days of the middle seed', value: waking.chillDays, unit: 'd', origin: 'starting' },
-        { name: 'warm days first', value: waking.warmDays, unit: 'd', origin: 'starting' },
-        { name: 'warmth to a radicle', value: waking.heatDd, unit: '°C·d', origin: 'starting' },
+        { name: say`cold days of the middle seed`, value: waking.chillDays, unit: 'd', origin: 'starting' },
+        { name: say`warm days first`, value: waking.warmDays, unit: 'd', origin: 'starting' },
+        { name: say`warmth to a radicle`, value: waking.heatDd, unit: '°C·d', origin: 'starting' },
         {
-          name: 'looks taken in',
+          name: say`looks taken in`,
           value: checks.length,
           origin: checks.length ? ('record' as const) : ('starting' as const),
         },
       ],
     },
     {
-      what: 'Ready: eight in ten of the living would come up soon after sowing',
+      what: say`Ready: eight in ten of the living would come up soon after sowing`,
       how:
         facts.store.kind === 'fixed'
-          ? `In rooms at ${facts.store.warmC} °C and ${facts.store.coldC} °C, over what lots of its kind are like.`
-          : `Out of doors: the weather so far, then ${years} weather years, over what lots of its kind are like.`,
+          ? say`In rooms at ${facts.store.warmC} °C and ${facts.store.coldC} °C, over what lots of its kind are like.`
+          : say`Out of doors: the weather so far, then ${years} weather years, over what lots of its kind are like.`,
       result: clock.ready.p50,
       unit: 'date',
     },
     {
-      what: `Last day to sow: ${facts.taproot ? '5 % of long radicles' : '15 % of radicles'} out`,
-      how: 'Half of lots and years have come so far by then.',
+      what: say`Last day to sow: ${facts.taproot ? say`5 % of long radicles` : say`15 % of radicles`} out`,
+      how: say`Half of lots and years have come so far by then.`,
       result: clock.lastToSow.p50,
       unit: 'date',
     },
     {
-      what: 'Seeds showing a radicle by now, expected',
-      how: 'Share of seeds whose warmth is met, times the share alive, over the lot’s posterior.',
+      what: say`Seeds showing a radicle by now, expected`,
+      how: say`Share of seeds whose warmth is met, times the share alive, over the lot’s posterior.`,
       result: clock.radiclesNow,
     },
   ];

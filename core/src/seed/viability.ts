@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { normalCdf, normalQuantile } from '../chance/normal';
 import { sum, type Worked } from '../working/working';
@@ -16,25 +17,25 @@ export interface StoredSeed {
  */
 export function viabilityAfter({ initial, sigmaDays }: StoredSeed, days: number): Worked<number> {
   if (!(initial > 0 && initial < 1))
-    throw new Unfit('The share alive at the start lies between 0 and 100 %.');
-  if (!(sigmaDays > 0)) throw new Unfit('The days in which seed loses one probit are above 0.');
-  if (!(days >= 0)) throw new Unfit('Days in store are 0 or more: check the dates.');
+    throw new Unfit(say`The share alive at the start lies between 0 and 100 %.`);
+  if (!(sigmaDays > 0)) throw new Unfit(say`The days in which seed loses one probit are above 0.`);
+  if (!(days >= 0)) throw new Unfit(say`Days in store are 0 or more: check the dates.`);
   const ki = normalQuantile(initial);
   const probit = ki - days / sigmaDays;
   return {
     value: normalCdf(probit),
     working: [
       {
-        what: 'Probit of viability',
+        what: say`Probit of viability`,
         expression: sum`${ki} − ${days} ÷ ${sigmaDays}`,
         result: probit,
         source: 'Ellis & Roberts 1980',
         inputs: [
-          { name: 'days to lose one probit', value: sigmaDays, unit: 'd', origin: 'starting' },
-          { name: 'alive at the start', value: initial, origin: 'starting' },
+          { name: say`days to lose one probit`, value: sigmaDays, unit: 'd', origin: 'starting' },
+          { name: say`alive at the start`, value: initial, origin: 'starting' },
         ],
       },
-      { what: 'Share alive', how: 'The normal share below that probit.', result: normalCdf(probit) },
+      { what: say`Share alive`, how: say`The normal share below that probit.`, result: normalCdf(probit) },
     ],
   };
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from '../chance/beta';
 import { normalCdfFast } from '../chance/normal';
@@ -111,7 +112,7 @@ const asleep = (w: Waking): Woken => ({
 function mustBeSpells(spells: readonly Spell[]): void {
   for (const [days, meanC] of spells)
     if (!(Number.isInteger(days) && days >= 0 && Number.isFinite(meanC)))
-      throw new Unfit('Days are whole and 0 or more, and a temperature is a number.');
+      throw new Unfit(say`Days are whole and 0 or more, and a temperature is a number.`);
 }
 
 /**
@@ -204,7 +205,7 @@ export function firstRadicles({
   shareThen: number;
   seeds: number;
 }): number {
-  if (!(shareNow >= 0 && shareThen <= 1 && seeds >= 0)) throw new Unfit('Shares lie between 0 and 1.');
+  if (!(shareNow >= 0 && shareThen <= 1 && seeds >= 0)) throw new Unfit(say`Shares lie between 0 and 1.`);
   if (shareThen <= shareNow) return 0;
   return 1 - ((1 - shareThen) / (1 - shareNow)) ** seeds;
 }
@@ -280,7 +281,7 @@ export function lotFromLooks({
 }): { depthLog: number; heatLog: number; alive: number; depthSd: number; heatSd: number } {
   for (const { n, radicles } of looks)
     if (!(n >= 1 && radicles >= 0 && radicles <= n))
-      throw new Unfit(`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
+      throw new Unfit(say`${radicles} radicles in ${n} seeds looked at: check the two numbers.`);
   const depths = depthAxis(waking);
   const heats = heatAxis(waking);
   const lives = aliveAxis(alive);

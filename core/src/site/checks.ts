@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { clearance, inRing, pointToStretch, ringsOverlap, sidesOf, type Point } from './shapes';
 import { outlineOf, shapeOfKind, type SiteElement } from './elements';
 
@@ -49,7 +50,7 @@ export function checkPlan(
         faults.push({
           kind: 'overlap',
           placeIds: [a.id, b.id],
-          sentence: `${a.name} and ${b.name} stand on the same ground.`,
+          sentence: say`${a.name} and ${b.name} stand on the same ground.`,
         });
         continue;
       }
@@ -59,19 +60,19 @@ export function checkPlan(
           kind: 'narrow',
           placeIds: [a.id, b.id],
           clearM,
-          sentence: `Between ${a.name} and ${b.name} a barrow does not pass.`,
+          sentence: say`Between ${a.name} and ${b.name} a barrow does not pass.`,
         });
     }
     if (only && !only.has(a.id)) continue;
     if (outlines.length && !outlines.some((o) => a.corners.every((c) => inOrOn(c, o.points))))
-      faults.push({ kind: 'outside', placeIds: [a.id], sentence: `${a.name} stands outside the site.` });
+      faults.push({ kind: 'outside', placeIds: [a.id], sentence: say`${a.name} stands outside the site.` });
     for (const element of elements) {
       if (hard.includes(element.kind) && hits(a.corners, element))
         faults.push({
           kind: 'in-obstacle',
           placeIds: [a.id],
           elementId: element.id,
-          sentence: `${a.name} stands on ${element.name}.`,
+          sentence: say`${a.name} stands on ${element.name}.`,
         });
       if (element.kind === 'path') {
         const width = element.widthM ?? (element.main ? MAIN_PATH_M : BARROW_PATH_M);
@@ -82,7 +83,7 @@ export function checkPlan(
             placeIds: [a.id],
             elementId: element.id,
             clearM: clear,
-            sentence: `${a.name} stands in ${element.name}.`,
+            sentence: say`${a.name} stands in ${element.name}.`,
           });
       }
     }

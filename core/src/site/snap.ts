@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Point } from './shapes';
 
@@ -91,9 +92,9 @@ export function arrayMoves(
   pathNorthM: number,
 ): Point[] {
   if (!(Number.isInteger(columns) && Number.isInteger(rows) && columns >= 1 && rows >= 1))
-    throw new Unfit('Columns and rows are whole numbers from 1.');
-  if (columns * rows > 200) throw new Unfit('At most 200 at once.');
-  if (!(pathEastM >= 0 && pathNorthM >= 0)) throw new Unfit('A path cannot be narrower than nothing.');
+    throw new Unfit(say`Columns and rows are whole numbers from 1.`);
+  if (columns * rows > 200) throw new Unfit(say`At most 200 at once.`);
+  if (!(pathEastM >= 0 && pathNorthM >= 0)) throw new Unfit(say`A path cannot be narrower than nothing.`);
   const [w, h] = [box.east - box.west, box.north - box.south];
   return Array.from({ length: columns * rows }, (_, i) => [
     (i % columns) * (w + pathEastM),

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { densityFactor, depthFactor } from '../home/factors';
 import type { SpeciesValues } from '../species/species';
@@ -27,11 +28,11 @@ export function densityForCollar(
   collarMm: number,
   settledDepthMm: number,
 ): Worked<number> {
-  if (!(collarMm > 0)) throw new Unfit('The collar wanted is above 0 mm.');
+  if (!(collarMm > 0)) throw new Unfit(say`The collar wanted is above 0 mm.`);
   const alone = species.diameterMm.median * depthFactor(settledDepthMm);
   if (collarMm >= alone)
     throw new Unfit(
-      `Alone and in this depth it tends to ${alone.toFixed(1)} mm in a season; ask for less, or for two seasons.`,
+      say`Alone and in this depth it tends to ${alone.toFixed(1)} mm in a season; ask for less, or for two seasons.`,
     );
   const half = species.halfDensityPerM2;
   const density = half * ((alone / collarMm) ** 2.5 - 1);
@@ -39,22 +40,22 @@ export function densityForCollar(
     value: density,
     working: [
       {
-        what: 'Collar of one standing alone',
+        what: say`Collar of one standing alone`,
         expression: sum`${species.diameterMm.median} × (1 − exp(0 − ${settledDepthMm} ÷ 75))`,
         result: alone,
         unit: 'mm',
         inputs: [
-          { name: 'collar it tends to', value: species.diameterMm.median, unit: 'mm', origin: 'starting' },
+          { name: say`collar it tends to`, value: species.diameterMm.median, unit: 'mm', origin: 'starting' },
         ],
       },
       {
-        what: 'Closest standing for the collar wanted',
+        what: say`Closest standing for the collar wanted`,
         expression: sum`${half} × ((${alone} ÷ ${collarMm}) ^ 2.5 − 1)`,
         result: density,
         unit: 'per m²',
         inputs: [
           {
-            name: 'density at which collars begin to suffer',
+            name: say`density at which collars begin to suffer`,
             value: half,
             unit: 'per m²',
             origin: 'starting',
@@ -116,20 +117,20 @@ export function rowSpacingFor({
 export function bedSowing(ask: BedSowing): Worked<BedSowingPlan> {
   const { way, standingPerM2, standingShare, areaM2, lengthMm, rowSpacingMm, thicknessMm } = ask;
   if (!(standingPerM2 > 0 && areaM2 > 0 && lengthMm > 0))
-    throw new Unfit('Density, area and length are all above 0.');
+    throw new Unfit(say`Density, area and length are all above 0.`);
   if (!(standingShare > 0 && standingShare <= 1))
-    throw new Unfit('The share that stands in the end lies above 0 and at most 100 %.');
+    throw new Unfit(say`The share that stands in the end lies above 0 and at most 100 %.`);
   const seedsPerM2 = standingPerM2 / standingShare;
   const widthMm = (areaM2 * 1e6) / lengthMm;
   const rows = way === 'broadcast' ? 0 : Math.floor(widthMm / rowSpacingMm);
   if (way !== 'broadcast' && rows < 1)
-    throw new Unfit(`Rows ${rowSpacingMm} mm apart do not fit a strip ${Math.round(widthMm)} mm wide.`);
+    throw new Unfit(say`Rows ${rowSpacingMm} mm apart do not fit a strip ${Math.round(widthMm)} mm wide.`);
   const seeds = Math.ceil(seedsPerM2 * areaM2 - 1e-9);
   const gapMm = rows ? (rows * lengthMm) / seeds : null;
   const lanes = lanesOf(way);
   if (gapMm !== null && gapMm * lanes < thicknessMm)
     throw new Unfit(
-      `Seeds would lie on one another: ${gapMm.toFixed(1)} mm apart for seed ${thicknessMm} mm thick. Take more rows, drills, or a wider standing.`,
+      say`Seeds would lie on one another: ${gapMm.toFixed(1)} mm apart for seed ${thicknessMm} mm thick. Take more rows, drills, or a wider standing.`,
     );
   return {
     value: {
@@ -142,16 +143,20 @@ export function bedSowing(ask: BedSowing): Worked<BedSowingPlan> {
     },
     working: [
       {
-        what: 'Seeds a square metre',
+        what: say`Seeds a square metre`,
         expression: sum`${standingPerM2} ÷ ${standingShare}`,
         result: seedsPerM2,
       },
-      { what: 'Seeds for the area', expression: sum`${seedsPerM2} × ${areaM2}`, result: seedsPerM2 * areaM2 },
+      {
+        what: say`Seeds for the area`,
+        expression: sum`${seedsPerM2} × ${areaM2}`,
+        result: seedsPerM2 * areaM2,
+      },
       ...(gapMm === null
         ? []
         : [
             {
-              what: 'Gap between seeds in a row',
+              what: say`Gap between seeds in a row`,
               expression: sum`${rows} × ${lengthMm} ÷ ${seeds}`,
               result: gapMm,
               unit: 'mm',

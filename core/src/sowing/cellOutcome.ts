@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -23,10 +24,10 @@ export interface CellOutcome {
  */
 export function cellOutcome({ emergence, seedsPerCell, cells }: CellSowing): Worked<CellOutcome> {
   if (!(emergence >= 0 && emergence <= 1))
-    throw new Unfit('The share that comes up lies between 0 and 100 %.');
+    throw new Unfit(say`The share that comes up lies between 0 and 100 %.`);
   if (!(Number.isInteger(seedsPerCell) && seedsPerCell >= 1 && seedsPerCell <= 100))
-    throw new Unfit('Seeds a cell: a whole number from 1 to 100.');
-  if (!(Number.isInteger(cells) && cells >= 1)) throw new Unfit('Cells: a whole number from 1 up.');
+    throw new Unfit(say`Seeds a cell: a whole number from 1 to 100.`);
+  if (!(Number.isInteger(cells) && cells >= 1)) throw new Unfit(say`Cells: a whole number from 1 up.`);
   const none = (1 - emergence) ** seedsPerCell;
   const one = seedsPerCell * emergence * (1 - emergence) ** (seedsPerCell - 1);
   const value = {
@@ -39,17 +40,17 @@ export function cellOutcome({ emergence, seedsPerCell, cells }: CellSowing): Wor
     value,
     working: [
       {
-        what: 'Empty cells',
+        what: say`Empty cells`,
         expression: sum`${cells} × ${1 - emergence} ^ ${seedsPerCell}`,
         result: value.empty,
       },
       {
-        what: 'Cells with one seedling',
+        what: say`Cells with one seedling`,
         expression: sum`${cells} × ${seedsPerCell} × ${emergence} × ${1 - emergence} ^ ${seedsPerCell - 1}`,
         result: value.single,
       },
       {
-        what: 'Seedlings to thin or prick out',
+        what: say`Seedlings to thin or prick out`,
         expression: sum`${cells} × (${seedsPerCell} × ${emergence} − (1 − ${1 - emergence} ^ ${seedsPerCell}))`,
         result: value.extra,
       },

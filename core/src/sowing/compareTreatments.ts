@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaMean, type Beta } from '../chance/beta';
 import { normalCdf } from '../chance/normal';
@@ -57,9 +58,9 @@ const MOST_TRAYS = 40;
  */
 export function compareShares(a: Arm, b: Arm): Worked<ShareComparison> {
   for (const arm of [a, b]) {
-    if (!(Number.isInteger(arm.n) && arm.n >= 1)) throw new Unfit(`${arm.name}: nothing was sown.`);
+    if (!(Number.isInteger(arm.n) && arm.n >= 1)) throw new Unfit(say`${arm.name}: nothing was sown.`);
     if (!(Number.isInteger(arm.k) && arm.k >= 0 && arm.k <= arm.n))
-      throw new Unfit(`${arm.name}: ${arm.k} of ${arm.n} cannot be; check the counts.`);
+      throw new Unfit(say`${arm.name}: ${arm.k} of ${arm.n} cannot be; check the counts.`);
   }
   const [pa, pb] = [posterior(a), posterior(b)];
   const { chance, difference } = difference90(gridOf(pa), gridOf(pb));
@@ -80,32 +81,32 @@ export function compareShares(a: Arm, b: Arm): Worked<ShareComparison> {
         const up = (k / n) * worth;
         return [
           {
-            what: `${arm.name}: seeds these are worth, as those of a tray share its luck`,
+            what: say`${arm.name}: seeds these are worth, as those of a tray share its luck`,
             expression: sum`${n} ÷ (1 + (${n} ÷ ${Math.min(trays, n)} − 1) × ${WITHIN_TRAY})`,
             result: worth,
             inputs: [
-              { name: 'counted', value: `${k} of ${n}`, origin: 'record' as const },
-              { name: 'trays or patches', value: trays, origin: 'record' as const },
-              { name: 'seeds of a tray alike, ρ', value: WITHIN_TRAY, origin: 'starting' as const },
+              { name: 'counted', value: say`${k} of ${n}`, origin: 'record' as const },
+              { name: say`trays or patches`, value: trays, origin: 'record' as const },
+              { name: say`seeds of a tray alike, ρ`, value: WITHIN_TRAY, origin: 'starting' as const },
             ],
             source: 'Kish 1965, Survey Sampling, ch. 5',
           },
           {
-            what: `${arm.name}: share, with one of each added as nothing is known before`,
+            what: say`${arm.name}: share, with one of each added as nothing is known before`,
             expression: sum`(${up} + 1) ÷ (${worth} + 2)`,
             result: (up + 1) / (worth + 2),
           },
         ];
       }),
       {
-        what: `Chance that ${a.name} is the better`,
-        how: 'Over all pairs of shares the counts allow, by their odds (Beta posteriors on a grid).',
+        what: say`Chance that ${a.name} is the better`,
+        how: say`Over all pairs of shares the counts allow, by their odds (Beta posteriors on a grid).`,
         result: chance,
         source: 'Beta-binomial; Gelman et al., Bayesian Data Analysis, ch. 2',
       },
       {
-        what: 'Difference, nine times in ten within',
-        how: `${put(difference.p5)} to ${put(difference.p95)}`,
+        what: say`Difference, nine times in ten within`,
+        how: say`${put(difference.p5)} to ${put(difference.p95)}`,
         result: difference.mean,
       },
     ],

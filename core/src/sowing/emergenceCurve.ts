@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
 import type { Beta } from '../chance/beta';
@@ -64,11 +65,11 @@ export function fitEmergence(
   sown: number,
   prior: EmergencePrior,
 ): EmergenceFit {
-  if (!(sown >= 1)) throw new Unfit('Nothing was sown, so nothing can be forecast.');
+  if (!(sown >= 1)) throw new Unfit(say`Nothing was sown, so nothing can be forecast.`);
   const steps: { low: number; high: number; came: number }[] = [];
   let before = { warmth: 0, up: 0 };
   for (const count of counts) {
-    if (count.up > sown) throw new Unfit(`${count.up} up of ${sown} sown: check the count.`);
+    if (count.up > sown) throw new Unfit(say`${count.up} up of ${sown} sown: check the count.`);
     const up = Math.max(before.up, count.up);
     const warmth = Math.max(before.warmth, count.warmth);
     steps.push({ low: before.warmth, high: warmth, came: up - before.up });

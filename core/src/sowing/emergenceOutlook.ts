@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { Warmth } from '../weather/sums';
 import { put, type Worked } from '../working/working';
@@ -89,30 +90,32 @@ export function emergenceOutlook(
     },
     working: [
       {
-        what: 'Share known before the first count',
+        what: say`Share known before the first count`,
         expression: `${put(prior.final.alpha)} ÷ (${put(prior.final.alpha)} + ${put(prior.final.beta)})`,
         result: prior.final.alpha / (prior.final.alpha + prior.final.beta),
-        inputs: [{ name: 'warmth to half up', value: prior.half.median, unit: '°C·d', origin: 'starting' }],
+        inputs: [
+          { name: say`warmth to half up`, value: prior.half.median, unit: '°C·d', origin: 'starting' },
+        ],
       },
       {
-        what: 'Counts so far',
+        what: say`Counts so far`,
         how: known.length
-          ? known.map((c) => `${c.up} up at ${put(Math.round(at(c.day)))} °C·d`).join('; ')
-          : 'None yet.',
+          ? known.map((c) => say`${c.up} up at ${put(Math.round(at(c.day)))} °C·d`).join('; ')
+          : say`None yet.`,
         result: upNow,
         unit: 'up',
-        inputs: known.length ? [{ name: 'own counts', value: known.length, origin: 'record' }] : [],
+        inputs: known.length ? [{ name: say`own counts`, value: known.length, origin: 'record' }] : [],
       },
       {
-        what: 'Up in the end',
-        how: 'A Weibull curve in warmth above 5 °C, over all finals, halves and shapes by their odds.',
+        what: say`Up in the end`,
+        how: say`A Weibull curve in warmth above 5 °C, over all finals, halves and shapes by their odds.`,
         result: Math.round(final.p50),
         unit: 'seedlings',
         source: 'Brown & Mayer 1988',
       },
       {
-        what: 'Expected up by now',
-        how: `What ordinary seed of its kind would show at ${put(Math.round(at(warmth.asOf)))} °C·d.`,
+        what: say`Expected up by now`,
+        how: say`What ordinary seed of its kind would show at ${put(Math.round(at(warmth.asOf)))} °C·d.`,
         result: Math.round(expected),
         unit: 'seedlings',
       },

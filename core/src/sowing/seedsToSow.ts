@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { betaMean, betaProduct, type Beta } from '../chance/beta';
 import { normalQuantile } from '../chance/normal';
@@ -25,9 +26,10 @@ const MOST_SEEDS = 1e9;
  */
 export function seedsToSow({ target, probability, stages }: SowingQuestion): Worked<number> {
   if (!(Number.isInteger(target) && target >= 1 && target <= 1e6)) {
-    throw new Unfit('The number of trees wanted is a whole number from 1 to 1 000 000.');
+    throw new Unfit(say`The number of trees wanted is a whole number from 1 to 1 000 000.`);
   }
-  if (!(probability > 0 && probability < 1)) throw new Unfit('The chance wanted lies between 0 and 100 %.');
+  if (!(probability > 0 && probability < 1))
+    throw new Unfit(say`The chance wanted lies between 0 and 100 %.`);
   const share = betaProduct(stages);
   const high = fewestSeeds(target, probability, share);
   return { value: high, working: workingOf(high, target, probability, stages, share) };
@@ -53,7 +55,7 @@ function fewestSeeds(target: number, probability: number, share: Beta): number {
     lowGap = gapOf(chance);
     high *= 2;
     if (high > MOST_SEEDS)
-      throw new Unfit('So little of this seed is likely to make a tree that no number gives that chance.');
+      throw new Unfit(say`So little of this seed is likely to make a tree that no number gives that chance.`);
     chance = chanceAt(high);
   }
   let highGap = gapOf(chance);
@@ -118,35 +120,35 @@ function workingOf(
   const mean = betaMean(share);
   return [
     ...stages.map((stage, i) => ({
-      what: `Stage ${i + 1}, mean share`,
+      what: say`Stage ${i + 1}, mean share`,
       expression: sum`${stage.alpha} ÷ (${stage.alpha} + ${stage.beta})`,
       result: betaMean(stage),
       inputs: [
         {
-          name: 'as if',
-          value: `${put(stage.alpha)} of ${put(stage.alpha + stage.beta)}`,
+          name: say`as if`,
+          value: say`${put(stage.alpha)} of ${put(stage.alpha + stage.beta)}`,
           origin: 'starting' as const,
         },
       ],
     })),
     {
-      what: 'Share of seeds that make a tree, all stages',
+      what: say`Share of seeds that make a tree, all stages`,
       expression: stages.map((stage) => put(betaMean(stage))).join(' × '),
       result: mean,
     },
     {
-      what: 'On average these seeds would do',
+      what: say`On average these seeds would do`,
       expression: sum`${target} ÷ ${mean}`,
       result: target / mean,
       unit: 'seeds',
     },
     {
-      what: `Seeds for a ${Math.round(probability * 100)} % chance`,
-      how: `Smallest number for which a Beta-binomial with weights ${put(share.alpha)} and ${put(share.beta)} gives at least ${target} trees with that chance.`,
+      what: say`Seeds for a ${Math.round(probability * 100)} % chance`,
+      how: say`Smallest number for which a Beta-binomial with weights ${put(share.alpha)} and ${put(share.beta)} gives at least ${target} trees with that chance.`,
       result: seeds,
       unit: 'seeds',
       source: 'Beta-binomial; product of Betas matched by mean and variance',
     },
-    { what: 'Trees to expect', expression: sum`${seeds} × ${mean}`, result: seeds * mean, unit: 'trees' },
+    { what: say`Trees to expect`, expression: sum`${seeds} × ${mean}`, result: seeds * mean, unit: 'trees' },
   ];
 }

@@ -1,3 +1,4 @@
+import { say, inWords } from '../speech/say';
 import { betaAfter, betaMean, betaProduct, type Beta } from '../chance/beta';
 import { put, sum, type Step, type Worked } from '../working/working';
 import { chanceAtLeast, massesOf } from './betaBinomial';
@@ -12,12 +13,12 @@ export interface SowingChain {
   grade: PooledShare;
 }
 
-const chainWords: Record<keyof SowingChain, string> = {
+const chainWords: Record<keyof SowingChain, string> = inWords({
   viability: 'Share of seed alive',
   emergence: 'Share of live seed that comes up',
   establishment: 'Share of those up that live on',
   grade: 'Share of those that make the grade',
-};
+});
 const links = Object.keys(chainWords) as (keyof SowingChain)[];
 
 export interface SowingAsk {
@@ -75,15 +76,15 @@ export function sowingPlan(ask: SowingAsk): Worked<SowingPlan> {
     ...links.map((link) => shareStep(chainWords[link], chain[link])),
     ...working.slice(links.length),
     {
-      what: 'By weight',
+      what: say`By weight`,
       expression: sum`${seeds} ÷ ${seedsPerKg} × 1000`,
       result: grams,
       unit: 'g',
-      inputs: [{ name: 'seeds a kilogram', value: seedsPerKg, origin: 'starting' }],
+      inputs: [{ name: say`seeds a kilogram`, value: seedsPerKg, origin: 'starting' }],
     },
     {
-      what: 'Saved on average by one more germination test of 50',
-      how: `Each result the test might give, by its chance, and the seeds that would then be sown (${put(TEST_SEEDS)} tested included).`,
+      what: say`Saved on average by one more germination test of 50`,
+      how: say`Each result the test might give, by its chance, and the seeds that would then be sown (${put(TEST_SEEDS)} tested included).`,
       result: value.test.seeds,
       unit: 'seeds',
     },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /*
@@ -45,7 +46,7 @@ export function protocolsFrom(text: string): Protocol[] {
       .filter(Boolean)
       .map((word): Phase => {
         const match = /^([a-z]+)(\d+)$/.exec(word);
-        if (!match || !(match[1] in letters)) throw new Unfit(`“${word}” is not a phase.`);
+        if (!match || !(match[1] in letters)) throw new Unfit(say`“${word}” is not a phase.`);
         return { kind: letters[match[1]], days: Number(match[2]) };
       });
     mustRun(phases);
@@ -57,8 +58,8 @@ export function protocolsFrom(text: string): Protocol[] {
 export function mustRun(phases: readonly Phase[]): void {
   for (const { kind, days } of phases) {
     if (!(days > 0))
-      throw new Unfit(`A phase lasts longer than zero days: give ${kind} its days or leave it out.`);
-    if (days > 730) throw new Unfit(`${days} days of ${kind} is more than two years: check the phase.`);
+      throw new Unfit(say`A phase lasts longer than zero days: give ${kind} its days or leave it out.`);
+    if (days > 730) throw new Unfit(say`${days} days of ${kind} is more than two years: check the phase.`);
   }
 }
 

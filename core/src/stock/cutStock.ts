@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Highs } from './solver';
 import { loadSolver } from './solver';
@@ -70,14 +71,14 @@ const SOLVE_SECONDS = 0.7;
 export async function cutStock({ pieces, stock, kerfMm }: CutProblem): Promise<CutPlan> {
   const wanted = merge(pieces);
   const boards = usable(stock);
-  if (!wanted.length) throw new Unfit('There is nothing to cut.');
-  if (!boards.length) throw new Unfit('Say which lengths can be bought, and their prices.');
-  if (!(kerfMm >= 0 && kerfMm <= 20)) throw new Unfit('A saw cut is between 0 and 20 mm wide.');
+  if (!wanted.length) throw new Unfit(say`There is nothing to cut.`);
+  if (!boards.length) throw new Unfit(say`Say which lengths can be bought, and their prices.`);
+  if (!(kerfMm >= 0 && kerfMm <= 20)) throw new Unfit(say`A saw cut is between 0 and 20 mm wide.`);
   const longest = boards[boards.length - 1].lengthMm;
   const tooLong = wanted.find((w) => w.lengthMm > longest);
   if (tooLong)
     throw new Unfit(
-      `A piece of ${Math.round(tooLong.lengthMm)} mm is longer than the longest board, ${Math.round(longest)} mm. Choose longer boards or a shorter side.`,
+      say`A piece of ${Math.round(tooLong.lengthMm)} mm is longer than the longest board, ${Math.round(longest)} mm. Choose longer boards or a shorter side.`,
     );
   const solver = await loadSolver();
   const listed = listPatterns(wanted, boards, kerfMm);
@@ -100,7 +101,7 @@ function merge(pieces: readonly WantedPiece[]): Wanted[] {
   const counts = new Map<number, number>();
   for (const { lengthMm, count } of pieces) {
     if (!(lengthMm > 0 && Number.isInteger(count) && count >= 0))
-      throw new Unfit('A piece has a length above 0 and a whole count.');
+      throw new Unfit(say`A piece has a length above 0 and a whole count.`);
     const key = Math.round(lengthMm * 10) / 10;
     if (count > 0) counts.set(key, (counts.get(key) ?? 0) + count);
   }
@@ -112,7 +113,7 @@ function merge(pieces: readonly WantedPiece[]): Wanted[] {
 /** Stock from short to long, without lengths that cost as much as a longer one. */
 function usable(stock: readonly StockLength[]): StockLength[] {
   for (const s of stock)
-    if (!(s.lengthMm > 0 && s.price > 0)) throw new Unfit('A board has a length and a price above 0.');
+    if (!(s.lengthMm > 0 && s.price > 0)) throw new Unfit(say`A board has a length and a price above 0.`);
   const sorted = [...stock].sort((a, b) => a.lengthMm - b.lengthMm);
   return sorted.filter((s, i) => !sorted.some((other, j) => j > i && other.price <= s.price));
 }
@@ -237,7 +238,7 @@ function solveMaster(
 ) {
   const lines = [
     'Minimize',
-    ` obj: ${patterns.map((p, j) => `${p.stock.price} x${j}`).join(' + ')}`,
+    say` obj: ${patterns.map((p, j) => `${p.stock.price} x${j}`).join(' + ')}`,
     'Subject To',
   ];
   wanted.forEach((w, i) => {

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -25,9 +26,9 @@ export function cutFromRolls(
   rollWidthsMm: readonly number[],
   overlapMm = 50,
 ): Worked<RollCut> {
-  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit('A sheet needs a length and a width above 0.');
+  if (!(lengthMm > 0 && widthMm > 0)) throw new Unfit(say`A sheet needs a length and a width above 0.`);
   const widths = rollWidthsMm.filter((w) => w > overlapMm);
-  if (!widths.length) throw new Unfit('Say which roll widths can be bought.');
+  if (!widths.length) throw new Unfit(say`Say which roll widths can be bought.`);
   const need = (lengthMm * widthMm) / 1e6;
   let best: RollCut | null = null;
   for (const rollWidthMm of widths)
@@ -54,14 +55,14 @@ export function cutFromRolls(
     value,
     working: [
       {
-        what: 'Bought from the roll',
+        what: say`Bought from the roll`,
         expression: sum`${value.strips} × ${value.stripMm} × ${value.rollWidthMm} ÷ 1000000`,
         result: value.boughtM2,
         unit: 'm²',
-        inputs: [{ name: 'roll width', value: value.rollWidthMm, unit: 'mm', origin: 'choice' }],
+        inputs: [{ name: say`roll width`, value: value.rollWidthMm, unit: 'mm', origin: 'choice' }],
       },
       {
-        what: 'Waste',
+        what: say`Waste`,
         expression: sum`${value.boughtM2} − ${lengthMm} × ${widthMm} ÷ 1000000`,
         result: value.wasteM2,
         unit: 'm²',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { extraterrestrialRadiation } from '../weather/evapotranspiration';
 import { dayOfYear, type EpochDay } from '../calendar/day';
 import { Unfit } from '../working/unfit';
@@ -25,18 +26,18 @@ export function collarExcess({
   windMs: number;
   excessC: number;
 }): Worked<number> {
-  if (!(sun >= 0 && windMs >= 0)) throw new Unfit('Sun and wind are 0 or more.');
+  if (!(sun >= 0 && windMs >= 0)) throw new Unfit(say`Sun and wind are 0 or more.`);
   const value = (excessC * (sun / FULL_SUN)) / (1 + 0.3 * windMs);
   return {
     value,
     working: [
       {
-        what: 'Air in the guard above the air outside',
+        what: say`Air in the guard above the air outside`,
         expression: sum`${excessC} × (${sun} ÷ ${FULL_SUN}) ÷ (1 + 0.3 × ${windMs})`,
         result: value,
         unit: '°C',
         inputs: [
-          { name: 'excess at full sun and calm', value: excessC, unit: '°C', origin: 'starting' },
+          { name: say`excess at full sun and calm`, value: excessC, unit: '°C', origin: 'starting' },
           { name: 'sun', value: Math.round(sun), unit: 'W/m²', origin: 'standard' },
           { name: 'wind', value: windMs, unit: 'm/s', origin: 'standard' },
         ],
@@ -84,7 +85,7 @@ export interface GuardHeat {
  */
 export function guardHeat(day: HeatDay, latitudeDeg: number, guard: Guard): GuardHeat {
   if (!(day.tMinC <= day.tMaxC))
-    throw new Unfit('A day needs a lowest temperature that is not above its highest.');
+    throw new Unfit(say`A day needs a lowest temperature that is not above its highest.`);
   const aloft = extraterrestrialRadiation(latitudeDeg, dayOfYear(day.day));
   const total = Math.min(CLEAR_SHARE, HARGREAVES * Math.sqrt(day.tMaxC - day.tMinC)) * aloft;
   const course = sunCourse(latitudeDeg, dayOfYear(day.day));

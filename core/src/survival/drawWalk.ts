@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { normalQuantile } from '../chance/normal';
 import { seededRandom } from '../chance/random';
 import { Unfit } from '../working/unfit';
@@ -35,9 +36,9 @@ export interface WalkSize {
  * @example walkSize({ trees: 400, margin: 0.05, level: 0.9, expected: 0.8 }).value // 122
  */
 export function walkSize({ trees, margin, level, expected }: WalkSize): Worked<number> {
-  if (!(Number.isInteger(trees) && trees >= 1)) throw new Unfit('No tree is planted there yet.');
-  if (!(margin > 0 && margin < 0.5)) throw new Unfit('A margin lies between 0 and 50 %.', 'margin');
-  if (!(level > 0 && level < 1)) throw new Unfit('A chance lies between 0 and 100 %.', 'level');
+  if (!(Number.isInteger(trees) && trees >= 1)) throw new Unfit(say`No tree is planted there yet.`);
+  if (!(margin > 0 && margin < 0.5)) throw new Unfit(say`A margin lies between 0 and 50 %.`, 'margin');
+  if (!(level > 0 && level < 1)) throw new Unfit(say`A chance lies between 0 and 100 %.`, 'level');
   // A share near 0 or 1 would ask for hardly a tree, and is not known before.
   const share = Math.min(0.95, Math.max(0.05, expected));
   const z = normalQuantile((1 + level) / 2);
@@ -48,18 +49,18 @@ export function walkSize({ trees, margin, level, expected }: WalkSize): Worked<n
     value,
     working: [
       {
-        what: 'Trees to look at, were there very many',
+        what: say`Trees to look at, were there very many`,
         expression: sum`${z} ^ 2 × ${share} × (1 − ${share}) ÷ ${margin} ^ 2`,
         result: many,
         inputs: [
-          { name: 'standard deviations for the chance', value: put(z), origin: 'standard' },
-          { name: 'share thought to live', value: put(share), origin: 'choice' },
+          { name: say`standard deviations for the chance`, value: put(z), origin: 'standard' },
+          { name: say`share thought to live`, value: put(share), origin: 'choice' },
           { name: 'margin', value: put(margin), origin: 'choice' },
         ],
         source: 'Cochran 1977, Sampling Techniques',
       },
       {
-        what: 'Trees to look at of those there are, rounded up',
+        what: say`Trees to look at of those there are, rounded up`,
         expression: sum`${many} ÷ (1 + (${many} − 1) ÷ ${trees})`,
         result: few,
         inputs: [{ name: 'trees', value: trees, origin: 'record' }],
@@ -75,7 +76,7 @@ export function walkSize({ trees, margin, level, expected }: WalkSize): Worked<n
  */
 export function drawWalk(parts: readonly WalkedPart[], size: number, seed: number): WalkTrees[] {
   const trees = parts.reduce((total, { count }) => total + count, 0);
-  if (trees === 0) throw new Unfit('No tree is planted there yet.');
+  if (trees === 0) throw new Unfit(say`No tree is planted there yet.`);
   const random = seededRandom(seed);
   return parts
     .filter(({ count }) => count > 0)

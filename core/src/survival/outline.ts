@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** A corner of an outline: longitude and latitude, degrees (WGS 84). */
@@ -21,24 +22,24 @@ export function readOutline(text: string, near: { latitudeDeg: number; longitude
   try {
     json = JSON.parse(text);
   } catch {
-    throw new Unfit('That is not GeoJSON: it cannot be read as JSON.', 'outline');
+    throw new Unfit(say`That is not GeoJSON: it cannot be read as JSON.`, 'outline');
   }
   const polygons = polygonsIn(json);
-  if (polygons.length === 0) throw new Unfit('There is no polygon in it.', 'outline');
+  if (polygons.length === 0) throw new Unfit(say`There is no polygon in it.`, 'outline');
   if (polygons.length > 1)
-    throw new Unfit(`There are ${polygons.length} polygons in it; give one at a time.`, 'outline');
+    throw new Unfit(say`There are ${polygons.length} polygons in it; give one at a time.`, 'outline');
   const ring = polygons[0];
   if (!Array.isArray(ring) || ring.length < 4)
-    throw new Unfit('An outline needs three corners or more.', 'outline');
+    throw new Unfit(say`An outline needs three corners or more.`, 'outline');
   if (ring.length > MOST_CORNERS + 1)
-    throw new Unfit(`An outline has at most ${MOST_CORNERS} corners.`, 'outline');
+    throw new Unfit(say`An outline has at most ${MOST_CORNERS} corners.`, 'outline');
   const corners = ring.map((at): Corner => {
     const [lon, lat] = Array.isArray(at) ? (at as unknown[]) : [];
     if (typeof lon !== 'number' || typeof lat !== 'number' || !Number.isFinite(lon + lat))
-      throw new Unfit('A corner is not a pair of numbers.', 'outline');
+      throw new Unfit(say`A corner is not a pair of numbers.`, 'outline');
     if (Math.abs(lon) > 180 || Math.abs(lat) > 90)
       throw new Unfit(
-        'Its corners are not in degrees: save it in longitude and latitude (WGS 84).',
+        say`Its corners are not in degrees: save it in longitude and latitude (WGS 84).`,
         'outline',
       );
     return [lon, lat];
@@ -57,13 +58,13 @@ export function mustBePlace(
   const km = kmBetween(corners[0], [near.longitudeDeg, near.latitudeDeg]);
   if (km > FARTHEST_KM)
     throw new Unfit(
-      `That place is ${Math.round(km)} km from the nursery. Check that longitude comes before latitude.`,
+      say`That place is ${Math.round(km)} km from the nursery. Check that longitude comes before latitude.`,
       'outline',
     );
   const m2 = outlineM2(corners);
-  if (m2 < SMALLEST_M2) throw new Unfit('That outline holds next to no ground.', 'outline');
+  if (m2 < SMALLEST_M2) throw new Unfit(say`That outline holds next to no ground.`, 'outline');
   if (m2 > LARGEST_M2)
-    throw new Unfit(`That outline holds ${Math.round(m2 / 1e6)} km²: check it.`, 'outline');
+    throw new Unfit(say`That outline holds ${Math.round(m2 / 1e6)} km²: check it.`, 'outline');
 }
 
 function polygonsIn(json: unknown): unknown[] {

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { Beta } from '../chance/beta';
 import { betaMean } from '../chance/beta';
 import { betaCdf, betaQuantile } from '../chance/betaCdf';
@@ -50,8 +51,8 @@ export function survivalGroups(
   level: number = SURVIVAL_LEVEL,
 ): SurvivalGroups {
   if (cases.some(({ alive, dead }) => !(alive >= 0 && dead >= 0)))
-    throw new Unfit('Trees alive and dead are 0 or more.');
-  if (!(level > 0 && level < 1)) throw new Unfit('A level lies between 0 and 1.');
+    throw new Unfit(say`Trees alive and dead are 0 or more.`);
+  if (!(level > 0 && level < 1)) throw new Unfit(say`A level lies between 0 and 1.`);
   const seen = cases.filter(({ alive, dead }) => alive + dead > 0);
   const byGroup = new Map<string, Outcome[]>();
   for (const { group, alive, dead } of seen)

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { HoldState } from '../growing/humidityHold';
 import { OPENINGS } from '../growing/humidityHold';
@@ -16,31 +17,31 @@ export interface HoldAsk {
 export function holdActWords({ code, state }: HoldAsk, day: EpochDay): ActWords {
   const { next, opened, flushes, wilted } = state;
   const late = day - next.on;
-  const since = late > 0 ? `, ${several(late, 'day')} past its day` : '';
+  const since = late > 0 ? say`, ${several(late, 'day')} past its day` : '';
   switch (next.what) {
     case 'look':
       return {
-        title: `Look into the hold of ${code}`,
-        reason: `Shut in humid air, ${several(flushes, 'flush', 'flushes')} of leaves seen${since}: it opens after two, or after one and three weeks.`,
-        waiting: 'Mould and dry fibre go unseen; plants that could be opened grow soft (usual experience).',
+        title: say`Look into the hold of ${code}`,
+        reason: say`Shut in humid air, ${several(flushes, 'flush', 'flushes')} of leaves seen${since}: it opens after two, or after one and three weeks.`,
+        waiting: say`Mould and dry fibre go unseen; plants that could be opened grow soft (usual experience).`,
       };
     case 'open':
       return {
-        title: `Open ${code} a little more: step ${opened + 1} of ${OPENINGS}`,
-        reason: `${wilted ? 'They wilted and were shut again by a step' : opened ? `Opened ${several(opened, 'time')}` : `${several(flushes, 'flush', 'flushes')} of leaves seen`}${since}. Evening or a dull day is best; note it where they wilt.`,
-        waiting: 'A day left out costs a day; opened by two steps at once they wilt (usual experience).',
+        title: say`Open ${code} a little more: step ${opened + 1} of ${OPENINGS}`,
+        reason: `${wilted ? say`They wilted and were shut again by a step` : opened ? say`Opened ${several(opened, 'time')}` : say`${several(flushes, 'flush', 'flushes')} of leaves seen`}${since}. Evening or a dull day is best; note it where they wilt.`,
+        waiting: say`A day left out costs a day; opened by two steps at once they wilt (usual experience).`,
       };
     case 'light':
       return {
-        title: `Move ${code} to more light`,
-        reason: `Quite open; ${several(state.light, 'step')} of three from shade to sun${since}.`,
-        waiting: 'Kept in shade they grow long and soft (usual experience).',
+        title: say`Move ${code} to more light`,
+        reason: say`Quite open; ${several(state.light, 'step')} of three from shade to sun${since}.`,
+        waiting: say`Kept in shade they grow long and soft (usual experience).`,
       };
     case 'end':
       return {
-        title: `${code} is through its hold: count what lives`,
-        reason: 'Open and in full light. What came through tells how the next one is done.',
-        waiting: 'Until it is ended Today asks each day.',
+        title: say`${code} is through its hold: count what lives`,
+        reason: say`Open and in full light. What came through tells how the next one is done.`,
+        waiting: say`Until it is ended Today asks each day.`,
       };
   }
 }

@@ -1,3 +1,4 @@
+import { say, inWords } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { Guard } from '../survival/trees';
 import { shortDate, yearOf } from '../words/dates';
@@ -22,13 +23,13 @@ export type PlantingAsk = {
     }
 );
 
-const guardWords: Record<Exclude<Guard, 'none'>, string> = {
+const guardWords: Record<Exclude<Guard, 'none'>, string> = inWords({
   mesh: 'mesh guards',
   'vented tube': 'vented tubes',
   'closed tube': 'closed tubes',
-};
+});
 
-const autumnWords = ['Its first autumn', 'Its second autumn', 'Its third autumn'];
+const autumnWords = inWords(['Its first autumn', 'Its second autumn', 'Its third autumn']);
 
 /** What a planting asks for, in words: which, why, and what waiting does. */
 export function plantingActWords(ask: PlantingAsk, day: EpochDay): ActWords {
@@ -36,15 +37,14 @@ export function plantingActWords(ask: PlantingAsk, day: EpochDay): ActWords {
   const date = (value: EpochDay) => shortDate(value, yearOf(day));
   if (ask.kind === 'walk')
     return {
-      title: `Walk ${name}: which trees live?`,
-      reason: `${autumnWords[ask.autumn - 1]} since it was planted, from ${date(ask.due)}: what died in summer shows before the leaves fall (a rule of thumb).`,
-      waiting:
-        'Walked in winter, a tree at rest is taken for dead more easily; what is to be replaced is ordered late.',
+      title: say`Walk ${name}: which trees live?`,
+      reason: say`${autumnWords[ask.autumn - 1]} since it was planted, from ${date(ask.due)}: what died in summer shows before the leaves fall (a rule of thumb).`,
+      waiting: say`Walked in winter, a tree at rest is taken for dead more easily; what is to be replaced is ordered late.`,
     };
   const { on, guard, scorch } = ask;
   return {
-    title: `Raise, vent or take off the ${guardWords[guard]} in ${name}`,
-    reason: `By the day’s heat of ${date(on)} the air in them came ${scorch ? 'to where leaders scorch' : 'near to where leaders scorch'} (full sun and still air; a rule of thumb). The planting shows how warm.`,
-    waiting: `${scorch ? 'Each such day' : 'A day a little hotter'} can burn the leaders of ${several(trees, 'tree')}. Where deer come, vent or raise them rather than take them off.`,
+    title: say`Raise, vent or take off the ${guardWords[guard]} in ${name}`,
+    reason: say`By the day’s heat of ${date(on)} the air in them came ${scorch ? say`to where leaders scorch` : say`near to where leaders scorch`} (full sun and still air; a rule of thumb). The planting shows how warm.`,
+    waiting: say`${scorch ? say`Each such day` : say`A day a little hotter`} can burn the leaders of ${several(trees, 'tree')}. Where deer come, vent or raise them rather than take them off.`,
   };
 }

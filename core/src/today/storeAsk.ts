@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { Keeps } from '../lifting/storeClock';
 import { shortDate, yearOf } from '../words/dates';
@@ -25,41 +26,41 @@ export type StoreAsk = {
 export function storeActWords(ask: StoreAsk, day: EpochDay): ActWords {
   const { place, trees } = ask;
   const date = (value: EpochDay) => shortDate(value, yearOf(day));
-  const where = place || 'no place said';
+  const where = place || say`no place said`;
   switch (ask.kind) {
     case 'look': {
-      const seen = ask.last === null ? 'not looked at yet' : `last looked at ${date(ask.last)}`;
+      const seen = ask.last === null ? say`not looked at yet` : say`last looked at ${date(ask.last)}`;
       const signs = ask.signs.length ? `: ${ask.signs.join(', ')}` : '';
       return {
-        title: `Look at what lies in ${where}`,
-        reason: `${several(trees, 'tree')}, there since ${date(ask.since)}, ${seen}${signs}. Roots moist, no mould, buds still?`,
-        waiting: 'Dry roots and moulds go unseen until they kill (usual experience).',
+        title: say`Look at what lies in ${where}`,
+        reason: say`${several(trees, 'tree')}, there since ${date(ask.since)}, ${seen}${signs}. Roots moist, no mould, buds still?`,
+        waiting: say`Dry roots and moulds go unseen until they kill (usual experience).`,
       };
     }
     case 'leave': {
       const why = {
-        buds: 'in one year of ten their buds are then within two weeks of bursting',
-        store: 'moulds and used-up reserves come then, whatever their buds do (a rule of thumb)',
-        packed: 'they keep packed for two weeks (a rule of thumb)',
+        buds: say`in one year of ten their buds are then within two weeks of bursting`,
+        store: say`moulds and used-up reserves come then, whatever their buds do (a rule of thumb)`,
+        packed: say`they keep packed for two weeks (a rule of thumb)`,
       }[ask.keeps.by];
       // Its day gone by, the day is no longer what is asked for.
       if (ask.keeps.until < day)
         return {
-          title: `Say what became of ${ask.name} in ${where}: sent, planted or gone`,
-          reason: `${several(trees, 'tree')} should have left by ${date(ask.keeps.until)}: ${why}.`,
-          waiting: 'Until somebody says so, the books hold trees that may not be there.',
+          title: say`Say what became of ${ask.name} in ${where}: sent, planted or gone`,
+          reason: say`${several(trees, 'tree')} should have left by ${date(ask.keeps.until)}: ${why}.`,
+          waiting: say`Until somebody says so, the books hold trees that may not be there.`,
         };
       return {
-        title: `Send or plant ${ask.name} out of ${where} by ${date(ask.keeps.until)}`,
+        title: say`Send or plant ${ask.name} out of ${where} by ${date(ask.keeps.until)}`,
         reason: `${several(trees, 'tree')}: ${why}.`,
-        waiting: 'Planted with buds moving, more of them die, most in a dry spring.',
+        waiting: say`Planted with buds moving, more of them die, most in a dry spring.`,
       };
     }
     case 'frost':
       return {
-        title: `Cover the roots in ${where}`,
-        reason: `The three days up to ${date(ask.on)} had a mean below freezing: the ground they lie in is taken to freeze then (a rule of thumb).`,
-        waiting: `Bare roots die at a few degrees below freezing; ${several(trees, 'tree')} lie there.`,
+        title: say`Cover the roots in ${where}`,
+        reason: say`The three days up to ${date(ask.on)} had a mean below freezing: the ground they lie in is taken to freeze then (a rule of thumb).`,
+        waiting: say`Bare roots die at a few degrees below freezing; ${several(trees, 'tree')} lie there.`,
       };
   }
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { whenFor, type When } from '../calendar/when';
 import { agendaOf, type ActMark, type Agenda, type AgendaItem, type Tuning } from './agenda';
@@ -210,7 +211,7 @@ function lyingItem(ask: StoreAsk, day: EpochDay): TodayItem {
     trees,
     part: 'lifted',
     of: 'lying',
-    about: place || 'no place said',
+    about: place || say`no place said`,
     words: storeActWords(ask, day),
   } as const;
   switch (ask.kind) {

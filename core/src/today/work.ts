@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** Kinds of work an act of Today asks for. */
@@ -75,7 +76,7 @@ export function workRates(done: readonly WorkDone[]): Record<WorkKind, LearntRat
     let [taken, expected, times] = [0, 0, 0];
     for (const record of done) {
       if (record.work !== work) continue;
-      if (!(record.minutes > 0)) throw new Unfit('Work takes a time above 0.');
+      if (!(record.minutes > 0)) throw new Unfit(say`Work takes a time above 0.`);
       taken += record.minutes;
       expected += start.fixedMinutes + start.minutesPerTree * record.trees;
       times++;

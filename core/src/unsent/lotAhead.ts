@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { Evidence, LotRow, NewStage, Stage } from '../contract';
 import { causeOfEvent } from '../growing/events';
 import { summarise } from '../growth/sample';
@@ -50,7 +51,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
         return [{ entry: id, on, what, n, mean, sd }];
       };
       return once(lot, id, () => {
-        someStand(lot, 'count what came up first');
+        someStand(lot, say`count what came up first`);
         return seen(lot, on, {
           sizes: [...lot.evidence.sizes, ...of('height', heightsCm), ...of('diameter', diametersMm)],
         });
@@ -60,8 +61,8 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       const { id, on, note = '', scores, spoiled } = write.body;
       return once(lot, id, () => {
         if (lot.row.stage.containerTypeId === null)
-          throw new Unfit(`${lot.row.code} stands in a bed: it has no plugs to score.`);
-        mustStand(lot, scores.length, 'plugs scored');
+          throw new Unfit(say`${lot.row.code} stands in a bed: it has no plugs to score.`);
+        mustStand(lot, scores.length, say`plugs scored`);
         return moved(
           seen(lot, on, { pulls: [...lot.evidence.pulls, { entry: id, on, scores, spoiled, note }] }),
           { id, on, note },
@@ -72,7 +73,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
     case 'inspectRoots': {
       const { id, on, note = '', plant, spoiled } = write.body;
       return once(lot, id, () => {
-        someStand(lot, 'there is no plant to pull');
+        someStand(lot, say`there is no plant to pull`);
         return moved(
           seen(lot, on, { roots: [...lot.evidence.roots, { entry: id, on, plant, spoiled, note }] }),
           { id, on, note },
@@ -113,7 +114,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
             once(before, id, () => {
               const { containerTypeId, trays } = before.row.stage;
               if (containerTypeId === null || trays === null)
-                throw new Unfit(`${before.row.code} stands in a bed and cannot be carried.`);
+                throw new Unfit(say`${before.row.code} stands in a bed and cannot be carried.`);
               const stage: NewStage = { kind: 'container', id: stageId, placeId, containerTypeId, trays };
               return movedOn(before, { id, on, note }, stage, 0, null);
             }),
@@ -215,7 +216,7 @@ function moved(
     if (gained) held[gained] += count;
     if (left && held[left] < 0)
       throw new Unfit(
-        `${count} ${from === 'standing' ? 'trees' : `of what is ${from}`} to go, but ${held[left] + count} of ${row.code} are there.`,
+        say`${count} ${from === 'standing' ? say`trees` : say`of what is ${from}`} to go, but ${held[left] + count} of ${row.code} are there.`,
       );
   }
   const before = evidence.movements.length;
@@ -234,11 +235,11 @@ function moved(
 }
 
 function someStand({ row }: LotKnown, first: string): void {
-  if (row.held.standing === 0) throw new Unfit(`Nothing of ${row.code} stands; ${first}.`);
+  if (row.held.standing === 0) throw new Unfit(say`Nothing of ${row.code} stands; ${first}.`);
 }
 function mustStand({ row }: LotKnown, count: number, what: string): void {
   if (count > row.held.standing)
-    throw new Unfit(`${count} ${what}, but ${row.held.standing} of ${row.code} stand.`);
+    throw new Unfit(say`${count} ${what}, but ${row.held.standing} of ${row.code} stand.`);
 }
 
 /** Standing somewhere else from a day on. */
@@ -251,12 +252,12 @@ function movedOn(
 ): LotKnown {
   const { row, evidence } = lot;
   const { on } = entry;
-  someStand(lot, 'there is nothing to move');
+  someStand(lot, say`there is nothing to move`);
   if (on <= row.stage.startedOn)
     throw new Unfit(
-      `${row.code} has stood where it is since ${row.stage.startedOn}; a move comes after that.`,
+      say`${row.code} has stood where it is since ${row.stage.startedOn}; a move comes after that.`,
     );
-  if (lost > 0 && cause === null) throw new Unfit('Say what became of those lost in moving.');
+  if (lost > 0 && cause === null) throw new Unfit(say`Say what became of those lost in moving.`);
   const stage: Stage = {
     id: to.id,
     placeId: to.placeId,
@@ -286,7 +287,7 @@ function without(lot: LotKnown, entry: string, undo: { id: string; on: string })
   const { row, evidence } = lot;
   const shift = evidence.shifts.find((one) => one.entry === entry);
   if (shift && shift.to !== row.stage.id)
-    throw new Unfit('It has been moved again since; take the later move back first.');
+    throw new Unfit(say`It has been moved again since; take the later move back first.`);
   const struck = Object.fromEntries(
     kinds.map((kind) => [kind, evidence[kind].filter((one) => one.entry !== entry)]),
   ) as Pick<Evidence, (typeof kinds)[number]>;
@@ -307,7 +308,7 @@ function without(lot: LotKnown, entry: string, undo: { id: string; on: string })
   };
   return back.reduce(
     (before, m) =>
-      moved(before, { id: undo.id, on: m.on > undo.on ? m.on : undo.on, note: 'taken back' }, [m]),
+      moved(before, { id: undo.id, on: m.on > undo.on ? m.on : undo.on, note: say`taken back` }, [m]),
     there,
   );
 }

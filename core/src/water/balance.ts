@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { dayOfYear, type EpochDay } from '../calendar/day';
 import { extraterrestrialRadiation, hargreaves } from '../weather/evapotranspiration';
@@ -39,14 +40,14 @@ export function bucketHolds(
     value: { heldMm, allowedMm, runMinutes },
     working: [
       {
-        what: 'Water held that plants can take',
+        what: say`Water held that plants can take`,
         expression: sum`${bucket.depthMm} × ${bucket.heldShare}`,
         result: heldMm,
         unit: 'mm',
-        inputs: [{ name: 'share of water held', value: bucket.heldShare, origin: 'starting' }],
+        inputs: [{ name: say`share of water held`, value: bucket.heldShare, origin: 'starting' }],
       },
       {
-        what: 'May dry down by',
+        what: say`May dry down by`,
         expression: sum`${heldMm} × ${bucket.dryDown}`,
         result: allowedMm,
         unit: 'mm',
@@ -55,7 +56,7 @@ export function bucketHolds(
       ...(bucket.applicationMmPerH > 0
         ? [
             {
-              what: 'Run time that fills it again',
+              what: say`Run time that fills it again`,
               expression: sum`${allowedMm} ÷ ${bucket.applicationMmPerH} × 60`,
               result: runMinutes,
               unit: 'min',
@@ -135,7 +136,7 @@ export function waterYears(
         et0Mm[i] = hargreaves(low, high, extraterrestrialRadiation(site.latitudeDeg, dayOfYear(first + i)));
       rainMm[i] = series.rainMm[at] || 0;
     }
-    if (missing <= days * 0.1) years.push({ label: `${back} years ago`, et0Mm, rainMm });
+    if (missing <= days * 0.1) years.push({ label: say`${back} years ago`, et0Mm, rainMm });
   }
   return years;
 }
@@ -171,9 +172,9 @@ export function waterPlan(
   years: readonly WaterYear[],
   firstMonday: EpochDay,
 ): Worked<WaterPlan> {
-  if (!years.length) throw new Unfit('Watering is planned from past years of weather: import some.');
+  if (!years.length) throw new Unfit(say`Watering is planned from past years of weather: import some.`);
   if (!(bucket.depthMm > 0 && bucket.heldShare > 0))
-    throw new Unfit('A bed needs a depth and a medium that holds water.');
+    throw new Unfit(say`A bed needs a depth and a medium that holds water.`);
   const days = years[0].et0Mm.length;
   const count = Math.floor(days / 7);
   const times = years.map((year) => {
@@ -208,19 +209,19 @@ export function waterPlan(
     working: [
       ...holds.working,
       {
-        what: 'Crop coefficient',
+        what: say`Crop coefficient`,
         expression: sum`0.3 + 0.7 × ${bucket.canopyCover}`,
         result: cropCoefficient(bucket.canopyCover),
         source: 'FAO-56: 0.3 bare to 1.0 closed',
       },
       {
-        what: 'Waterings over the season, mean of the years',
-        how: `Day by day over ${years.length} past years: yesterday’s lack + coefficient × evaporation − rain, watered when it passes the dry-down.`,
+        what: say`Waterings over the season, mean of the years`,
+        how: say`Day by day over ${years.length} past years: yesterday’s lack + coefficient × evaporation − rain, watered when it passes the dry-down.`,
         result: weeks.reduce((total, w) => total + w.times, 0),
         source: 'Hargreaves–Samani evapotranspiration (FAO-56 eq. 52)',
       },
       {
-        what: 'Years in which rain alone is enough',
+        what: say`Years in which rain alone is enough`,
         expression: `${put(rainOnlyShare * years.length)} ÷ ${years.length}`,
         result: rainOnlyShare,
       },

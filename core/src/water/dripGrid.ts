@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -28,7 +29,7 @@ export interface DripGrid {
 export function dripGrid(choice: DripChoice): Worked<DripGrid> {
   const { insideLengthMm, insideWidthMm, lineSpacingMm, emitterSpacingMm, emitterFlowLph } = choice;
   for (const value of Object.values(choice))
-    if (!(value > 0)) throw new Unfit('Bed, spacings and emitter flow must all be above 0.');
+    if (!(value > 0)) throw new Unfit(say`Bed, spacings and emitter flow must all be above 0.`);
   const lines = Math.max(1, Math.floor(insideWidthMm / lineSpacingMm));
   const emittersPerLine = Math.max(1, Math.floor(insideLengthMm / emitterSpacingMm));
   const emitters = lines * emittersPerLine;
@@ -49,24 +50,24 @@ export function dripGrid(choice: DripChoice): Worked<DripGrid> {
     },
     working: [
       {
-        what: 'Lines',
+        what: say`Lines`,
         expression: sum`max(1, floor(${insideWidthMm} ÷ ${lineSpacingMm}))`,
         result: lines,
       },
       {
-        what: 'Emitters on a line',
+        what: say`Emitters on a line`,
         expression: sum`max(1, floor(${insideLengthMm} ÷ ${emitterSpacingMm}))`,
         result: emittersPerLine,
       },
       {
-        what: 'Flow of the bed',
+        what: say`Flow of the bed`,
         expression: sum`${lines} × ${emittersPerLine} × ${emitterFlowLph}`,
         result: totalFlowLph,
         unit: 'L/h',
-        inputs: [{ name: 'flow of an emitter', value: emitterFlowLph, unit: 'L/h', origin: 'choice' }],
+        inputs: [{ name: say`flow of an emitter`, value: emitterFlowLph, unit: 'L/h', origin: 'choice' }],
       },
       {
-        what: 'Application rate',
+        what: say`Application rate`,
         expression: sum`${totalFlowLph} ÷ ${areaM2}`,
         result: applicationMmPerH,
         unit: 'mm/h',

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -37,11 +38,11 @@ export const LEAST_UNIFORMITY_PCT = 85;
 export function lateralUniformity(lateral: Lateral): Worked<LateralFlow> {
   const { emitters, emitterSpacingM, nominalFlowLph, nominalPressureM, insideDiameterMm } = lateral;
   if (!(lateral.inletPressureM > 0))
-    throw new Unfit('Without pressure at the inlet no water comes out: measure it, or raise the tank.');
+    throw new Unfit(say`Without pressure at the inlet no water comes out: measure it, or raise the tank.`);
   if (!(Number.isInteger(emitters) && emitters >= 1 && emitters <= 5000))
-    throw new Unfit('A line has from 1 to 5000 emitters.');
+    throw new Unfit(say`A line has from 1 to 5000 emitters.`);
   if (!(emitterSpacingM > 0 && nominalFlowLph > 0 && nominalPressureM > 0 && insideDiameterMm > 0))
-    throw new Unfit('Spacing, emitter flow, its pressure and the pipe must all be above 0.');
+    throw new Unfit(say`Spacing, emitter flow, its pressure and the pipe must all be above 0.`);
   let low = 0;
   let high = lateral.inletPressureM;
   for (let i = 0; i < 60; i++) {
@@ -60,20 +61,20 @@ export function lateralUniformity(lateral: Lateral): Worked<LateralFlow> {
     value: { flowsLph, totalFlowLph, emissionUniformityPct, endPressureM: low },
     working: [
       {
-        what: 'Pressure at the far end',
-        how: `Stretch by stretch from the far end: each loses 7.89·10⁷·Q^1.75/D^4.75 m per 100 m in a ${insideDiameterMm} mm pipe.`,
+        what: say`Pressure at the far end`,
+        how: say`Stretch by stretch from the far end: each loses 7.89·10⁷·Q^1.75/D^4.75 m per 100 m in a ${insideDiameterMm} mm pipe.`,
         result: low,
         unit: 'm',
         source: 'Keller & Bliesner 1990',
       },
       {
-        what: 'Emission uniformity',
+        what: say`Emission uniformity`,
         expression: sum`100 × (1 − 1.27 × ${lateral.manufacturingCv}) × ${least} ÷ ${mean}`,
         result: emissionUniformityPct,
         unit: '%',
         inputs: [
-          { name: 'least flow', value: least, unit: 'L/h', origin: 'choice' },
-          { name: 'mean flow', value: mean, unit: 'L/h', origin: 'choice' },
+          { name: say`least flow`, value: least, unit: 'L/h', origin: 'choice' },
+          { name: say`mean flow`, value: mean, unit: 'L/h', origin: 'choice' },
         ],
         source: 'Keller & Bliesner 1990',
       },

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { sum, type Worked } from '../working/working';
 
 /** How one place wants to be watered in a week. */
@@ -28,7 +29,12 @@ export function zoneRun(places: readonly Thirst[]): Worked<ZoneRun> {
     return {
       value: { minutes: 0, everyDays: LONGEST_DAYS },
       working: [
-        { what: 'Run time', how: 'Rain is enough for every place of the zone.', result: 0, unit: 'min' },
+        {
+          what: say`Run time`,
+          how: say`Rain is enough for every place of the zone.`,
+          result: 0,
+          unit: 'min',
+        },
       ],
     };
   const everyDays = Math.max(1, Math.floor(Math.min(...thirsty.map((p) => p.everyDays))));
@@ -39,13 +45,13 @@ export function zoneRun(places: readonly Thirst[]): Worked<ZoneRun> {
     value: { minutes, everyDays },
     working: [
       {
-        what: 'Days between runs, whole, of the thirstiest',
+        what: say`Days between runs, whole, of the thirstiest`,
         expression: `max(1, floor(min(${thirsty.map((p) => sum`${p.everyDays}`).join(', ')})))`,
         result: everyDays,
         unit: 'd',
       },
       {
-        what: `Run time that ${most.name} needs by then`,
+        what: say`Run time that ${most.name} needs by then`,
         expression: sum`${most.runMinutes} × min(1, ${everyDays} ÷ ${most.everyDays})`,
         result: need(most),
         unit: 'min',

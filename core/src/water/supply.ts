@@ -1,15 +1,17 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
 /** What a tap gives, by filling a bucket. @returns L/h @throws Unfit when either is not above 0 */
 export function bucketTest(litres: number, seconds: number): Worked<number> {
-  if (!(litres > 0 && seconds > 0)) throw new Unfit('A bucket test needs litres and seconds, both above 0.');
+  if (!(litres > 0 && seconds > 0))
+    throw new Unfit(say`A bucket test needs litres and seconds, both above 0.`);
   const value = (litres / seconds) * 3600;
   return {
     value,
     working: [
       {
-        what: 'What the tap gives',
+        what: say`What the tap gives`,
         expression: sum`${litres} ÷ ${seconds} × 3600`,
         result: value,
         unit: 'L/h',
@@ -46,7 +48,7 @@ export function zonesFor(
   for (const { placeId, flowLph } of [...drawings].sort((a, b) => b.flowLph - a.flowLph)) {
     if (flowLph > limit)
       throw new Unfit(
-        `${nameOf(placeId)} alone needs ${Math.round(flowLph)} L/h; the tap gives ${Math.round(supplyLph)} and ${Math.round(limit)} of it may be drawn. Take fewer lines, wider spacing or smaller emitters.`,
+        say`${nameOf(placeId)} alone needs ${Math.round(flowLph)} L/h; the tap gives ${Math.round(supplyLph)} and ${Math.round(limit)} of it may be drawn. Take fewer lines, wider spacing or smaller emitters.`,
       );
     const zone = zones.find((z) => z.flowLph + flowLph <= limit + 1e-9);
     if (zone) {

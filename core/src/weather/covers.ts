@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { put, type Worked } from '../working/working';
 
@@ -38,18 +39,21 @@ export interface CoverFit {
 export function fitCover(pairs: readonly CoverPair[]): Worked<CoverFit> {
   if (pairs.length < FEWEST_PAIRS)
     throw new Unfit(
-      `${pairs.length} days were measured in both; a cover is fitted from ${FEWEST_PAIRS} or more.`,
+      say`${pairs.length} days were measured in both; a cover is fitted from ${FEWEST_PAIRS} or more.`,
     );
   const low = spreadOf(pairs.map((p) => p.under.tMinC - p.open.tMinC));
   const high = spreadOf(pairs.map((p) => p.under.tMaxC - p.open.tMaxC));
   const value = { lowC: low.mean, highC: high.mean, lowSd: low.sd, highSd: high.sd, days: pairs.length };
   const step = (what: string, s: { mean: number; sd: number }) => ({
     what,
-    how: `Mean of ${pairs.length} daily differences; single days spread ${put(s.sd)} °C about it.`,
+    how: say`Mean of ${pairs.length} daily differences; single days spread ${put(s.sd)} °C about it.`,
     result: s.mean,
     unit: '°C',
   });
-  return { value, working: [step('Nights under it against the open', low), step('Days under it', high)] };
+  return {
+    value,
+    working: [step(say`Nights under it against the open`, low), step(say`Days under it`, high)],
+  };
 }
 
 function spreadOf(values: readonly number[]): { mean: number; sd: number } {

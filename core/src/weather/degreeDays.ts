@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** A day's temperatures. */
@@ -18,7 +19,8 @@ export interface DayTemps {
  */
 export function degreeDays(day: DayTemps, baseC: number, upperC?: number): number {
   const { tMinC, tMaxC } = day;
-  if (!(tMinC <= tMaxC)) throw new Unfit('A day needs a lowest temperature that is not above its highest.');
+  if (!(tMinC <= tMaxC))
+    throw new Unfit(say`A day needs a lowest temperature that is not above its highest.`);
   const above = sineAbove(tMinC, tMaxC, baseC);
   return upperC === undefined ? above : above - sineAbove(tMinC, tMaxC, upperC);
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { sum, type Worked } from '../working/working';
 
@@ -13,7 +14,7 @@ const ALBEDO = 0.23;
  * @returns MJ m⁻² d⁻¹
  */
 export function extraterrestrialRadiation(latitudeDeg: number, dayOfYear: number): number {
-  if (!(Math.abs(latitudeDeg) <= 90)) throw new Unfit('A latitude lies between −90 and 90.');
+  if (!(Math.abs(latitudeDeg) <= 90)) throw new Unfit(say`A latitude lies between −90 and 90.`);
   const phi = (latitudeDeg * Math.PI) / 180;
   const turn = (2 * Math.PI * dayOfYear) / 365;
   const distance = 1 + 0.033 * Math.cos(turn); // eq. 23
@@ -59,7 +60,7 @@ export function referenceEvapotranspiration(
       value,
       working: [
         {
-          what: 'Reference evapotranspiration, from temperatures alone',
+          what: say`Reference evapotranspiration, from temperatures alone`,
           expression: sum`max(0, 0.0023 × (${mean} + 17.8) × sqrt(${day.tMaxC} − ${day.tMinC}) × ${ra} × ${MM_PER_MJ})`,
           result: value,
           unit: 'mm/d',
@@ -90,13 +91,13 @@ export function referenceEvapotranspiration(
     value,
     working: [
       {
-        what: 'Net radiation',
+        what: say`Net radiation`,
         expression: sum`(1 − ${ALBEDO}) × ${solarMj} − ${longwave}`,
         result: net,
         unit: 'MJ/m²',
       },
       {
-        what: 'Reference evapotranspiration, from humidity, wind and sun',
+        what: say`Reference evapotranspiration, from humidity, wind and sun`,
         expression: sum`max(0, (${MM_PER_MJ} × ${slope} × ${net} + ${gamma} × 900 × ${windMs} × (${saturation} − ${actual}) ÷ (${mean} + 273)) ÷ (${slope} + ${gamma} × (1 + 0.34 × ${windMs})))`,
         result: value,
         unit: 'mm/d',

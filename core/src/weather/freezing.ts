@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** Heat that a cubic metre of water gives up as it freezes, J (334 kJ/kg). */
@@ -25,7 +26,7 @@ export function freezeThroughHours({
   conductivityWmK: number;
 }): number | null {
   if (!(thicknessMm > 0 && waterShare > 0 && conductivityWmK > 0 && Number.isFinite(airC)))
-    throw new Unfit('Thickness, water and conductivity must be above 0.');
+    throw new Unfit(say`Thickness, water and conductivity must be above 0.`);
   if (airC >= 0) return null;
   const half = thicknessMm / 2000;
   return (FREEZING_J_PER_M3 * waterShare * half ** 2) / (2 * conductivityWmK * -airC) / 3600;

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { dayOfYear, type EpochDay } from '../calendar/day';
 import { gammaDraw, normalDraw, seededRandom } from '../chance/random';
@@ -17,7 +18,7 @@ export function generateWeather(
   days: number,
   seed: number,
 ): WeatherSeries {
-  if (!(days > 0)) throw new Unfit('Weather can be made for one day or more.');
+  if (!(days > 0)) throw new Unfit(say`Weather can be made for one day or more.`);
   const random = seededRandom(seed);
   const series: WeatherSeries = {
     start,

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { DayTemps } from './degreeDays';
 
@@ -12,8 +13,8 @@ export const CHILL_HIGH_C = 7.2;
  */
 export function hoursBetween(day: DayTemps, lowC = CHILL_LOW_C, highC = CHILL_HIGH_C): number {
   if (!(day.tMinC <= day.tMaxC))
-    throw new Unfit('A day needs a lowest temperature that is not above its highest.');
-  if (!(lowC <= highC)) throw new Unfit('The lower limit must not be above the upper one.');
+    throw new Unfit(say`A day needs a lowest temperature that is not above its highest.`);
+  if (!(lowC <= highC)) throw new Unfit(say`The lower limit must not be above the upper one.`);
   return hoursBelow(day, highC, true) - hoursBelow(day, lowC, false);
 }
 

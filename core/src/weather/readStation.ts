@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { guessDateOrder, readDate, readNumber, type DateOrder } from '../tabular/fields';
 
@@ -68,19 +69,20 @@ function safeNumber(text: string): number {
 export function readStationDay(row: readonly string[], columns: StationColumns): StationDay {
   const date = readDate(row[columns.date] ?? '', columns.dateOrder);
   const toC = (value: number) => (columns.temperature === 'F' ? ((value - 32) * 5) / 9 : value);
-  const low = readNumber(row[columns.tMin] ?? '', 'Lowest temperature');
-  const high = readNumber(row[columns.tMax] ?? '', 'Highest temperature');
-  if (low === null || high === null) throw new Unfit(`${date}: a temperature is missing.`);
+  const low = readNumber(row[columns.tMin] ?? '', say`Lowest temperature`);
+  const high = readNumber(row[columns.tMax] ?? '', say`Highest temperature`);
+  if (low === null || high === null) throw new Unfit(say`${date}: a temperature is missing.`);
   const tMinC = round(toC(low));
   const tMaxC = round(toC(high));
   for (const t of [tMinC, tMaxC]) {
-    if (t < -60 || t > 60) throw new Unfit(`${date}: ${t} °C is outside −60 to 60 °C.`);
+    if (t < -60 || t > 60) throw new Unfit(say`${date}: ${t} °C is outside −60 to 60 °C.`);
   }
-  if (tMinC > tMaxC) throw new Unfit(`${date}: the lowest, ${tMinC} °C, is above the highest, ${tMaxC} °C.`);
-  const wet = columns.rain === null ? null : readNumber(row[columns.rain] ?? '', 'Rain');
+  if (tMinC > tMaxC)
+    throw new Unfit(say`${date}: the lowest, ${tMinC} °C, is above the highest, ${tMaxC} °C.`);
+  const wet = columns.rain === null ? null : readNumber(row[columns.rain] ?? '', say`Rain`);
   const rainMm = wet === null ? null : round(columns.rainUnit === 'in' ? wet * 25.4 : wet);
   if (rainMm !== null && (rainMm < 0 || rainMm > 600)) {
-    throw new Unfit(`${date}: rain of ${rainMm} mm is outside 0 to 600 mm a day.`);
+    throw new Unfit(say`${date}: rain of ${rainMm} mm is outside 0 to 600 mm a day.`);
   }
   return { date, tMinC, tMaxC, rainMm };
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { cellMlOf, type Home } from '../home/home';
 import { addYears, dayOfYear, type EpochDay } from '../calendar/day';
 import { autumnStart, growthStop, heatStart, seasonStrip } from '../calendar/season';
@@ -190,19 +191,23 @@ function riskOf({ kind }: WeatherEvent, { home }: ExposedLot, age: number): stri
   switch (kind) {
     case 'late frost':
       return age <= SOFT_DAYS
-        ? 'soft seedlings'
+        ? say`soft seedlings`
         : potted && home.cover
           ? null
           : age <= 400
-            ? 'new leaves'
+            ? say`new leaves`
             : null;
     case 'hard frost':
-      return potted && !home.cover ? 'roots freeze through in containers' : null;
+      return potted && !home.cover ? say`roots freeze through in containers` : null;
     case 'heat':
-      return small ? 'small cells dry out and heat through' : age <= SOFT_DAYS ? 'soft seedlings' : null;
+      return small
+        ? say`small cells dry out and heat through`
+        : age <= SOFT_DAYS
+          ? say`soft seedlings`
+          : null;
     case 'drying wind':
-      return small ? 'small cells dry out' : age <= SOFT_DAYS ? 'soft seedlings' : null;
+      return small ? say`small cells dry out` : age <= SOFT_DAYS ? say`soft seedlings` : null;
     case 'downpour':
-      return age <= SOFT_DAYS ? 'seedlings washed out or flattened' : null;
+      return age <= SOFT_DAYS ? say`seedlings washed out or flattened` : null;
   }
 }

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /** Air as roots feel it. */
@@ -14,7 +15,7 @@ export interface Air {
  */
 export function vapourPressureDeficit({ tempC, relativeHumidityPct }: Air): number {
   if (!(relativeHumidityPct >= 0 && relativeHumidityPct <= 100))
-    throw new Unfit('Humidity lies between 0 and 100 %.');
+    throw new Unfit(say`Humidity lies between 0 and 100 %.`);
   return saturated(tempC) * (1 - relativeHumidityPct / 100);
 }
 

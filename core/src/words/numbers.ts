@@ -1,3 +1,4 @@
+import { decimals, nounFor, say } from '../speech/say';
 import { groupThousands } from '../units/units';
 
 /** A whole number with its thousands set apart. */
@@ -6,17 +7,17 @@ export function count(value: number): string {
 }
 
 export function percent(share: number, digits = 0): string {
-  return `${(share * 100).toFixed(digits)}\u00a0%`;
+  return `${decimals((share * 100).toFixed(digits))}\u00a0%`;
 }
 
 /** "1 tree", "3 trees". */
 export function several(value: number, one: string, many = `${one}s`): string {
-  return `${count(value)} ${value === 1 ? one : many}`;
+  return `${count(value)} ${nounFor(value, one, many)}`;
 }
 
 /** A chance as a grower says it, before "forecasts": "1 of 10", "9 of 10". */
 export function odds(chance: number): string {
-  if (chance < 0.05) return 'fewer than 1 of 20';
-  if (chance > 0.95) return 'nearly all';
-  return `${Math.max(1, Math.round(chance * 10))} of 10`;
+  if (chance < 0.05) return say`fewer than 1 of 20`;
+  if (chance > 0.95) return say`nearly all`;
+  return say`${Math.max(1, Math.round(chance * 10))} of 10`;
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import type { Request, RequestHandler } from 'express';
 import { Refusal } from './problems';
@@ -20,7 +21,7 @@ export function generalLimit(requestsPerMinute: number): RequestHandler[] {
       skip: (req) => keyOf(req) === null,
       keyGenerator: (req) => keyOf(req)!,
       handler: (_req, _res, next) =>
-        next(new Refusal(429, 'too-many-requests', 'Too much at once. Wait a minute; nothing is lost.')),
+        next(new Refusal(429, 'too-many-requests', say`Too much at once. Wait a minute; nothing is lost.`)),
     });
   return [
     limit(requestsPerMinute * PEOPLE_AT_AN_ADDRESS, (req) => ipKeyGenerator(req.ip ?? '')),

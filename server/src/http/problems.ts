@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say, inWords } from '@kauri/core';
 import type { Problem } from '@kauri/core/contract';
 import type pg from 'pg';
 import { ZodError } from 'zod';
@@ -20,12 +20,12 @@ export class Refusal extends Error {
 export function staleEdit(
   what: string,
   current: unknown,
-  then = 'Yours is kept on the screen; compare and save again.',
+  then = say`Yours is kept on the screen; compare and save again.`,
 ): Refusal {
-  return new Refusal(409, 'stale-edit', `Someone changed ${what} meanwhile. ${then}`, { current });
+  return new Refusal(409, 'stale-edit', say`Someone changed ${what} meanwhile. ${then}`, { current });
 }
 
-const titles: Record<number, string> = {
+const titles: Record<number, string> = inWords({
   400: 'Not understood',
   401: 'Not signed in',
   403: 'Not allowed',
@@ -37,14 +37,14 @@ const titles: Record<number, string> = {
   500: 'Kauri failed',
   503: 'Not available',
   507: 'No room',
-};
+});
 
 /** What any error means to the caller; never the inside of the server. */
 export function toProblem(error: unknown, requestId: string): Problem {
   const refusal = asRefusal(error);
   return {
     type: `/problems/${refusal.kind}`,
-    title: titles[refusal.status] ?? 'Problem',
+    title: titles[refusal.status] ?? say`Problem`,
     status: refusal.status,
     detail: refusal.message,
     ...refusal.extra,
@@ -62,10 +62,12 @@ function asRefusal(error: unknown): Refusal {
         path,
         message: issue.message.endsWith('.')
           ? issue.message
-          : `${path || 'What was sent'}: ${issue.message}.`,
+          : `${path || say`What was sent`}: ${issue.message}.`,
       };
     });
-    return new Refusal(422, 'invalid', fields[0]?.message ?? 'Something typed cannot be used.', { fields });
+    return new Refusal(422, 'invalid', fields[0]?.message ?? say`Something typed cannot be used.`, {
+      fields,
+    });
   }
   if (error instanceof Unfit) {
     const fields =
@@ -75,11 +77,12 @@ function asRefusal(error: unknown): Refusal {
   const known =
     (error as { code?: unknown })?.code === 'ENOSPC' ? diskFull() : (fromDatabase(error) ?? fromBody(error));
   return (
-    known ?? new Refusal(500, 'failed', 'Something went wrong on the server. Nothing was saved. Try again.')
+    known ??
+    new Refusal(500, 'failed', say`Something went wrong on the server. Nothing was saved. Try again.`)
   );
 }
 
-const takenNames: Record<string, string> = {
+const takenNames: Record<string, string> = inWords({
   place_name: 'There is already a place with that name.',
   lot_code: 'There is already a lot with that code.',
   seed_lot_code: 'There is already a seed lot with that code.',
@@ -89,7 +92,7 @@ const takenNames: Record<string, string> = {
   walk_one_under_way: 'Somebody is walking that planting: go along on that walk, or end it first.',
   hold_one_under_way: 'That lot is held already: go on with that hold, or end it first.',
   movement_reversed_once: 'That record has already been taken back.',
-};
+});
 
 function fromDatabase(error: unknown): Refusal | null {
   const inner = (error as { cause?: unknown })?.cause ?? error;
@@ -100,29 +103,29 @@ function fromDatabase(error: unknown): Refusal | null {
         ? new Refusal(
             409,
             'not-enough',
-            'There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.',
+            say`There are fewer left than that. Someone may have recorded on this lot meanwhile; look at what stands now.`,
           )
         : constraint === 'parcel_not_below_zero'
           ? new Refusal(
               409,
               'not-enough',
-              'Fewer lie there than that: some were sent or taken out meanwhile. Look at what lies there now.',
+              say`Fewer lie there than that: some were sent or taken out meanwhile. Look at what lies there now.`,
             )
           : constraint === 'parcel_aside_held'
             ? new Refusal(
                 409,
                 'set-aside',
-                'Fewer lie free there than that: the others are set aside for orders. Set fewer aside first, or take them from another parcel.',
+                say`Fewer lie free there than that: the others are set aside for orders. Set fewer aside first, or take them from another parcel.`,
               )
-            : new Refusal(422, 'invalid', 'A figure is outside what can be kept.');
+            : new Refusal(422, 'invalid', say`A figure is outside what can be kept.`);
     case '23505':
-      return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? 'That already exists.');
+      return new Refusal(409, 'taken', takenNames[constraint ?? ''] ?? say`That already exists.`);
     case '23503':
-      return new Refusal(422, 'missing', 'Something this refers to is not in this nursery.');
+      return new Refusal(422, 'missing', say`Something this refers to is not in this nursery.`);
     case '53100':
       return diskFull();
     case '22003':
-      return new Refusal(422, 'invalid', 'A number is too large to be kept.');
+      return new Refusal(422, 'invalid', say`A number is too large to be kept.`);
     case 'ECONNREFUSED':
     case 'ECONNRESET':
     case '57P01':
@@ -132,7 +135,7 @@ function fromDatabase(error: unknown): Refusal | null {
   }
   // Every connection is at work: the database answers, only not yet.
   if (/timeout exceeded when trying to connect/.test(String(message)))
-    return new Refusal(503, 'busy', 'Kauri is very busy. Nothing was saved; try again in a moment.');
+    return new Refusal(503, 'busy', say`Kauri is very busy. Nothing was saved; try again in a moment.`);
   return /Connection terminated|Client has encountered a connection error/.test(String(message))
     ? unavailable()
     : null;
@@ -142,7 +145,7 @@ function diskFull(): Refusal {
   return new Refusal(
     507,
     'disk-full',
-    'The disk of the machine Kauri runs on is full. Nothing was saved; whoever runs it must make room.',
+    say`The disk of the machine Kauri runs on is full. Nothing was saved; whoever runs it must make room.`,
   );
 }
 
@@ -150,26 +153,26 @@ function unavailable(): Refusal {
   return new Refusal(
     503,
     'database-down',
-    'The database does not answer. Nothing was saved; try again in a moment.',
+    say`The database does not answer. Nothing was saved; try again in a moment.`,
   );
 }
 
 function fromBody(error: unknown): Refusal | null {
   switch ((error as { type?: string })?.type) {
     case 'entity.parse.failed':
-      return new Refusal(400, 'unreadable', 'The request could not be read as JSON.');
+      return new Refusal(400, 'unreadable', say`The request could not be read as JSON.`);
     case 'entity.too.large':
-      return new Refusal(413, 'too-large', 'That is more than can be sent at once.');
+      return new Refusal(413, 'too-large', say`That is more than can be sent at once.`);
     case 'charset.unsupported':
     case 'encoding.unsupported':
     case 'request.aborted':
-      return new Refusal(400, 'unreadable', 'The request could not be read.');
+      return new Refusal(400, 'unreadable', say`The request could not be read.`);
   }
-  if (error instanceof URIError) return new Refusal(400, 'unreadable', 'The address could not be read.');
+  if (error instanceof URIError) return new Refusal(400, 'unreadable', say`The address could not be read.`);
   // What the web server itself refuses: a path with a broken percent code, a file that is not there.
   const status = (error as { status?: unknown })?.status;
-  if (status === 404) return new Refusal(404, 'no-such-file', 'There is no such file.');
+  if (status === 404) return new Refusal(404, 'no-such-file', say`There is no such file.`);
   if (typeof status === 'number' && status >= 400 && status < 500)
-    return new Refusal(400, 'unreadable', 'The request could not be read.');
+    return new Refusal(400, 'unreadable', say`The request could not be read.`);
   return null;
 }

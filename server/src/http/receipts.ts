@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { and, eq } from 'drizzle-orm';
 import { receipt } from '../db/schema/index';
 import type { Tx } from '../db/tenant';
@@ -30,7 +31,7 @@ export async function answerOnce<T>(
   if (claimed.length === 0) {
     const [first] = await tx.select().from(receipt).where(mine);
     if (!first || first.route !== route || first.bodyHash !== bodyHash) {
-      throw new Refusal(409, 'id-used', 'That id was already used for a different record.');
+      throw new Refusal(409, 'id-used', say`That id was already used for a different record.`);
     }
     return first.answer as T;
   }
@@ -67,6 +68,6 @@ export async function answerTableOnce<T>(
   const digest = await read();
   const [before] = await tx.select().from(receipt).where(mine);
   if (before?.route !== route || before.bodyHash !== `${bodyHash} ${digest}`)
-    throw new Refusal(409, 'id-used', 'That id was already used for a different table.');
+    throw new Refusal(409, 'id-used', say`That id was already used for a different table.`);
   return before.answer as T;
 }

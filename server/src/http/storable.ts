@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 
 /** Half of a pair of surrogates, or a NUL: text that no database keeps. */
 const UNSTORABLE = /\0|\p{Surrogate}/u;
@@ -17,9 +17,9 @@ export function storable<T>(sent: T): T {
 function look(value: unknown, path: string, depth: number): void {
   if (typeof value === 'string') {
     if (UNSTORABLE.test(value))
-      throw new Unfit('This holds characters that are no text. Type it anew instead of pasting it.', path);
+      throw new Unfit(say`This holds characters that are no text. Type it anew instead of pasting it.`, path);
   } else if (typeof value === 'object' && value !== null) {
-    if (depth === MOST_DEEP) throw new Unfit('This is nested too deep.', path);
+    if (depth === MOST_DEEP) throw new Unfit(say`This is nested too deep.`, path);
     for (const [key, inner] of Object.entries(value)) {
       look(key, path, depth);
       look(inner, path ? `${path}.${key}` : key, depth + 1);

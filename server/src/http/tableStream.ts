@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { createHash } from 'node:crypto';
 import { parse, CsvError } from 'csv-parse';
 import type { Request, Response } from 'express';
@@ -76,7 +77,7 @@ export async function* tableLines(
       throw new Refusal(
         422,
         'not-a-table',
-        `The table could not be read: ${error.message}. Nothing was taken.`,
+        say`The table could not be read: ${error.message}. Nothing was taken.`,
       );
     throw error;
   }
@@ -105,7 +106,7 @@ async function* textChunks(req: Request, meter: Meter): AsyncGenerator<string> {
         throw new Refusal(
           422,
           'not-text',
-          'This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.',
+          say`This file is not a text table (CSV). Save it as CSV and try again. Nothing was taken.`,
         );
       }
       yield decoder.decode(chunk, { stream: true });
@@ -137,13 +138,17 @@ function stopIfGone(res: Response): void {
 }
 
 function gone(): Refusal {
-  return new Refusal(400, 'cancelled', 'The import was cancelled. Nothing was taken.');
+  return new Refusal(400, 'cancelled', say`The import was cancelled. Nothing was taken.`);
 }
 
 function emptyTable(): Refusal {
-  return new Refusal(422, 'empty-table', 'The table has no lines below its header. Nothing was taken.');
+  return new Refusal(422, 'empty-table', say`The table has no lines below its header. Nothing was taken.`);
 }
 
 function tooLarge(): Refusal {
-  return new Refusal(413, 'too-large', 'The file is larger than 40 MB. Split it by year. Nothing was taken.');
+  return new Refusal(
+    413,
+    'too-large',
+    say`The file is larger than 40 MB. Split it by year. Nothing was taken.`,
+  );
 }

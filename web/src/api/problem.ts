@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Problem } from '@kauri/core/contract';
 
 /** The server answered, and said what is wrong. */
@@ -13,7 +14,7 @@ export class ProblemError extends Error {
 /** The server did not answer at all. */
 export class OfflineError extends Error {
   constructor() {
-    super('Kauri’s server does not answer. What you typed is kept; try again when it is back.');
+    super(say`Kauri’s server does not answer. What you typed is kept; try again when it is back.`);
   }
 }
 
@@ -22,12 +23,12 @@ export function sentenceOf(error: unknown): string {
   if (error instanceof ProblemError) {
     const id =
       error.problem.status >= 500 && error.problem.requestId
-        ? ` (request ${error.problem.requestId.slice(0, 8)})`
+        ? say` (request ${error.problem.requestId.slice(0, 8)})`
         : '';
     return error.problem.detail + id;
   }
   if (error instanceof Error) return error.message;
-  return 'Something went wrong.';
+  return say`Something went wrong.`;
 }
 
 /** What is wrong with one field of what was sent, if the server said. */

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { HeldWrite } from '@kauri/core';
 import { OfflineError, ProblemError } from '../api/problem';
 import type { Device, KeptAct } from './device';
@@ -193,7 +194,7 @@ export function outbox({ device, transmit, taken, check, alone, now, patienceMs 
 export class NoRoomError extends Error {
   constructor() {
     super(
-      'There is no network, and no room on this device to keep it. It was not kept: leave this sheet open, free some room or find the network, then try again.',
+      say`There is no network, and no room on this device to keep it. It was not kept: leave this sheet open, free some room or find the network, then try again.`,
     );
   }
 }

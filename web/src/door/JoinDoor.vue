@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { InviteSeen } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { onMounted, reactive, ref } from 'vue';
@@ -47,48 +48,52 @@ const wrong = (path: string) => fieldFault(fault.value, `person.${path}`);
 <template>
   <DoorFrame>
     <template v-if="seen">
-      <h1 class="mb-1 text-2xl">Join {{ seen.nurseryName }}</h1>
-      <p class="text-muted mb-4">{{ seen.by }} invites {{ seen.name }} as {{ seen.role }}.</p>
+      <h1 class="mb-1 text-2xl">{{ say`Join ${seen.nurseryName}` }}</h1>
+      <p class="text-muted mb-4">{{ say`${seen.by} invites ${seen.name} as ${seen.role}.` }}</p>
       <template v-if="session.me">
-        <p class="mb-3">You are signed in as {{ session.me.person.name }}.</p>
+        <p class="mb-3">{{ say`You are signed in as ${session.me.person.name}.` }}</p>
         <button class="act-main" type="button" :disabled="busy" @click="join(false)">
-          Join as {{ session.me.person.name }}
+          {{ say`Join as ${session.me.person.name}` }}
         </button>
         <button class="act mt-3" type="button" @click="session.signOut(false)">
-          That is not me: sign out
+          {{ say`That is not me: sign out` }}
         </button>
       </template>
       <template v-else-if="hasAccount">
-        <SignInForm act="Sign in and join" @done="join(false)" />
-        <button class="act mt-3" type="button" @click="hasAccount = false">I have no account yet</button>
+        <SignInForm :act="say`Sign in and join`" @done="join(false)" />
+        <button class="act mt-3" type="button" @click="hasAccount = false">
+          {{ say`I have no account yet` }}
+        </button>
       </template>
       <form v-else class="space-y-3" novalidate @submit.prevent="join(true)">
-        <FormField v-model="form.name" label="Your name" autocomplete="name" :fault="wrong('name')" />
+        <FormField v-model="form.name" :label="say`Your name`" autocomplete="name" :fault="wrong('name')" />
         <FormField
           v-model="form.email"
-          label="E-mail"
+          :label="say`E-mail`"
           type="email"
           autocomplete="username"
-          hint="You sign in with it; nothing is sent to it"
+          :hint="say`You sign in with it; nothing is sent to it`"
           :fault="wrong('email')"
         />
         <FormField
           v-model="form.password"
-          label="Password"
+          :label="say`Password`"
           type="password"
           autocomplete="new-password"
-          hint="10 characters or more"
+          :hint="say`10 characters or more`"
           :fault="wrong('password')"
         />
         <div class="flex flex-wrap gap-3">
-          <button class="act-main" type="submit" :disabled="busy">Join</button>
-          <button class="act" type="button" @click="hasAccount = true">I have an account already</button>
+          <button class="act-main" type="submit" :disabled="busy">{{ say`Join` }}</button>
+          <button class="act" type="button" @click="hasAccount = true">
+            {{ say`I have an account already` }}
+          </button>
         </div>
       </form>
     </template>
-    <h1 v-else class="mb-3 text-2xl">An invitation</h1>
+    <h1 v-else class="mb-3 text-2xl">{{ say`An invitation` }}</h1>
     <p v-if="fault" class="text-wrong mt-3 font-bold" role="alert">{{ sentenceOf(fault) }}</p>
-    <p v-else-if="!seen" role="status">Looking the invitation up …</p>
-    <a v-if="!seen" class="act mt-4" href="/">To the door</a>
+    <p v-else-if="!seen" role="status">{{ say`Looking the invitation up …` }}</p>
+    <a v-if="!seen" class="act mt-4" href="/">{{ say`To the door` }}</a>
   </DoorFrame>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { onMounted, ref } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
@@ -39,11 +40,13 @@ async function save() {
 
 <template>
   <DoorFrame>
-    <h1 class="mb-1 text-2xl">A new password</h1>
+    <h1 class="mb-1 text-2xl">{{ say`A new password` }}</h1>
     <form v-if="whose" class="space-y-3" novalidate @submit.prevent="save">
       <p class="text-muted">
-        For {{ whose.name }}, {{ whose.email }}. Every browser that was signed in is signed out, and a second
-        factor ends; set it up again under <em>Your account</em>.
+        {{
+          say`For ${whose.name}, ${whose.email}. Every browser that was signed in is signed out, and a second factor ends; set it up again under`
+        }}
+        <em>{{ say`Your account` }}</em>.
       </p>
       <input
         class="sr-only"
@@ -56,16 +59,16 @@ async function save() {
       />
       <FormField
         v-model="password"
-        label="New password"
+        :label="say`New password`"
         type="password"
         autocomplete="new-password"
-        hint="10 characters or more"
+        :hint="say`10 characters or more`"
         :fault="fieldFault(fault, 'password')"
       />
-      <button class="act-main" type="submit" :disabled="busy">Keep it and sign in</button>
+      <button class="act-main" type="submit" :disabled="busy">{{ say`Keep it and sign in` }}</button>
     </form>
     <p v-if="fault" class="text-wrong mt-3 font-bold" role="alert">{{ sentenceOf(fault) }}</p>
-    <p v-else-if="!whose" role="status">Looking the link up …</p>
-    <a v-if="!whose" class="act mt-4" href="/">To the door</a>
+    <p v-else-if="!whose" role="status">{{ say`Looking the link up …` }}</p>
+    <a v-if="!whose" class="act mt-4" href="/">{{ say`To the door` }}</a>
   </DoorFrame>
 </template>

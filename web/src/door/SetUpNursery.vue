@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readAngle } from '@kauri/core';
+import { readAngle, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, reactive, ref } from 'vue';
 import { call } from '../api/client';
@@ -25,8 +25,8 @@ const form = reactive({
   password: '',
 });
 const systems = [
-  { value: 'metric', words: 'Metric: cm, L, °C' },
-  { value: 'us', words: 'US: in, gal, °F' },
+  { value: 'metric', words: say`Metric: cm, L, °C` },
+  { value: 'us', words: say`US: in, gal, °F` },
 ] as const;
 /** The first nursery is to come from an archive: only its owner is set up here. */
 const fromArchive = ref(false);
@@ -65,8 +65,8 @@ function locate(): void {
       locating.value = false;
       unlocated.value =
         code === 1
-          ? 'The device was not allowed to say where it is: type the degrees.'
-          : 'The device does not know where it is: type the degrees.';
+          ? say`The device was not allowed to say where it is: type the degrees.`
+          : say`The device does not know where it is: type the degrees.`;
     },
     { timeout: 20_000, maximumAge: 600_000 },
   );
@@ -110,81 +110,81 @@ const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replac
 
 <template>
   <DoorFrame>
-    <h1 class="mb-1 text-2xl">Set up your nursery</h1>
+    <h1 class="mb-1 text-2xl">{{ say`Set up your nursery` }}</h1>
     <p v-if="fromArchive" class="text-muted mb-4">
-      First who you are: you will be the owner of the nursery you bring in.
+      {{ say`First who you are: you will be the owner of the nursery you bring in.` }}
     </p>
     <p v-else class="text-muted mb-4">
-      Latitude and height tell Kauri the seasons until your own weather is in.
+      {{ say`Latitude and height tell Kauri the seasons until your own weather is in.` }}
     </p>
     <form class="space-y-3" novalidate @submit.prevent="save">
       <template v-if="!fromArchive">
-        <FormField v-model="form.name" label="Nursery" :fault="wrong('nursery.name')" />
-        <FormField v-model="form.placeName" label="Place" :fault="wrong('nursery.placeName')" />
+        <FormField v-model="form.name" :label="say`Nursery`" :fault="wrong('nursery.name')" />
+        <FormField v-model="form.placeName" :label="say`Place`" :fault="wrong('nursery.placeName')" />
         <div class="grid grid-cols-3 gap-3">
           <FormField
             v-model="form.latitude"
-            label="Latitude °"
+            :label="say`Latitude °`"
             inputmode="text"
-            hint="52.5 or 52° 30′ N"
+            :hint="say`52.5 or 52° 30′ N`"
             :fault="angles.latitude ?? wrong('nursery.latitudeDeg')"
           />
           <FormField
             v-model="form.longitude"
-            label="Longitude °"
+            :label="say`Longitude °`"
             inputmode="text"
-            hint="−2.4 or 2° 24′ W"
+            :hint="say`−2.4 or 2° 24′ W`"
             :fault="angles.longitude ?? wrong('nursery.longitudeDeg')"
           />
           <FormField
             v-model="form.elevation"
-            label="Height, m"
+            :label="say`Height, m`"
             inputmode="decimal"
-            hint="above sea"
+            :hint="say`above sea`"
             :fault="wrong('nursery.elevationM')"
           />
         </div>
         <p class="text-muted">
           <button v-if="hasLocation" class="quiet" type="button" :disabled="locating" @click="locate">
-            {{ locating ? 'Asking the device …' : 'Where this device is' }}
+            {{ locating ? say`Asking the device …` : say`Where this device is` }}
           </button>
           <span v-if="unlocated" role="status">{{ unlocated }}</span>
         </p>
         <div class="grid grid-cols-2 gap-3">
-          <FormField v-model="form.timeZone" label="Time zone" :fault="wrong('nursery.timeZone')" />
-          <SelectField v-model="form.units" label="Units" :options="systems" />
+          <FormField v-model="form.timeZone" :label="say`Time zone`" :fault="wrong('nursery.timeZone')" />
+          <SelectField v-model="form.units" :label="say`Units`" :options="systems" />
         </div>
       </template>
       <div v-if="!session.me" class="border-rule space-y-3 border-t pt-3">
         <FormField
           v-model="form.personName"
-          label="Your name"
+          :label="say`Your name`"
           autocomplete="name"
           :fault="wrong('person.name')"
         />
         <FormField
           v-model="form.email"
-          label="E-mail"
+          :label="say`E-mail`"
           type="email"
           autocomplete="username"
           :fault="wrong('person.email')"
         />
         <FormField
           v-model="form.password"
-          label="Password"
+          :label="say`Password`"
           type="password"
           autocomplete="new-password"
-          hint="10 characters or more"
+          :hint="say`10 characters or more`"
           :fault="wrong('person.password')"
         />
       </div>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ sentenceOf(fault) }}</p>
       <div class="flex flex-wrap gap-3">
         <button class="act-main" type="submit" :disabled="busy">
-          {{ fromArchive ? 'Go on to the archive' : 'Open the yard' }}
+          {{ fromArchive ? say`Go on to the archive` : say`Open the yard` }}
         </button>
         <button v-if="!session.me" class="act" type="button" @click="fromArchive = !fromArchive">
-          {{ fromArchive ? 'Set up a new one instead' : 'I have an archive of one' }}
+          {{ fromArchive ? say`Set up a new one instead` : say`I have an archive of one` }}
         </button>
       </div>
     </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useTemplateRef } from 'vue';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
@@ -10,15 +11,17 @@ const form = useTemplateRef('form');
 
 <template>
   <DoorFrame>
-    <h1 class="mb-1 text-2xl">Sign in</h1>
-    <p class="text-muted mb-4">Kauri keeps count of young trees, and says when each lot should move.</p>
+    <h1 class="mb-1 text-2xl">{{ say`Sign in` }}</h1>
+    <p class="text-muted mb-4">
+      {{ say`Kauri keeps count of young trees, and says when each lot should move.` }}
+    </p>
     <SignInForm ref="form" />
     <section
       v-if="session.door?.demoPeople.length"
       class="border-rule mt-6 border-t pt-4"
       aria-labelledby="demo"
     >
-      <h2 id="demo" class="mb-2 text-lg">Or look round the demo as</h2>
+      <h2 id="demo" class="mb-2 text-lg">{{ say`Or look round the demo as` }}</h2>
       <ul class="space-y-2">
         <li v-for="p in session.door.demoPeople" :key="p.email">
           <button class="act w-full justify-between text-left" type="button" @click="form?.signIn(p)">

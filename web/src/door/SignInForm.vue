@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { nextTick, onMounted, ref, useTemplateRef } from 'vue';
 import { ProblemError, sentenceOf } from '../api/problem';
 import { useSession } from '../stores/session';
@@ -49,11 +50,11 @@ defineExpose({ signIn });
 <template>
   <form class="space-y-3" @submit.prevent="signIn()">
     <label class="block">
-      <span class="mb-1 block font-bold">E-mail</span>
+      <span class="mb-1 block font-bold">{{ say`E-mail` }}</span>
       <input ref="first" v-model="email" class="field" type="email" autocomplete="username" required />
     </label>
     <label class="block">
-      <span class="mb-1 block font-bold">Password</span>
+      <span class="mb-1 block font-bold">{{ say`Password` }}</span>
       <input
         ref="second"
         v-model="password"
@@ -64,22 +65,26 @@ defineExpose({ signIn });
       />
     </label>
     <label v-if="wantsCode" class="block">
-      <span class="mb-1 block font-bold">Code of your authenticator</span>
+      <span class="mb-1 block font-bold">{{ say`Code of your authenticator` }}</span>
       <input ref="third" v-model="code" class="field" autocomplete="one-time-code" required />
-      <span class="text-muted mt-1 block text-sm">Six digits; or one of your recovery codes.</span>
+      <span class="text-muted mt-1 block text-sm">{{ say`Six digits; or one of your recovery codes.` }}</span>
     </label>
     <label class="flex min-h-11 cursor-pointer items-center gap-2">
       <input v-model="ofTheYard" class="size-5" type="checkbox" />
-      This device is the yard’s own: stay signed in for 30 days
+      {{ say`This device is the yard’s own: stay signed in for 30 days` }}
     </label>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <button class="act-main" type="submit" :disabled="busy">{{ act ?? 'Sign in' }}</button>
+    <button class="act-main" type="submit" :disabled="busy">{{ act ?? say`Sign in` }}</button>
     <details>
-      <summary class="text-muted flex min-h-11 cursor-pointer items-center">Password forgotten?</summary>
+      <summary class="text-muted flex min-h-11 cursor-pointer items-center">
+        {{ say`Password forgotten?` }}
+      </summary>
       <p>
-        Ask an owner of your nursery: under <em>People</em> they make a link by which you set a new one. An
-        owner who is alone asks whoever runs the machine:
-        <code>npm run password-link -- your e-mail address</code>.
+        {{ say`Ask an owner of your nursery: under` }} <em>{{ say`People` }}</em>
+        {{
+          say`they make a link by which you set a new one. An owner who is alone asks whoever runs the machine:`
+        }}
+        <code>{{ say`npm run password-link -- your e-mail address` }}</code>.
       </p>
     </details>
   </form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { BroughtIn } from '@kauri/core/contract';
 import { ref, useTemplateRef } from 'vue';
 import { sendArchive } from '../api/client';
@@ -22,7 +23,7 @@ async function bring() {
   try {
     brought.value = await sendArchive(chosen, stop.signal, (done) => (share.value = done));
   } catch (error) {
-    fault.value = stop.signal.aborted ? 'Stopped. Nothing was taken.' : sentenceOf(error);
+    fault.value = stop.signal.aborted ? say`Stopped. Nothing was taken.` : sentenceOf(error);
   } finally {
     share.value = null;
     if (file.value) file.value.value = '';
@@ -34,22 +35,24 @@ async function bring() {
   <div>
     <template v-if="brought">
       <p class="mb-3" role="status">
-        {{ brought.nurseryName }} is here: {{ count(brought.records) }} records,
-        {{ count(brought.photos) }} photos, and every account adds up to what it did:
-        {{ count(brought.trees) }} seeds and trees in all, those that are gone among them.
+        {{
+          say`${brought.nurseryName} is here: ${count(brought.records)} records, ${count(brought.photos)} photos, and every account adds up to what it did: ${count(brought.trees)} seeds and trees in all, those that are gone among them.`
+        }}
       </p>
       <button class="act-main" type="button" @click="session.chooseNursery(brought.nurseryId)">
-        Go to {{ brought.nurseryName }}
+        {{ say`Go to ${brought.nurseryName}` }}
       </button>
     </template>
     <template v-else-if="share !== null">
       <p class="mb-3" role="status">
-        {{ share < 1 ? `Sending: ${Math.floor(share * 100)} %` : 'Sent. It is being read and checked …' }}
+        {{
+          share < 1 ? say`Sending: ${Math.floor(share * 100)} %` : say`Sent. It is being read and checked …`
+        }}
       </p>
-      <button class="act" type="button" @click="stop.abort()">Stop</button>
+      <button class="act" type="button" @click="stop.abort()">{{ say`Stop` }}</button>
     </template>
     <label v-else class="block">
-      <span class="mb-1 block font-bold">Archive</span>
+      <span class="mb-1 block font-bold">{{ say`Archive` }}</span>
       <input ref="file" class="field" type="file" accept=".zip,application/zip" @change="bring" />
     </label>
     <p v-if="fault" class="text-wrong mt-2 font-bold" role="alert">{{ fault }}</p>

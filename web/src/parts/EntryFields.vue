@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useSeason } from '../stores/season';
 import FormField from './FormField.vue';
 
@@ -11,7 +12,7 @@ const season = useSeason();
 
 <template>
   <div class="grid gap-3 sm:grid-cols-[11rem_1fr]">
-    <FormField v-model="on" label="Day" type="date" :max="season.todayIso" :fault="wrong('on')" />
-    <FormField v-model="note" label="Note" :hint="hint" :fault="wrong('note')" />
+    <FormField v-model="on" :label="say`Day`" type="date" :max="season.todayIso" :fault="wrong('on')" />
+    <FormField v-model="note" :label="say`Note`" :hint="hint" :fault="wrong('note')" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue';
 import { X } from 'lucide-vue-next';
 import { onUnmounted } from 'vue';
@@ -34,7 +35,7 @@ onUnmounted(() =>
           <button
             class="act absolute top-4 right-4 px-2.5"
             type="button"
-            aria-label="Close; what you typed is kept"
+            :aria-label="say`Close; what you typed is kept`"
             @click="emit('close')"
           >
             <X :size="20" aria-hidden="true" />

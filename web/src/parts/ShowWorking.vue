@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { groupThousands, put, type Step } from '@kauri/core';
+import { groupThousands, put, type Step, say } from '@kauri/core';
 import { longDate, yearOf } from '../words/dates';
 
 /** Opens on how a figure came about: each step's sum with its numbers, unit and sources. Always in metric, as computed. */
@@ -10,13 +10,18 @@ function result(step: Step): string {
   if (step.unit === 'date') return longDate(step.result, yearOf(0));
   return `${groupThousands(put(Number(step.result.toPrecision(5))))}${step.unit ? ` ${step.unit}` : ''}`;
 }
-const origins = { record: 'your record', starting: 'starting value', choice: 'chosen', standard: 'standard' };
+const origins = {
+  record: say`your record`,
+  starting: say`starting value`,
+  choice: 'chosen',
+  standard: 'standard',
+};
 const starting = () => props.steps.some((step) => step.inputs?.some((input) => input.origin === 'starting'));
 </script>
 
 <template>
   <details class="group">
-    <summary class="quiet list-none">{{ label ?? 'Show working' }}</summary>
+    <summary class="quiet list-none">{{ label ?? say`Show working` }}</summary>
     <ol class="border-rule mt-2 space-y-3 border-l-2 pl-4 text-[0.95rem]" data-testid="working">
       <li v-for="(step, i) in steps" :key="i">
         <p class="font-bold">{{ step.what }}</p>
@@ -37,7 +42,7 @@ const starting = () => props.steps.some((step) => step.inputs?.some((input) => i
         <p v-if="step.source" class="text-muted italic">{{ step.source }}</p>
       </li>
       <li v-if="starting()" class="text-muted">
-        Starting values are ordinary published ones; your records replace them as they come.
+        {{ say`Starting values are ordinary published ones; your records replace them as they come.` }}
       </li>
     </ol>
   </details>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import FormField from './FormField.vue';
 import { typedNumber } from './typed';
@@ -14,14 +15,19 @@ function add(by: number) {
 
 <template>
   <div class="grid grid-cols-[4.5rem_1fr_4.5rem_4.5rem] items-end gap-2">
-    <button class="act h-16 justify-center" type="button" aria-label="One less" @click="add(-1)">
+    <button class="act h-16 justify-center" type="button" :aria-label="say`One less`" @click="add(-1)">
       <Minus :size="28" aria-hidden="true" />
     </button>
     <FormField v-model="value" :label="label" inputmode="numeric" :fault="fault" :hint="hint" />
-    <button class="act h-16 justify-center text-xl" type="button" aria-label="One more" @click="add(1)">
+    <button class="act h-16 justify-center text-xl" type="button" :aria-label="say`One more`" @click="add(1)">
       <Plus :size="28" aria-hidden="true" />
     </button>
-    <button class="act h-16 justify-center text-xl" type="button" aria-label="Ten more" @click="add(10)">
+    <button
+      class="act h-16 justify-center text-xl"
+      type="button"
+      :aria-label="say`Ten more`"
+      @click="add(10)"
+    >
       10
     </button>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useNursery } from '../stores/nursery';
@@ -17,9 +18,10 @@ const behind = computed(() => nursery.weatherBehind);
     role="alert"
     data-testid="weather-behind"
   >
-    <b>No weather for {{ several(behind, 'day') }}.</b> Forecasts fill them with usual days.
-    <RouterLink class="underline underline-offset-4" :to="{ name: 'yard-weather' }"
-      >Read the station</RouterLink
-    >, or take a table in.
+    <b>{{ say`No weather for ${several(behind, 'day')}.` }}</b>
+    {{ say`Forecasts fill them with usual days.` }}
+    <RouterLink class="underline underline-offset-4" :to="{ name: 'yard-weather' }">{{
+      say`Read the station`
+    }}</RouterLink>{{ say`, or take a table in.` }}
   </p>
 </template>

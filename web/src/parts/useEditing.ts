@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { computed, shallowRef } from 'vue';
 import { ProblemError } from '../api/problem';
 import { editsTogether } from './editsTogether';
@@ -10,7 +11,7 @@ interface Kept<B> {
 }
 
 /** Said after a record was kept beside what somebody else changed of it. */
-export const andTheirs = '; what somebody else changed of it meanwhile stays';
+export const andTheirs = () => say`; what somebody else changed of it meanwhile stays`;
 
 /**
  * Saves changes to one record that others may change too. What somebody else changed meanwhile stays, and is not asked

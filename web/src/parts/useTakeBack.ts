@@ -1,4 +1,4 @@
-import { entriesOf } from '@kauri/core';
+import { entriesOf, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { KEPT } from '../device/keptAnswer';
 import { useDevice } from '../stores/device';
@@ -29,7 +29,7 @@ export function useTakeBack() {
         'undoEntry',
         { ...nursery.params, lot, entry },
         body,
-        `Take back: ${said}`,
+        say`Take back: ${said}`,
       );
       // Lots that came of it went with it.
       if (kept !== KEPT && [...nursery.lots.values()].some(({ parentLotId }) => parentLotId === lot))
@@ -39,7 +39,7 @@ export function useTakeBack() {
     async takeBackTogether(entries: readonly { lot: string; entry: string }[], said: string): Promise<void> {
       if (await isUnsent(entries.map(({ entry }) => entry))) return;
       const body = { id: newId(), on: season.todayIso, entries: [...entries] };
-      await device.write('undoTogether', nursery.params, body, `Take back: ${said}`);
+      await device.write('undoTogether', nursery.params, body, say`Take back: ${said}`);
     },
   };
 }

@@ -1,3 +1,4 @@
+import { inWords } from '@kauri/core';
 import { PT_PER_MM, type Content, type TDocumentDefinitions } from './pdf';
 
 /** What a label says. */
@@ -21,11 +22,14 @@ export interface LabelStock {
   rows: number;
 }
 
-export const labelStocks: readonly LabelStock[] = [
-  { name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
-  { name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
-  { name: 'Bundle tag 99 × 57 mm, 10 a sheet', widthMm: 99, heightMm: 57, columns: 2, rows: 5 },
-];
+export const labelStocks: readonly LabelStock[] = inWords(
+  [
+    { name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
+    { name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
+    { name: 'Bundle tag 99 × 57 mm, 10 a sheet', widthMm: 99, heightMm: 57, columns: 2, rows: 5 },
+  ],
+  'name',
+);
 
 const A4 = { widthMm: 210, heightMm: 297 };
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Flashlight, FlashlightOff, ScanQrCode } from 'lucide-vue-next';
 import { computed, onMounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -76,7 +77,7 @@ onMounted(async () => {
 <template>
   <div class="mx-auto grid max-w-4xl gap-4 p-4 md:grid-cols-[22rem_1fr] md:p-5">
     <section aria-labelledby="scan">
-      <h1 id="scan" class="mb-2 text-2xl">Read a tag</h1>
+      <h1 id="scan" class="mb-2 text-2xl">{{ say`Read a tag` }}</h1>
       <div
         class="bg-rail relative aspect-[4/3] w-full overflow-hidden rounded-lg"
         :class="trouble ? 'hidden' : ''"
@@ -86,13 +87,13 @@ onMounted(async () => {
           class="size-full object-cover"
           muted
           playsinline
-          aria-label="What the camera sees"
+          :aria-label="say`What the camera sees`"
         />
         <p v-if="starting" class="text-rail-ink absolute inset-0 grid place-items-center" role="status">
-          Opening the camera …
+          {{ say`Opening the camera …` }}
         </p>
         <p v-else-if="!stream" class="absolute inset-0 grid place-items-center">
-          <button class="act" type="button" @click="look">Look through the camera</button>
+          <button class="act" type="button" @click="look">{{ say`Look through the camera` }}</button>
         </p>
         <button
           v-if="torch !== 'none'"
@@ -102,30 +103,34 @@ onMounted(async () => {
           @click="reader.light"
         >
           <component :is="torch === 'on' ? FlashlightOff : Flashlight" :size="20" aria-hidden="true" />
-          {{ torch === 'on' ? 'Lamp off' : 'Lamp' }}
+          {{ torch === 'on' ? say`Lamp off` : say`Lamp` }}
         </button>
       </div>
       <p v-if="trouble" class="border-ink border-l-4 pl-3" role="status">
-        {{ trouble }} <button class="quiet" type="button" @click="look">Try the camera again</button>
+        {{ trouble }}
+        <button class="quiet" type="button" @click="look">{{ say`Try the camera again` }}</button>
       </p>
-      <p v-else class="text-muted mt-1 text-sm">Hold the tag square before the camera, a hand away.</p>
+      <p v-else class="text-muted mt-1 text-sm">
+        {{ say`Hold the tag square before the camera, a hand away.` }}
+      </p>
       <form class="mt-3 flex items-end gap-2" @submit.prevent="byHand([typed])">
-        <FormField v-model="typed" class="grow" label="Or type its code" autocapitalize="characters" />
-        <button class="act" type="submit">Look it up</button>
+        <FormField v-model="typed" class="grow" :label="say`Or type its code`" autocapitalize="characters" />
+        <button class="act" type="submit">{{ say`Look it up` }}</button>
       </form>
       <label class="act mt-2 cursor-pointer focus-within:outline-3">
-        <ScanQrCode :size="18" aria-hidden="true" /> Read a photo of a tag
+        <ScanQrCode :size="18" aria-hidden="true" /> {{ say`Read a photo of a tag` }}
         <input class="sr-only" type="file" accept="image/*" @change="photo" />
       </label>
     </section>
 
-    <section aria-live="polite" aria-label="What the tag stands on" data-testid="tagged">
+    <section aria-live="polite" :aria-label="say`What the tag stands on`" data-testid="tagged">
       <p v-if="why" class="border-ink border-l-4 pl-3 font-bold" role="alert">
-        {{ why }}{{ loaded ? '' : ' Not everything is here yet: try again in a moment.' }}
+        {{ why }}{{ loaded ? '' : say` Not everything is here yet: try again in a moment.` }}
       </p>
       <p v-else-if="!cards.length" class="text-muted">
-        A lot, a bed or bench, a bag of seed, lifted trees, a planting: what is written down there, and what
-        one is likely to do.
+        {{
+          say`A lot, a bed or bench, a bag of seed, lifted trees, a planting: what is written down there, and what one is likely to do.`
+        }}
       </p>
       <article v-for="card in cards" :key="card.tagged.id" class="panel mb-3 p-4">
         <h2 class="text-xl">

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { CareKind } from '@kauri/core';
 import type { RouteLocationRaw } from 'vue-router';
 import type { LotSheet } from '../stations/grow/lotSheets';
@@ -34,17 +35,17 @@ export function lotActs(lot: LotAtHand, asked: readonly LikelyAct[]): LikelyAct[
   const usual: [LotSheet, string][] =
     lot.standing > 0
       ? [
-          ['count', 'Count'],
-          ['measure', 'Measure'],
+          ['count', say`Count`],
+          ['measure', say`Measure`],
           ...(lot.inBed ? [] : [['pull', 'Pull plugs'] as [LotSheet, string]]),
-          ['care', 'Work done'],
-          ['event', 'What happened'],
+          ['care', say`Work done`],
+          ['event', say`What happened`],
         ]
       : lot.sown > 0
         ? [
-            ['count', 'Count what is up'],
-            ['care', 'Work done'],
-            ['write-off', 'Write off'],
+            ['count', say`Count what is up`],
+            ['care', say`Work done`],
+            ['write-off', say`Write off`],
           ]
         : [];
   const opened = new Set(

@@ -1,3 +1,5 @@
+import { say } from '@kauri/core';
+
 /** What a tag stands on. */
 export const taggedKinds = ['lot', 'place', 'bag', 'batch', 'parcel', 'planting'] as const;
 export type TaggedKind = (typeof taggedKinds)[number];
@@ -46,16 +48,16 @@ const plain = (code: string) => code.toLowerCase().replace(/[\s\-–_/.]+/g, '')
  */
 export function readTag(text: string, known: Known): { found: readonly Tagged[] } | { why: string } {
   const said = text.trim();
-  if (said === '') return { why: 'Nothing is written there.' };
+  if (said === '') return { why: say`Nothing is written there.` };
   const at = taggedAt(said);
   if (at)
     return known[at.kind].has(at.id)
       ? { found: [at] }
-      : { why: 'This tag is of another nursery, or of something that was taken out here.' };
+      : { why: say`This tag is of another nursery, or of something that was taken out here.` };
   const wanted = plain(said);
   const found = taggedKinds.flatMap((kind) =>
     [...known[kind]].filter(([, code]) => plain(code) === wanted).map(([id]): Tagged => ({ kind, id })),
   );
   if (wanted && found.length) return { found };
-  return { why: `Nothing here is called “${said.length > 60 ? `${said.slice(0, 60)} …` : said}”.` };
+  return { why: say`Nothing here is called “${said.length > 60 ? `${said.slice(0, 60)} …` : said}”.` };
 }

@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import { transfer, wrap, type Remote } from 'comlink';
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import type { TagsWorker } from '../workers/tags.worker';
@@ -6,12 +7,12 @@ import type { TagsWorker } from '../workers/tags.worker';
 const REST_MS = 120;
 
 /** Why a camera cannot be looked through, as the browser names it. */
-const refusals: Readonly<Record<string, string>> = {
+const refusals: Readonly<Record<string, string>> = inWords({
   NotAllowedError:
     'The camera was refused. Allow it in the browser’s settings, read a photo, or type the code.',
   NotFoundError: 'There is no camera here. Read a photo, or type the code.',
   NotReadableError: 'The camera is in use elsewhere. Close what uses it and try again, or type the code.',
-};
+});
 
 /** Reads the codes on tags: through the camera as long as it runs, or of a photo. */
 export function useTagReader(read: (codes: readonly string[]) => void) {
@@ -37,8 +38,7 @@ export function useTagReader(read: (codes: readonly string[]) => void) {
     trouble.value = null;
     // Only an address the browser trusts is given a camera.
     if (!navigator.mediaDevices) {
-      trouble.value =
-        'The browser gives no camera to this address: it must begin with https. Read a photo, or type the code.';
+      trouble.value = say`The browser gives no camera to this address: it must begin with https. Read a photo, or type the code.`;
       return;
     }
     starting.value = true;
@@ -57,7 +57,8 @@ export function useTagReader(read: (codes: readonly string[]) => void) {
     } catch (error) {
       const { name } = error as Error;
       if (look === looks && name !== 'AbortError')
-        trouble.value = refusals[name] ?? 'The camera could not be started. Read a photo, or type the code.';
+        trouble.value =
+          refusals[name] ?? say`The camera could not be started. Read a photo, or type the code.`;
     } finally {
       if (look === looks) starting.value = false;
     }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { RuleName } from '@kauri/core';
 import { computed, type ComputedRef } from 'vue';
 import { leadsTo, useToday } from '../stations/today/useToday';
@@ -71,8 +72,8 @@ export function useTagged() {
         : sown > 0
           ? `${several(sown, 'seed')} in ${home}`
           : named.closedOn === null
-            ? 'nothing of it stands'
-            : `nothing of it is left here since ${dateWords(named.closedOn)}`;
+            ? say`nothing of it stands`
+            : say`nothing of it is left here since ${dateWords(named.closedOn)}`;
     const hand = { id, sown, standing, inBed: row?.stage.containerTypeId === null };
     return {
       title: named.code,
@@ -90,11 +91,11 @@ export function useTagged() {
       .map((row) => ({ id: row.id, words: `${row.code} ${species(row.speciesId)}` }));
     return {
       title: here.name,
-      what: `${kindWords[here.kind]}; ${lots.length ? `${several(lots.length, 'lot')} there` : 'no lot there'}`,
+      what: `${kindWords[here.kind]}; ${lots.length ? say`${several(lots.length, 'lot')} there` : say`no lot there`}`,
       page: { name: 'yard', params: { place: id } },
       acts:
         session.may('grower') && here.kind !== 'bay'
-          ? [{ words: 'Sow here', to: { name: 'grow', query: { new: '1', in: id } } }]
+          ? [{ words: say`Sow here`, to: { name: 'grow', query: { new: '1', in: id } } }]
           : [],
       lots,
     };
@@ -104,9 +105,9 @@ export function useTagged() {
     const { code, speciesId } = seed.lotById.get(id)!;
     return {
       title: code,
-      what: `seed of ${species(speciesId)}; ${several(Math.round(seed.held.get(id)?.seeds ?? 0), 'seed')} in store`,
+      what: say`seed of ${species(speciesId)}; ${several(Math.round(seed.held.get(id)?.seeds ?? 0), 'seed')} in store`,
       page: { name: 'seed', params: { seedLot: id } },
-      acts: [{ words: 'Dormancy', to: { name: 'seed-clock' } }],
+      acts: [{ words: say`Dormancy`, to: { name: 'seed-clock' } }],
       lots: [],
     };
   }
@@ -115,7 +116,7 @@ export function useTagged() {
     const { name, state, startedOn } = seed.treatmentById.get(id)!;
     return {
       title: name,
-      what: `batch under treatment since ${dateWords(startedOn)}; ${state}`,
+      what: say`batch under treatment since ${dateWords(startedOn)}; ${state}`,
       page: { name: 'seed-clock', params: { batch: id } },
       acts: [],
       lots: [],
@@ -126,10 +127,10 @@ export function useTagged() {
     const { code, speciesId, held, lotId, since, place: where } = parcels.all.find((one) => one.id === id)!;
     return {
       title: code,
-      what: `${several(held, 'tree')} of ${species(speciesId)}, lifted ${dateWords(since)}${where ? `; ${where}` : ''}`,
+      what: say`${several(held, 'tree')} of ${species(speciesId)}, lifted ${dateWords(since)}${where ? `; ${where}` : ''}`,
       page: { name: 'lift-lying', query: { parcel: id } },
-      acts: [{ words: 'What is to be loaded', to: { name: 'lift-load' } }],
-      lots: [{ id: lotId, words: `from ${nursery.index.get(lotId)?.code ?? 'its lot'}` }],
+      acts: [{ words: say`What is to be loaded`, to: { name: 'lift-load' } }],
+      lots: [{ id: lotId, words: say`from ${nursery.index.get(lotId)?.code ?? say`its lot`}` }],
     };
   }
 

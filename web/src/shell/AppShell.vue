@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PAST_AFTER_DAYS } from '@kauri/core';
+import { PAST_AFTER_DAYS, say } from '@kauri/core';
 import { useEventListener, useIntervalFn, useTimeoutFn } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
@@ -57,7 +57,9 @@ watch(
 const atHand = computed(() => (route.meta.handsFull ? 'hand:hidden' : ''));
 /** No station shows a list that is not whole; Today has the server’s meanwhile. */
 const arriving = computed(() =>
-  nursery.expected ? `Fetching the lots: ${nursery.arrived} of ${nursery.expected}` : 'Fetching the lots …',
+  nursery.expected
+    ? say`Fetching the lots: ${nursery.arrived} of ${nursery.expected}`
+    : say`Fetching the lots …`,
 );
 forecasts.start();
 useDateInAddress();
@@ -72,7 +74,7 @@ useKeys({
   q: () => void router.push({ name: 'scan' }),
   n: () => {
     if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
-    else messages.say(`A new lot needs the role of grower; yours is ${session.membership?.role}.`);
+    else messages.say(say`A new lot needs the role of grower; yours is ${session.membership?.role}.`);
   },
   ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
 });
@@ -110,9 +112,9 @@ useIntervalFn(() => {
     :data-nursery="nursery.whole && forecasts.viewsOf !== null ? 'whole' : 'coming'"
     class="desk:grid-cols-[5.25rem_1fr] desk:grid-rows-[auto_1fr_auto] grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto]"
   >
-    <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute"
-      >To the station</a
-    >
+    <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute">{{
+      say`To the station`
+    }}</a>
     <StationRail class="desk:row-span-2 hand:row-start-4" />
     <TopBar
       ref="bar"
@@ -124,15 +126,15 @@ useIntervalFn(() => {
       @leave="leave"
     />
     <p class="print:block hidden border-b pb-1 text-sm">
-      {{ nursery.catalogue!.nursery.name }}, as of {{ longDate(season.view, yearOf(season.today)) }}
+      {{ say`${nursery.catalogue!.nursery.name}, as of ${longDate(season.view, yearOf(season.today))}` }}
     </p>
     <main id="main" ref="main" class="hand:row-start-2 relative min-h-0 overflow-y-auto" tabindex="-1">
       <p v-if="forecasts.failure" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
-        The forecast could not be worked out: {{ forecasts.failure }}
+        {{ say`The forecast could not be worked out: ${forecasts.failure}` }}
       </p>
       <div v-if="nursery.trouble" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">
-        <p>The lots could not be fetched: {{ nursery.trouble }}</p>
-        <button class="act mt-2" type="button" @click="nursery.fetchLots()">Try again</button>
+        <p>{{ say`The lots could not be fetched: ${nursery.trouble}` }}</p>
+        <button class="act mt-2" type="button" @click="nursery.fetchLots()">{{ say`Try again` }}</button>
       </div>
       <RouterView v-if="nursery.whole || route.name === 'today'" />
       <div v-else-if="!nursery.trouble" class="p-6" role="status">

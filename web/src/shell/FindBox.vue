@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue';
 import { computed, ref } from 'vue';
 import { useRouter, type RouteLocationRaw } from 'vue-router';
@@ -41,19 +42,19 @@ const all = computed<Find[]>(() => {
   if (session.may('grower')) {
     finds.push({
       key: 'new-lot',
-      words: 'Sow a new lot',
+      words: say`Sow a new lot`,
       kind: 'act',
       to: { name: 'grow', query: { new: '1' } },
     });
     finds.push({
       key: 'add-bed',
-      words: 'Add a bed',
+      words: say`Add a bed`,
       kind: 'act',
       to: { name: 'yard', query: { add: 'bed' } },
     });
     finds.push({
       key: 'add-bench',
-      words: 'Add a bench',
+      words: say`Add a bench`,
       kind: 'act',
       to: { name: 'yard', query: { add: 'bench' } },
     });
@@ -73,47 +74,52 @@ const all = computed<Find[]>(() => {
       to: { name: 'seed-species', params: { species: code } },
     });
   for (const [name, words] of [
-    ['seed', 'Seed store'],
-    ['seed-clock', 'Dormancy: batches and when to begin'],
-    ['seed-desk', 'Sowing desk: how many to sow'],
-    ['seed-up', 'Coming up: emergence and treatments compared'],
-    ['seed-cuttings', 'Cuttings and stock beds'],
-    ['seed-layers', 'Air layers'],
-    ['seed-labels', 'Labels, and a label that is lost'],
+    ['seed', say`Seed store`],
+    ['seed-clock', say`Dormancy: batches and when to begin`],
+    ['seed-desk', say`Sowing desk: how many to sow`],
+    ['seed-up', say`Coming up: emergence and treatments compared`],
+    ['seed-cuttings', say`Cuttings and stock beds`],
+    ['seed-layers', say`Air layers`],
+    ['seed-labels', say`Labels, and a label that is lost`],
   ])
     finds.push({ key: name, words, kind: 'seed room', to: { name } });
   for (const [name, words] of [
-    ['yard-site', 'Site plan'],
-    ['yard-light', 'Light of the yard'],
-    ['yard-weather', 'Weather: the season so far, stations, covers'],
-    ['yard-water', 'Water: drip, zones, controller'],
-    ['yard-build', 'Build sheets and prices'],
-    ['yard-containers', 'Containers side by side'],
-    ['yard-media', 'Media: recipes, batches, heaps'],
+    ['yard-site', say`Site plan`],
+    ['yard-light', say`Light of the yard`],
+    ['yard-weather', say`Weather: the season so far, stations, covers`],
+    ['yard-water', say`Water: drip, zones, controller`],
+    ['yard-build', say`Build sheets and prices`],
+    ['yard-containers', say`Containers side by side`],
+    ['yard-media', say`Media: recipes, batches, heaps`],
   ])
     finds.push({ key: name, words, kind: 'yard', to: { name } });
   finds.push({
     key: 'held',
-    words: 'How well past forecasts held',
+    words: say`How well past forecasts held`,
     kind: 'forecasts',
     to: { name: 'held' },
   });
   finds.push({
     key: 'learnt',
-    words: 'What your own lots teach: values learnt',
+    words: say`What your own lots teach: values learnt`,
     kind: 'forecasts',
     to: { name: 'learnt' },
   });
   finds.push({
     key: 'roots',
-    words: 'Root bench: pull, judge, accept or reject',
+    words: say`Root bench: pull, judge, accept or reject`,
     kind: 'station',
     to: { name: 'roots' },
   });
-  finds.push({ key: 'weather', words: 'Weather: import and export', kind: 'act', to: { name: 'records' } });
+  finds.push({
+    key: 'weather',
+    words: say`Weather: import and export`,
+    kind: 'act',
+    to: { name: 'records' },
+  });
   finds.push({
     key: 'measurements',
-    words: 'Measurements: import and export',
+    words: say`Measurements: import and export`,
     kind: 'act',
     to: { name: 'records' },
   });
@@ -139,8 +145,8 @@ function go(find: Find | null) {
     <ComboboxInput
       id="find"
       class="field"
-      placeholder="Find a lot, place, species   /"
-      aria-label="Find a lot, place, species or act"
+      :placeholder="say`Find a lot, place, species   /`"
+      :aria-label="say`Find a lot, place, species or act`"
       autocomplete="off"
       :display-value="() => text"
       @change="text = $event.target.value"
@@ -154,7 +160,7 @@ function go(find: Find | null) {
           <span>{{ find.words }}</span><span class="text-muted text-sm">{{ find.kind }}</span>
         </li>
       </ComboboxOption>
-      <li v-if="!found.length" class="text-muted px-3 py-2">Nothing by that name.</li>
+      <li v-if="!found.length" class="text-muted px-3 py-2">{{ say`Nothing by that name.` }}</li>
     </ComboboxOptions>
   </Combobox>
 </template>

@@ -1,70 +1,71 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import FormDialog from '../parts/FormDialog.vue';
 
 const emit = defineEmits<{ close: [] }>();
 const groups = [
   {
-    name: 'Anywhere',
+    name: say`Anywhere`,
     keys: [
-      ['1 … 8', 'Stations, in order'],
-      ['/', 'Find'],
-      ['[  ]', 'A week back, a week on'],
-      ['.', 'Back to today'],
-      ['Q', 'Read a tag by the camera'],
-      ['N', 'New lot'],
-      ['U', 'Take back what was done last'],
-      ['?', 'This list'],
+      ['1 … 8', say`Stations, in order`],
+      ['/', say`Find`],
+      ['[  ]', say`A week back, a week on`],
+      ['.', say`Back to today`],
+      ['Q', say`Read a tag by the camera`],
+      ['N', say`New lot`],
+      ['U', say`Take back what was done last`],
+      ['?', say`This list`],
     ],
   },
   {
-    name: 'On a lot',
+    name: say`On a lot`,
     keys: [
-      ['C', 'Count what stands'],
-      ['M', 'Measure'],
+      ['C', say`Count what stands`],
+      ['M', say`Measure`],
       ['R', 'Pull plugs'],
-      ['S', 'Move on, or try a move'],
-      ['W', 'Work done: feed, spread, stake'],
-      ['E', 'What happened: browsing, frost'],
-      ['L', 'Lift'],
-      ['X', 'Write off'],
-      ['↑ ↓', 'Next lot in the list, when it has the focus'],
+      ['S', say`Move on, or try a move`],
+      ['W', say`Work done: feed, spread, stake`],
+      ['E', say`What happened: browsing, frost`],
+      ['L', say`Lift`],
+      ['X', say`Write off`],
+      ['↑ ↓', say`Next lot in the list, when it has the focus`],
     ],
   },
   {
-    name: 'On the site plan, on a thing',
+    name: say`On the site plan, on a thing`,
     keys: [
-      ['← → ↑ ↓', 'Moves it 0.1 m; with Shift 1 m'],
-      ['Enter', 'Chooses it; with Shift as well'],
-      ['R', 'Turns it a quarter; with Shift 15°'],
-      ['D', 'Duplicates it'],
-      ['Delete', 'Takes it away'],
-      ['Ctrl Z, Ctrl Y', 'Undo, redo'],
+      ['← → ↑ ↓', say`Moves it 0.1 m; with Shift 1 m`],
+      ['Enter', say`Chooses it; with Shift as well`],
+      ['R', say`Turns it a quarter; with Shift 15°`],
+      ['D', say`Duplicates it`],
+      ['Delete', say`Takes it away`],
+      [say`Ctrl Z, Ctrl Y`, say`Undo, redo`],
     ],
   },
   {
-    name: 'On a root rosette',
+    name: say`On a root rosette`,
     keys: [
-      ['← →', 'Turn the needle 5°; with Shift 30°'],
-      ['Enter', 'Lay a root there'],
-      ['1 … 7', 'How it runs: straight, steep, along the wall …'],
-      ['T M L', 'Top, middle, lowest third'],
-      ['+ −', 'Thicker, thinner'],
-      ['Backspace', 'Take the last away'],
+      ['← →', say`Turn the needle 5°; with Shift 30°`],
+      ['Enter', say`Lay a root there`],
+      ['1 … 7', say`How it runs: straight, steep, along the wall …`],
+      ['T M L', say`Top, middle, lowest third`],
+      ['+ −', say`Thicker, thinner`],
+      ['Backspace', say`Take the last away`],
     ],
   },
   {
-    name: 'On the ribbon',
+    name: say`On the ribbon`,
     keys: [
-      ['← →', 'A day'],
-      ['Shift ← →', 'A week'],
-      ['Page up, down', 'A month'],
+      ['← →', say`A day`],
+      [say`Shift ← →`, say`A week`],
+      [say`Page up, down`, say`A month`],
     ],
   },
 ] as const;
 </script>
 
 <template>
-  <FormDialog title="Keys" @close="emit('close')">
+  <FormDialog :title="say`Keys`" @close="emit('close')">
     <section v-for="group in groups" :key="group.name" class="mb-4">
       <h3 class="mb-1 text-lg">{{ group.name }}</h3>
       <dl class="grid grid-cols-[9rem_1fr] gap-y-1.5">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useMessages } from '../stores/messages';
 
 const store = useMessages();
@@ -22,7 +23,7 @@ const store = useMessages();
         type="button"
         @click="store.undo(message)"
       >
-        Undo
+        {{ say`Undo` }}
       </button>
     </div>
   </div>

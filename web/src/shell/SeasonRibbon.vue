@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { dayFrom, partsOf, type EpochDay } from '@kauri/core';
+import { dayFrom, partsOf, type EpochDay, say } from '@kauri/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
 import { useSeason } from '../stores/season';
-import { longDate, months, yearOf } from '../words/dates';
+import { longDate, monthName, yearOf } from '../words/dates';
 import { ribbonWindows } from './ribbonWindows';
 
 const season = useSeason();
@@ -52,7 +52,7 @@ const monthMarks = computed(() => {
   return Array.from({ length: 15 }, (_, i) => {
     const m = month - 1 + i;
     const itsYear = year + Math.floor(m / 12);
-    const name = m % 12 > 0 ? months[m % 12] : each > 1 ? String(itsYear) : `Jan ${itsYear}`;
+    const name = m % 12 > 0 ? monthName(m % 12) : each > 1 ? String(itsYear) : `${monthName(0)} ${itsYear}`;
     return { key: m, x: x(dayFrom(itsYear, (m % 12) + 1, 1)), words: i % each === 0 ? name : '' };
   });
 });
@@ -97,16 +97,20 @@ function step(event: KeyboardEvent) {
 </script>
 
 <template>
-  <footer class="print:hidden border-ink bg-soil flex border-t-2" aria-label="Season">
+  <footer class="print:hidden border-ink bg-soil flex border-t-2" :aria-label="say`Season`">
     <RouterLink
       :to="{ name: 'records' }"
       class="hidden w-[5.25rem] shrink-0 flex-col justify-center gap-0.5 px-2 text-sm hover:underline md:flex"
     >
-      <span class="font-bold">Season</span>
-      <span class="flex items-center gap-1"><i class="bg-leaf-mid size-3" aria-hidden="true" /> warmth</span>
-      <span class="flex items-center gap-1"><i class="bg-frost size-3" aria-hidden="true" /> chill</span>
+      <span class="font-bold">{{ say`Season` }}</span>
       <span class="flex items-center gap-1"
-        ><i class="bg-water mx-1 h-3 w-0.5" aria-hidden="true" /> frost</span
+        ><i class="bg-leaf-mid size-3" aria-hidden="true" /> {{ say`warmth` }}</span
+      >
+      <span class="flex items-center gap-1"
+        ><i class="bg-frost size-3" aria-hidden="true" /> {{ say`chill` }}</span
+      >
+      <span class="flex items-center gap-1"
+        ><i class="bg-water mx-1 h-3 w-0.5" aria-hidden="true" /> {{ say`frost` }}</span
       >
     </RouterLink>
     <div
@@ -114,7 +118,7 @@ function step(event: KeyboardEvent) {
       class="relative h-[88px] flex-1 cursor-ew-resize touch-none select-none"
       role="slider"
       tabindex="0"
-      aria-label="Date shown"
+      :aria-label="say`Date shown`"
       :aria-valuemin="season.strip.start"
       :aria-valuemax="season.strip.end"
       :aria-valuenow="season.view"

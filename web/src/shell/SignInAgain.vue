@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { onMounted, useTemplateRef } from 'vue';
 import SignInForm from '../door/SignInForm.vue';
 import { useSession } from '../stores/session';
@@ -20,10 +21,11 @@ onMounted(() => dialog.value!.showModal());
       aria-labelledby="sign-in-again"
       @cancel.prevent
     >
-      <h2 id="sign-in-again" class="mb-1 text-xl">Sign in again</h2>
+      <h2 id="sign-in-again" class="mb-1 text-xl">{{ say`Sign in again` }}</h2>
       <p class="text-muted mb-4">
-        Your session has ended. What you typed is kept and will be saved once you are back. Somebody else who
-        signs in here begins at Today, and sees none of it.
+        {{
+          say`Your session has ended. What you typed is kept and will be saved once you are back. Somebody else who signs in here begins at Today, and sees none of it.`
+        }}
       </p>
       <SignInForm :email="session.me?.person.email" />
     </dialog>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { useToday } from '../stations/today/useToday';
@@ -22,7 +23,7 @@ onMounted(() => {
 </script>
 
 <template>
-  <nav class="bg-rail text-rail-ink hand:overflow-x-auto desk:flex-col flex" aria-label="Stations">
+  <nav class="bg-rail text-rail-ink hand:overflow-x-auto desk:flex-col flex" :aria-label="say`Stations`">
     <p class="font-head desk:block hidden py-4 text-center text-xl">Kauri</p>
     <RouterLink
       v-for="station in stations"
@@ -38,9 +39,9 @@ onMounted(() => {
         v-if="station.name === 'today' && now"
         class="bg-tag text-tag-ink hand:top-0.5 hand:right-auto hand:left-1/2 hand:ml-0.5 absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
       >
-        <span aria-hidden="true">{{ now > 99 ? '99+' : now }}</span><span class="sr-only"
-          >{{ now }} to do now</span
-        >
+        <span aria-hidden="true">{{ now > 99 ? '99+' : now }}</span><span class="sr-only">{{
+          say`${now} to do now`
+        }}</span>
       </span>
     </RouterLink>
   </nav>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
 import {
   ChevronDown,
@@ -56,7 +57,8 @@ defineExpose({ find });
       </p>
     </div>
     <button v-if="takeNewBuild" class="act hand:order-2" type="button" @click="takeNewBuild()">
-      <RefreshCw :size="18" aria-hidden="true" /> <span class="hand:sr-only">Take the new Kauri</span>
+      <RefreshCw :size="18" aria-hidden="true" />
+      <span class="hand:sr-only">{{ say`Take the new Kauri` }}</span>
     </button>
     <UnsentChip class="hand:order-2 hand:mr-auto" @open="emit('unsent')" />
     <FindBox
@@ -74,40 +76,44 @@ defineExpose({ find });
     >
       {{ shortDate(season.view) }}
       <component :is="ribbon ? ChevronDown : ChevronUp" :size="16" aria-hidden="true" />
-      <span class="sr-only">{{ ribbon ? 'Fold the season away' : 'Open the season' }}</span>
+      <span class="sr-only">{{ ribbon ? say`Fold the season away` : say`Open the season` }}</span>
     </button>
     <button
       class="act hand:order-1"
       :class="season.isToday ? 'hand:hidden' : 'border-dashed'"
       type="button"
-      :title="season.isToday ? 'Today' : 'Back to today'"
+      :title="season.isToday ? say`Today` : say`Back to today`"
       data-testid="date"
       @click="season.look(season.today)"
     >
       <span class="hand:hidden">{{ dateWords }}</span>
-      <span class="text-muted font-normal">{{ season.isToday ? 'today' : 'back to today' }}</span>
+      <span class="text-muted font-normal">{{ season.isToday ? say`today` : say`back to today` }}</span>
       <span class="key hand:hidden" aria-hidden="true">.</span>
     </button>
     <button
       class="act hand:hidden"
       type="button"
-      :aria-label="`Units: ${preferences.units === 'metric' ? 'metric' : 'US'}. Switch`"
+      :aria-label="say`Units: ${preferences.units === 'metric' ? say`metric` : 'US'}. Switch`"
       @click="preferences.switchUnits"
     >
-      {{ preferences.units === 'metric' ? 'cm · L · °C' : 'in · gal · °F' }}
+      {{ preferences.units === 'metric' ? say`cm · L · °C` : say`in · gal · °F` }}
     </button>
     <button
       class="act hand:hidden px-2.5"
       type="button"
-      :aria-label="preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme'"
+      :aria-label="preferences.theme === 'light' ? say`Dark scheme` : say`Light scheme`"
       @click="preferences.switchTheme"
     >
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
-    <RouterLink class="act desk:hidden order-3 ml-auto px-2.5" :to="{ name: 'scan' }" aria-label="Read a tag">
+    <RouterLink
+      class="act desk:hidden order-3 ml-auto px-2.5"
+      :to="{ name: 'scan' }"
+      :aria-label="say`Read a tag`"
+    >
       <ScanQrCode :size="20" aria-hidden="true" />
     </RouterLink>
-    <button class="act desk:hidden order-3 px-2.5" type="button" aria-label="Find" @click="find">
+    <button class="act desk:hidden order-3 px-2.5" type="button" :aria-label="say`Find`" @click="find">
       <Search :size="20" aria-hidden="true" />
     </button>
     <Menu as="div" class="hand:order-4 relative">
@@ -121,29 +127,31 @@ defineExpose({ find });
           {{ session.me!.person.name }}, {{ session.membership?.role }}, {{ home.name }}
         </p>
         <MenuRow @choose="emit('keys')"
-          ><Keyboard :size="18" aria-hidden="true" /> Keys <span class="key ml-auto">?</span></MenuRow
+          ><Keyboard :size="18" aria-hidden="true" /> {{ say`Keys` }}
+          <span class="key ml-auto">?</span></MenuRow
         >
         <MenuRow @choose="router.push({ name: 'scan' })">
-          <ScanQrCode :size="18" aria-hidden="true" /> Read a tag <span class="key ml-auto">Q</span>
+          <ScanQrCode :size="18" aria-hidden="true" /> {{ say`Read a tag` }}
+          <span class="key ml-auto">Q</span>
         </MenuRow>
-        <MenuRow @choose="router.push({ name: 'records' })">Records in and out</MenuRow>
+        <MenuRow @choose="router.push({ name: 'records' })">{{ say`Records in and out` }}</MenuRow>
         <MenuRow v-if="session.may('owner')" @choose="router.push({ name: 'people' })">
-          <UsersRound :size="18" aria-hidden="true" /> People of {{ home.name }}
+          <UsersRound :size="18" aria-hidden="true" /> {{ say`People of ${home.name}` }}
         </MenuRow>
         <MenuRow @choose="router.push({ name: 'account' })">
-          <UserRound :size="18" aria-hidden="true" /> Your account
+          <UserRound :size="18" aria-hidden="true" /> {{ say`Your account` }}
         </MenuRow>
         <MenuRow class="desk:hidden" @choose="preferences.switchUnits">
-          {{ preferences.units === 'metric' ? 'US units' : 'Metric units' }}
+          {{ preferences.units === 'metric' ? say`US units` : say`Metric units` }}
         </MenuRow>
         <MenuRow class="desk:hidden" @choose="preferences.switchTheme">
-          {{ preferences.theme === 'light' ? 'Dark scheme' : 'Light scheme' }}
+          {{ preferences.theme === 'light' ? say`Dark scheme` : say`Light scheme` }}
         </MenuRow>
         <MenuRow v-for="m in others" :key="m.nurseryId" @choose="session.chooseNursery(m.nurseryId)">
-          Go to {{ m.nurseryName }}
+          {{ say`Go to ${m.nurseryName}` }}
         </MenuRow>
-        <MenuRow @choose="emit('leave', 'here')">Sign out</MenuRow>
-        <MenuRow @choose="emit('leave', 'everywhere')">Sign out everywhere</MenuRow>
+        <MenuRow @choose="emit('leave', 'here')">{{ say`Sign out` }}</MenuRow>
+        <MenuRow @choose="emit('leave', 'everywhere')">{{ say`Sign out everywhere` }}</MenuRow>
       </MenuItems>
     </Menu>
   </header>

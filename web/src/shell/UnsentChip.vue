@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { useDevice } from '../stores/device';
@@ -9,10 +10,14 @@ const emit = defineEmits<{ open: [] }>();
 const device = useDevice();
 const shown = computed(() => {
   const [waiting, refused] = [device.waiting.length, device.refused.length];
-  if (refused) return { icon: TriangleAlert, words: `${several(refused, 'act')} not taken`, now: true };
+  if (refused) return { icon: TriangleAlert, words: say`${several(refused, 'act')} not taken`, now: true };
   if (!device.reachable)
-    return { icon: CloudOff, words: waiting ? `No network · ${waiting} to send` : 'No network', now: false };
-  return waiting ? { icon: CloudUpload, words: `${waiting} to send`, now: false } : null;
+    return {
+      icon: CloudOff,
+      words: waiting ? say`No network · ${waiting} to send` : say`No network`,
+      now: false,
+    };
+  return waiting ? { icon: CloudUpload, words: say`${waiting} to send`, now: false } : null;
 });
 </script>
 

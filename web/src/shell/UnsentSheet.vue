@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lotsOf, type HeldWrite } from '@kauri/core';
+import { lotsOf, type HeldWrite, say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -30,19 +30,23 @@ const clock = (ms: number) =>
     minute: '2-digit',
   });
 const network = computed(() => {
-  if (device.reachable) return 'The server answers.';
+  if (device.reachable) return say`The server answers.`;
   const last = device.contact?.deviceMs;
-  return `No network${last ? ` since ${clock(last)}` : ''}: what you see is what was seen last, with what you did since.`;
+  return say`No network${last ? say` since ${clock(last)}` : ''}: what you see is what was seen last, with what you did since.`;
 });
 /** Which lots an act is about, where its words do not say, and when it was done; of another nursery, which one. */
 const about = (act: KeptAct): string => [whatOf(act), clock(act.at)].filter(Boolean).join(' · ');
 function whatOf({ write, nurseryId, words }: KeptAct): string {
   if (nurseryId !== nursery.nurseryId)
-    return session.me!.memberships.find((m) => m.nurseryId === nurseryId)?.nurseryName ?? 'another nursery';
+    return (
+      session.me!.memberships.find((m) => m.nurseryId === nurseryId)?.nurseryName ?? say`another nursery`
+    );
   const codes = lotsOf(write)
-    .map((id) => nursery.index.get(id)?.code ?? 'a lot')
+    .map((id) => nursery.index.get(id)?.code ?? say`a lot`)
     .filter((code) => !words.includes(code));
-  return codes.length > 3 ? `${codes.slice(0, 3).join(', ')} and ${codes.length - 3} more` : codes.join(', ');
+  return codes.length > 3
+    ? say`${codes.slice(0, 3).join(', ')} and ${codes.length - 3} more`
+    : codes.join(', ');
 }
 const movedTo = ({ fault }: KeptAct): LotRow | null =>
   fault?.type === '/problems/moved-meanwhile' ? (fault.current as LotRow) : null;
@@ -65,11 +69,11 @@ async function putBack(act: KeptAct): Promise<void> {
 }
 async function drop(act: KeptAct): Promise<void> {
   await device.drop(act.seq!);
-  messages.say(`Dropped: ${act.words}`, () => device.restore(act));
+  messages.say(say`Dropped: ${act.words}`, () => device.restore(act));
 }
 async function takeBack(act: KeptAct): Promise<void> {
   if (!(await device.takeBack(act.id))) return;
-  messages.say(`Not sent: ${act.words}`, () => device.restore(act));
+  messages.say(say`Not sent: ${act.words}`, () => device.restore(act));
 }
 async function leave(): Promise<void> {
   try {
@@ -81,11 +85,11 @@ async function leave(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog title="Kept on this device" :subtitle="network" @close="emit('close')">
+  <FormDialog :title="say`Kept on this device`" :subtitle="network" @close="emit('close')">
     <section v-if="device.refused.length" aria-labelledby="not-taken" data-testid="refused">
-      <h3 id="not-taken" class="mb-1 font-bold">Not taken</h3>
+      <h3 id="not-taken" class="mb-1 font-bold">{{ say`Not taken` }}</h3>
       <p class="text-muted mb-2 text-sm">
-        These were refused. Nothing of them is in any list; the others went on.
+        {{ say`These were refused. Nothing of them is in any list; the others went on.` }}
       </p>
       <ul class="divide-rule divide-y">
         <li v-for="act in device.refused" :key="act.id" class="py-2">
@@ -95,7 +99,7 @@ async function leave(): Promise<void> {
           <p class="text-wrong font-bold">{{ act.fault?.detail }}</p>
           <div class="mt-2 flex flex-wrap gap-2">
             <button v-if="movedTo(act)" class="act-main" type="button" @click="keepAsItStands(act)">
-              Keep it as {{ movedTo(act)!.code }} stands now
+              {{ say`Keep it as ${movedTo(act)!.code} stands now` }}
             </button>
             <button
               v-if="act.form"
@@ -103,19 +107,22 @@ async function leave(): Promise<void> {
               type="button"
               @click="putBack(act)"
             >
-              Back to its sheet
+              {{ say`Back to its sheet` }}
             </button>
-            <button class="act" type="button" @click="device.retry(act.seq!)">Send it again</button>
-            <button class="act" type="button" @click="drop(act)">Drop it</button>
+            <button class="act" type="button" @click="device.retry(act.seq!)">
+              {{ say`Send it again` }}
+            </button>
+            <button class="act" type="button" @click="drop(act)">{{ say`Drop it` }}</button>
           </div>
         </li>
       </ul>
     </section>
     <section v-if="device.waiting.length" class="mt-3" aria-labelledby="to-send" data-testid="waiting">
-      <h3 id="to-send" class="mb-1 font-bold">To send</h3>
+      <h3 id="to-send" class="mb-1 font-bold">{{ say`To send` }}</h3>
       <p class="text-muted mb-2 text-sm">
-        In this order, each once. They are in your lists and forecasts already; others see them when they are
-        sent.
+        {{
+          say`In this order, each once. They are in your lists and forecasts already; others see them when they are sent.`
+        }}
       </p>
       <ul class="divide-rule max-h-[45vh] divide-y overflow-y-auto" tabindex="0" aria-labelledby="to-send">
         <li
@@ -126,21 +133,21 @@ async function leave(): Promise<void> {
           <p class="min-w-0">
             <span class="font-bold">{{ act.words }}</span> <span class="text-muted">{{ about(act) }}</span>
           </p>
-          <button class="quiet shrink-0" type="button" @click="takeBack(act)">Take back</button>
+          <button class="quiet shrink-0" type="button" @click="takeBack(act)">{{ say`Take back` }}</button>
         </li>
       </ul>
     </section>
-    <p v-if="!device.acts.length">Everything you did is with the server.</p>
+    <p v-if="!device.acts.length">{{ say`Everything you did is with the server.` }}</p>
     <div class="mt-4 flex flex-wrap items-center gap-3">
       <template v-if="leaving">
         <p class="w-full">
-          {{ several(device.acts.length, 'act') }} of yours
-          {{ device.acts.length === 1 ? 'waits' : 'wait' }} here. Signed out, they stay on this device, shown
-          to nobody else, until {{ session.me!.person.name }} signs in again.
+          {{
+            say`${several(device.acts.length, 'act')} of yours ${device.acts.length === 1 ? say`waits` : say`wait`} here. Signed out, they stay on this device, shown to nobody else, until ${session.me!.person.name} signs in again.`
+          }}
         </p>
         <p v-if="leaveFault" class="text-wrong w-full font-bold" role="alert">{{ leaveFault }}</p>
-        <button class="act-main" type="button" @click="emit('close')">Stay signed in</button>
-        <button class="act" type="button" @click="leave">Sign out all the same</button>
+        <button class="act-main" type="button" @click="emit('close')">{{ say`Stay signed in` }}</button>
+        <button class="act" type="button" @click="leave">{{ say`Sign out all the same` }}</button>
       </template>
       <button
         v-else-if="!device.reachable || device.waiting.length"
@@ -148,7 +155,7 @@ async function leave(): Promise<void> {
         type="button"
         @click="device.tryNow"
       >
-        Try now
+        {{ say`Try now` }}
       </button>
     </div>
   </FormDialog>

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { App } from 'vue';
 import { OfflineError, ProblemError, sentenceOf } from '../api/problem';
 import { useMessages } from '../stores/messages';
@@ -13,7 +14,7 @@ export function showFaults(app: App): void {
     useMessages().say(
       known
         ? sentenceOf(error)
-        : `Kauri failed here: ${sentenceOf(error)} What was saved is safe. Load the page again if it looks wrong.`,
+        : say`Kauri failed here: ${sentenceOf(error)} What was saved is safe. Load the page again if it looks wrong.`,
     );
   };
   app.config.errorHandler = show;

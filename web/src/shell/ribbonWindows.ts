@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { EpochDay } from '@kauri/core';
 import type { LotView } from '../workers/forecast.worker';
 
@@ -22,7 +23,7 @@ export function ribbonWindows(
   };
   if (standing.status === 'lifted' || standing.status === 'ended' || standing.status === 'failed') return [];
   if (standing.status === 'waiting') {
-    add('comes up', forecast.emergence.band.p10, forecast.emergence.band.p90, 'var(--leaf)');
+    add(say`comes up`, forecast.emergence.band.p10, forecast.emergence.band.p90, 'var(--leaf)');
     return found;
   }
   if (
@@ -31,12 +32,12 @@ export function ribbonWindows(
     standing.decision.kind === 'raise-lid'
   ) {
     add('lift', forecast.lifting.from, forecast.lifting.until, 'var(--ink)');
-    if (forecast.lid) add('at the lid', forecast.lid.p50, forecast.lifting.from, 'var(--leaf)', true);
+    if (forecast.lid) add(say`at the lid`, forecast.lid.p50, forecast.lifting.from, 'var(--leaf)', true);
     return found;
   }
   add('plug holds', forecast.ready.p50, forecast.bound.p10, 'var(--leaf)');
   add(
-    'root-bound risk',
+    say`root-bound risk`,
     Math.max(forecast.ready.p50, forecast.bound.p10),
     forecast.bound.p90,
     'var(--root)',

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { HeldRoute, HeldWrite } from '@kauri/core';
 import type { BodyInputOf, ParamsOf } from '@kauri/core/contract';
 import type { Subscription } from 'dexie';
@@ -222,7 +223,7 @@ export const useDevice = defineStore('device', () => {
     askToStay();
     const write: HeldWrite = { route: 'keepPhoto', params: { ...params }, body: null };
     const { photo: id, nursery: nurseryId } = params;
-    await box.write({ id, nurseryId, write, words: 'A photo', photo, form: null });
+    await box.write({ id, nurseryId, write, words: say`A photo`, photo, form: null });
   }
 
   return {

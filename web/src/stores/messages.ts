@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { sentenceOf } from '../api/problem';
@@ -12,7 +13,7 @@ export interface Message {
 
 /** What was done and, where it is only on this device, that it is. */
 export const saidOf = (outcome: Outcome, said: string): string =>
-  outcome === KEPT ? `${said} Kept on this device until there is a network.` : said;
+  outcome === KEPT ? say`${said} Kept on this device until there is a network.` : said;
 
 /** Short words at the edge of the screen about what was done, with its undo. */
 export const useMessages = defineStore('messages', () => {
@@ -20,7 +21,7 @@ export const useMessages = defineStore('messages', () => {
   let last = 0;
   /** What was done last that can be taken back, also once its words are gone. */
   let latest: Message | null = null;
-  function say(text: string, undo?: () => Promise<void>) {
+  function tell(text: string, undo?: () => Promise<void>) {
     const id = ++last;
     const message = { id, text, undo };
     messages.value = [...messages.value.slice(-2), message];
@@ -36,17 +37,17 @@ export const useMessages = defineStore('messages', () => {
     if (latest?.id === message.id) latest = null;
     try {
       await message.undo!();
-      say(`Taken back: ${message.text}`);
+      tell(say`Taken back: ${message.text}`);
     } catch (error) {
-      say(sentenceOf(error));
+      tell(sentenceOf(error));
     }
   }
   const undoLast = async () => {
     if (latest) await undo(latest);
     else
-      say(
-        'Nothing was done here that could be taken back; what is recorded is taken back where it is listed.',
+      tell(
+        say`Nothing was done here that could be taken back; what is recorded is taken back where it is listed.`,
       );
   };
-  return { messages, say, dismiss, undo, undoLast };
+  return { messages, say: tell, dismiss, undo, undoLast };
 });

@@ -1,4 +1,4 @@
-import { bookAhead, isoOf } from '@kauri/core';
+import { bookAhead, isoOf, say } from '@kauri/core';
 import type { BodyInputOf, TodayBook, TodayRules } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { v7 as newId } from 'uuid';
@@ -51,11 +51,11 @@ export const useTodayBook = defineStore('today', () => {
     device.write('markTogether', nursery.params, body, words);
   async function undoTogether(write: string, marks: string[]): Promise<void> {
     if (await device.takeBack(write)) return;
-    await device.write('undoMarks', nursery.params, { id: newId(), marks }, 'Take marks back');
+    await device.write('undoMarks', nursery.params, { id: newId(), marks }, say`Take marks back`);
   }
   async function undo(mark: string): Promise<void> {
     if (await device.takeBack(mark)) return;
-    await device.write('undoMark', { ...nursery.params, mark }, { id: newId() }, 'Take a mark back');
+    await device.write('undoMark', { ...nursery.params, mark }, { id: newId() }, say`Take a mark back`);
   }
   async function setRules(version: number, rules: TodayRules): Promise<void> {
     kept.value = await call('setTodayRules', { params: nursery.params, body: { version, rules } });
@@ -72,7 +72,7 @@ export const useTodayBook = defineStore('today', () => {
   const nameOf = (personId: string | null) =>
     personId === null || !book.value
       ? ''
-      : (book.value.people.find((p) => p.id === personId)?.name ?? 'somebody who left');
+      : (book.value.people.find((p) => p.id === personId)?.name ?? say`somebody who left`);
   return {
     book,
     load,

@@ -1,6 +1,7 @@
+import { say, inWords } from '@kauri/core';
 import type { Account, OutCause } from '@kauri/core';
 
-const words: Record<OutCause, string> = {
+const words: Record<OutCause, string> = inWords({
   'not-emerged': 'did not come up',
   died: 'died, cause not known',
   drought: 'drought',
@@ -17,7 +18,7 @@ const words: Record<OutCause, string> = {
   lost: 'lost or stolen',
   'pricked-out': 'pricked out into cells',
   split: 'set apart as a lot of its own',
-};
+});
 
 /** How a seed or tree went out, in a grower's words. */
 export function causeWords(cause: OutCause): string {
@@ -27,5 +28,5 @@ export function causeWords(cause: OutCause): string {
 /** An account of the ledger in words. */
 export function accountWords(account: Account): string {
   if (account.startsWith('out:')) return causeWords(account.slice(4) as OutCause);
-  return account === 'sown' ? 'in the ground' : account === 'seed' ? 'seed in hand' : account;
+  return account === 'sown' ? say`in the ground` : account === 'seed' ? say`seed in hand` : account;
 }

@@ -1,1 +1,1 @@
-export { dateWords, longDate, months, monthWords, shortDate, yearOf } from '@kauri/core';
+export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from '@kauri/core';

@@ -1,5 +1,7 @@
+import { inWords } from '@kauri/core';
+
 /** What each page is called in the browser’s tab and list of pages, by its route; a station’s first part bears its name. */
-export const pageWords: Readonly<Record<string, string>> = {
+export const pageWords: Readonly<Record<string, string>> = inWords({
   today: 'Today',
   yard: 'Yard',
   'yard-site': 'Site plan',
@@ -45,7 +47,7 @@ export const pageWords: Readonly<Record<string, string>> = {
   records: 'Records',
   join: 'Join',
   password: 'New password',
-};
+});
 
 /** The title of a page: the thing it is about, the page, the nursery. */
 export const titleWords = (parts: readonly (string | null | undefined)[]): string =>

@@ -1,12 +1,13 @@
+import { say, inWords } from '@kauri/core';
 import type { Role } from '@kauri/core/contract/roles';
 
 /** What each role may do, in a line. */
-export const roleMay: Record<Role, string> = {
+export const roleMay: Record<Role, string> = inWords({
   visitor: 'sees everything, changes nothing',
   crew: 'counts, measures, lifts and records',
   grower: 'also sows, plans and lays out the yard',
   owner: 'also takes people in, and takes the nursery out',
-};
+});
 
 /** A browser by what it says of itself, as far as a person cares. */
 export function browserWords(agent: string): string {
@@ -15,10 +16,10 @@ export function browserWords(agent: string): string {
     : /Edg\//.test(agent)
       ? 'Edge'
       : /Chrome/.test(agent)
-        ? 'Chrome or kin'
+        ? say`Chrome or kin`
         : /Safari/.test(agent)
           ? 'Safari'
-          : 'A browser';
+          : say`A browser`;
   const system = /Android/.test(agent)
     ? 'Android'
     : /iPhone|iPad/.test(agent)
@@ -30,7 +31,7 @@ export function browserWords(agent: string): string {
           : /Linux|X11/.test(agent)
             ? 'Linux'
             : null;
-  return system === null ? browser : `${browser} on ${system}`;
+  return system === null ? browser : say`${browser} on ${system}`;
 }
 
 /** An instant as day and hour where the reader is. */

@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import type {
   Criterion,
   DepthBand,
@@ -10,17 +11,17 @@ import type {
 } from '@kauri/core';
 import { percent, several } from './numbers';
 
-export const rootSchoolWords: Record<RootSchool, string> = {
+export const rootSchoolWords: Record<RootSchool, string> = inWords({
   structure: 'Structure first',
   fibre: 'Fibre first',
   depth: 'Depth first',
-};
-export const schoolSays: Record<RootSchool, string> = {
+});
+export const schoolSays: Record<RootSchool, string> = inWords({
   structure: 'Straight roots all round, some at the surface. A turned root stays turned: reject it now.',
   fibre: 'As many young tips as can be, a held plug, the taproot stopped early; shift every season.',
   depth: 'For dry or rocky ground: one long straight root, and fibre at its foot.',
-};
-export const pathWords: Record<RootPath, string> = {
+});
+export const pathWords: Record<RootPath, string> = inWords({
   straight: 'straight',
   steep: 'steep',
   wall: 'along the wall',
@@ -28,53 +29,56 @@ export const pathWords: Record<RootPath, string> = {
   kinked: 'kinked',
   ascending: 'ascending',
   j: 'J-shaped',
-};
-export const bandWords: Record<DepthBand, string> = { top: 'top', middle: 'middle', low: 'low' };
-export const tapWords: Record<TapForm, string> = {
+});
+export const bandWords: Record<DepthBand, string> = inWords({ top: 'top', middle: 'middle', low: 'low' });
+export const tapWords: Record<TapForm, string> = inWords({
   straight: 'straight down',
   stopped: 'stopped, branched',
   bent: 'bent or J',
   none: 'none',
-};
-export const callWords: Record<SequentialCall, string> = {
+});
+export const callWords: Record<SequentialCall, string> = inWords({
   accept: 'Accept',
   reject: 'Reject',
   pull: 'Pull another',
-};
+});
 
 interface FigureWords {
   words: string;
   show: (value: number) => string;
 }
 const whole = (value: number) => String(Math.round(value * 10) / 10);
-export const figureWords: Record<RootFigure, FigureWords> = {
-  laterals: { words: 'laterals', show: whole },
-  largestGapDeg: { words: 'widest gap', show: (v) => `${Math.round(v)}°` },
-  oneSided: { words: 'one-sidedness', show: (v) => v.toFixed(2) },
-  straight: { words: 'straight', show: percent },
-  straightTop: { words: 'straight near the surface', show: whole },
-  turned: { words: 'turned by the wall', show: percent },
-  steep: { words: 'steep', show: percent },
-  tapSound: { words: 'taproot sound', show: (v) => (v >= 1 ? 'yes' : 'bent') },
-  tapStraight: { words: 'taproot straight', show: (v) => (v >= 1 ? 'yes' : 'no') },
-  fibre: { words: 'fibre, of 3', show: whole },
-  fibreLow: { words: 'fibre in the lowest third, of 3', show: whole },
-  surface: { words: 'roots on the outside, of 3', show: whole },
-  tips: { words: 'white tips', show: (v) => (v >= 1 ? 'white' : v >= 0.5 ? 'some' : 'brown') },
-  plug: { words: 'plug score, of 4', show: whole },
-  nodules: { words: 'nodules, of 2', show: whole },
-  sturdiness: { words: 'sturdiness, cm to mm', show: whole },
-  shootRoot: { words: 'shoot to root', show: whole },
-  qualityIndex: { words: 'quality index', show: (v) => v.toFixed(2) },
-};
+export const figureWords: Record<RootFigure, FigureWords> = inWords(
+  {
+    laterals: { words: 'laterals', show: whole },
+    largestGapDeg: { words: 'widest gap', show: (v) => `${Math.round(v)}°` },
+    oneSided: { words: 'one-sidedness', show: (v) => v.toFixed(2) },
+    straight: { words: 'straight', show: percent },
+    straightTop: { words: 'straight near the surface', show: whole },
+    turned: { words: 'turned by the wall', show: percent },
+    steep: { words: 'steep', show: percent },
+    tapSound: { words: 'taproot sound', show: (v) => (v >= 1 ? 'yes' : 'bent') },
+    tapStraight: { words: 'taproot straight', show: (v) => (v >= 1 ? 'yes' : 'no') },
+    fibre: { words: 'fibre, of 3', show: whole },
+    fibreLow: { words: 'fibre in the lowest third, of 3', show: whole },
+    surface: { words: 'roots on the outside, of 3', show: whole },
+    tips: { words: 'white tips', show: (v) => (v >= 1 ? 'white' : v >= 0.5 ? 'some' : 'brown') },
+    plug: { words: 'plug score, of 4', show: whole },
+    nodules: { words: 'nodules, of 2', show: whole },
+    sturdiness: { words: 'sturdiness, cm to mm', show: whole },
+    shootRoot: { words: 'shoot to root', show: whole },
+    qualityIndex: { words: 'quality index', show: (v) => v.toFixed(2) },
+  },
+  'words',
+);
 
 /** What a criterion asks: «at least 4», «2 to 3». */
 export function boundWords({ figure, least, most }: Pick<Criterion, 'figure' | 'least' | 'most'>): string {
   const { show } = figureWords[figure];
   if (figure === 'tapSound' || figure === 'tapStraight') return least === null ? 'no' : 'yes';
-  if (least !== null && most !== null) return `${show(least)} to ${show(most)}`;
-  if (least !== null) return `at least ${show(least)}`;
-  return most === null ? 'anything' : `at most ${show(most)}`;
+  if (least !== null && most !== null) return say`${show(least)} to ${show(most)}`;
+  if (least !== null) return say`at least ${show(least)}`;
+  return most === null ? 'anything' : say`at most ${show(most)}`;
 }
 
 /** The decision on a lot’s roots. */
@@ -83,31 +87,31 @@ export function verdictWords({ sequential: s, passing }: LotVerdict): {
   detail: string;
   urgent: boolean;
 } {
-  const band = `${percent(passing.share)} pass; in the lot ${Math.round(passing.p10 * 100)} to ${Math.round(passing.p90 * 100)} % do, eight chances in ten.`;
-  const capped = s.by === 'cap' ? ' The most plants were pulled, so the odds decide.' : '';
+  const band = say`${percent(passing.share)} pass; in the lot ${Math.round(passing.p10 * 100)} to ${Math.round(passing.p90 * 100)} % do, eight chances in ten.`;
+  const capped = s.by === 'cap' ? say` The most plants were pulled, so the odds decide.` : '';
   switch (s.call) {
     case 'accept':
       return {
-        headline: `Accept: ${s.failing ? `${s.failing} of ${s.pulled} fail` : `all ${s.pulled} pass`}`,
-        detail: `${band}${capped} No more need be pulled.`,
+        headline: say`Accept: ${s.failing ? say`${s.failing} of ${s.pulled} fail` : say`all ${s.pulled} pass`}`,
+        detail: say`${band}${capped} No more need be pulled.`,
         urgent: false,
       };
     case 'reject':
       return {
-        headline: `Reject: ${s.failing} of ${s.pulled} fail`,
-        detail: `${band}${capped} Shift, shave or cull before they go out; say what was done in the note.`,
+        headline: say`Reject: ${s.failing} of ${s.pulled} fail`,
+        detail: say`${band}${capped} Shift, shave or cull before they go out; say what was done in the note.`,
         urgent: true,
       };
     case 'pull':
       return s.pulled === 0
         ? {
-            headline: 'Pull a plant',
-            detail: `${several(s.soonestAccept, 'good one')} in a row would accept the lot, ${several(s.soonestReject, 'bad one')} reject it. Take them from all over, not from the edge.`,
+            headline: say`Pull a plant`,
+            detail: say`${several(s.soonestAccept, say`good one`)} in a row would accept the lot, ${several(s.soonestReject, say`bad one`)} reject it. Take them from all over, not from the edge.`,
             urgent: false,
           }
         : {
-            headline: `Pull another: ${s.failing} of ${s.pulled} fail so far`,
-            detail: `${several(s.soonestAccept, 'good one')} more would accept it, ${several(s.soonestReject, 'bad one')} reject it. Good: ${percent(s.chanceGood)}, bad: ${percent(s.chanceBad)}.`,
+            headline: say`Pull another: ${s.failing} of ${s.pulled} fail so far`,
+            detail: say`${several(s.soonestAccept, say`good one`)} more would accept it, ${several(s.soonestReject, say`bad one`)} reject it. Good: ${percent(s.chanceGood)}, bad: ${percent(s.chanceBad)}.`,
             urgent: false,
           };
   }

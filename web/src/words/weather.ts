@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import type { CoverKind, ReadingFlag, SeasonSum, WeatherEvent, WeatherEventKind } from '@kauri/core';
 import type { Quantity } from '@kauri/core';
 
@@ -5,42 +6,42 @@ import type { Quantity } from '@kauri/core';
 export function sumWords(what: SeasonSum, show: Show): string {
   switch (what) {
     case 'warmth':
-      return `Warmth above ${show(5, 'temperature', 0)}`;
+      return say`Warmth above ${show(5, 'temperature', 0)}`;
     case 'chill':
-      return `Chill, ${show(0, 'temperature', 0)} to ${show(7.2, 'temperature')}`;
+      return say`Chill, ${show(0, 'temperature', 0)} to ${show(7.2, 'temperature')}`;
     case 'rain':
-      return 'Rain';
+      return say`Rain`;
     case 'evaporation':
-      return 'Evaporation';
+      return say`Evaporation`;
   }
 }
 
-export const weatherEventWords: Record<WeatherEventKind, string> = {
+export const weatherEventWords: Record<WeatherEventKind, string> = inWords({
   'late frost': 'Late frost',
   'hard frost': 'Hard frost',
   heat: 'Heat',
   'drying wind': 'Drying wind',
   downpour: 'Downpour',
-};
+});
 
-export const coverKindWords: Record<CoverKind, string> = {
+export const coverKindWords: Record<CoverKind, string> = inWords({
   shade: 'Shade',
   tunnel: 'Tunnel',
   glass: 'Glass',
   other: 'Other',
-};
+});
 
-export const flagWords: Record<ReadingFlag, string> = {
+export const flagWords: Record<ReadingFlag, string> = inWords({
   'out of range': 'impossible',
   spike: 'lone jump',
   stuck: 'does not move',
-};
+});
 
 type Show = (value: number, quantity: Quantity, digits?: number) => string;
 
 /** The worst of an event in a few words. */
 export function worstWords({ kind, worst }: WeatherEvent, show: Show): string {
   if (kind === 'downpour') return show(worst, 'rain', 0);
-  if (kind === 'drying wind') return `${show(worst, 'pressure')} deficit`;
+  if (kind === 'drying wind') return say`${show(worst, 'pressure')} deficit`;
   return show(worst, 'temperature', 0);
 }

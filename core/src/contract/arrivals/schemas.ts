@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { arrivalFaults, arrivalKinds } from '../../propagation/arrival';
 import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
@@ -9,7 +10,7 @@ const fields = {
   on: PlainDate,
   speciesId: Id,
   kind: z.enum(arrivalKinds),
-  supplier: Words.min(1, 'Say who they came from; your own name where you dug them yourself.'),
+  supplier: Words.min(1, told`Say who they came from; your own name where you dug them yourself.`),
   /** Where their seed, or they themselves, come from. */
   provenance: Words,
   /** Numbers of the papers that came with them. */
@@ -38,17 +39,17 @@ export const NewArrival = z
         id: Id,
         code: LotCode,
         stage: NewStage,
-        heightsCm: z.array(numberBetween('Height', 0.1, 2000, 'cm')).max(200, 'At most 200 heights.'),
-        diametersMm: z.array(numberBetween('Collar', 0.1, 500, 'mm')).max(200, 'At most 200 collars.'),
+        heightsCm: z.array(numberBetween('Height', 0.1, 2000, 'cm')).max(200, told`At most 200 heights.`),
+        diametersMm: z.array(numberBetween('Collar', 0.1, 500, 'mm')).max(200, told`At most 200 collars.`),
       })
       .nullable(),
   })
   .refine(({ accepted, lot }) => accepted > 0 === (lot !== null), {
-    message: 'What is taken becomes a lot; where nothing is taken there is none.',
+    ...told`What is taken becomes a lot; where nothing is taken there is none.`,
     path: ['lot'],
   })
   .refine(({ quarantineUntil, on }) => quarantineUntil === null || quarantineUntil > on, {
-    message: 'Quarantine ends after they came.',
+    ...told`Quarantine ends after they came.`,
     path: ['quarantineUntil'],
   });
 

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { inoculumSources, stakeKinds, weedings, type CareDone } from '../../growing/care';
 import { eventKinds } from '../../growing/events';
@@ -8,10 +9,10 @@ const trees = (what: string) => wholeNumber(what, 0, 10_000_000);
 const patch = z
   .string()
   .trim()
-  .max(60, 'A patch’s name has at most 60 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'A patch’s name holds no control characters.')
+  .max(60, told`A patch’s name has at most 60 characters.`)
+  .regex(/^[^\p{Cc}]*$/u, told`A patch’s name holds no control characters.`)
   .default('');
-const atMost = 'At most 200 lots at once.';
+const atMost = told`At most 200 lots at once.`;
 
 /** Something that befell one lot, part of it, or all the lots of a bed. Each lot’s part is a record of its own. */
 export const RecordEvent = z.object({
@@ -20,17 +21,20 @@ export const RecordEvent = z.object({
   note: Note,
   what: z.enum(eventKinds),
   patch,
-  photos: z.array(Id).max(6, 'At most six photos.').default([]),
+  photos: z
+    .array(Id)
+    .max(6, told`At most six photos.`)
+    .default([]),
   lots: z
     .array(
       z
         .object({ id: Id, lotId: Id, seen: Seen, hit: trees('Trees hit'), dead: trees('Trees dead') })
         .refine((l) => l.dead <= l.hit, {
-          message: 'No more can have died than were hit.',
+          ...told`No more can have died than were hit.`,
           path: ['dead'],
         }),
     )
-    .min(1, 'Name at least one lot.')
+    .min(1, told`Name at least one lot.`)
     .max(200, atMost),
 });
 
@@ -57,7 +61,7 @@ export const RecordCare = z.object({
   done: CareDoneSchema,
   lots: z
     .array(z.object({ id: Id, lotId: Id, seen: Seen }))
-    .min(1, 'Name at least one lot.')
+    .min(1, told`Name at least one lot.`)
     .max(200, atMost),
 });
 
@@ -69,7 +73,7 @@ export const CarryLots = z.object({
   placeId: Id,
   lots: z
     .array(z.object({ id: Id, lotId: Id, seen: Seen, stageId: Id }))
-    .min(1, 'Name at least one lot.')
+    .min(1, told`Name at least one lot.`)
     .max(200, atMost),
 });
 

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { cuttingKinds } from '../../species/startValues';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
@@ -47,14 +48,14 @@ export const Patch = z
     firstRow: wholeNumber('First row', 1, 500).nullable(),
     lastRow: wholeNumber('Last row', 1, 500).nullable(),
   })
-  .refine((p) => p.toMm > p.fromMm, 'A patch ends after it begins.')
+  .refine((p) => p.toMm > p.fromMm, told`A patch ends after it begins.`)
   .refine(
     (p) => p.firstRow === null || (p.lastRow !== null && p.lastRow >= p.firstRow),
-    'The last row does not come before the first.',
+    told`The last row does not come before the first.`,
   );
 export type Patch = z.infer<typeof Patch>;
 
-export const LotCode = Name.max(24, 'A lot’s code has at most 24 characters.');
+export const LotCode = Name.max(24, told`A lot’s code has at most 24 characters.`);
 
 export const NewLot = z.object({
   id: Id,
@@ -115,12 +116,12 @@ export const PrickOut = z.object({
         id: Id,
         code: LotCode,
         count: wholeNumber('Seedlings', 1, 1_000_000),
-        size: Name.max(30, 'At most 30 characters.'),
+        size: Name.max(30, told`At most 30 characters.`),
         stage: NewStage,
       }),
     )
-    .min(1, 'Prick out at least one batch.')
-    .max(6, 'At most six sizes at once.'),
+    .min(1, told`Prick out at least one batch.`)
+    .max(6, told`At most six sizes at once.`),
 });
 
 /** Part of a lot set apart as a lot of its own: held over in a bed, potted on, or kept apart. */
@@ -138,11 +139,11 @@ export const SplitLot = z
     code: LotCode,
     count: wholeNumber('Trees', 1, 10_000_000),
     /** Heights measured of some of them, cm. */
-    heightsCm: z.array(numberBetween('Height', 0.1, 2000, 'cm')).max(200, 'At most 200 heights.'),
+    heightsCm: z.array(numberBetween('Height', 0.1, 2000, 'cm')).max(200, told`At most 200 heights.`),
     stage: NewStage,
   })
   .refine(({ from, parcelId }) => (from === 'lifted') === (parcelId !== null), {
-    message: 'Lifted trees are of a parcel, standing ones of none.',
+    ...told`Lifted trees are of a parcel, standing ones of none.`,
     path: ['parcelId'],
   });
 
@@ -231,13 +232,18 @@ export const LotsQuery = z.object({
   ids: z
     .string()
     .transform((ids) => ids.split(','))
-    .pipe(z.array(Id).min(1).max(LOTS_AT_ONCE, `At most ${LOTS_AT_ONCE} lots at once.`))
+    .pipe(
+      z
+        .array(Id)
+        .min(1)
+        .max(LOTS_AT_ONCE, told`At most ${LOTS_AT_ONCE} lots at once.`),
+    )
     .describe('Ids of lots, with commas between them'),
 });
 
 /** What was counted in one part of a lot. */
 export const PatchCount = z.object({
-  name: Name.max(30, 'A patch’s name has at most 30 characters.'),
+  name: Name.max(30, told`A patch’s name has at most 30 characters.`),
   counted: wholeNumber('Seedlings counted', 0, 10_000_000),
 });
 export type PatchCount = z.infer<typeof PatchCount>;
@@ -335,15 +341,18 @@ export const EmergenceCount = z
     cause: z.enum(outCauses).nullable().describe('What became of those missing since the last count'),
     multi: wholeNumber('With several stems', 0, 10_000_000).nullable().default(null),
     damaged: wholeNumber('Damaged', 0, 10_000_000).nullable().default(null),
-    patches: z.array(PatchCount).max(40, 'At most 40 patches.').default([]),
+    patches: z
+      .array(PatchCount)
+      .max(40, told`At most 40 patches.`)
+      .default([]),
   })
   .refine(
     (c) => (c.multi ?? 0) <= c.counted && (c.damaged ?? 0) <= c.counted,
-    'No more can have several stems, or be damaged, than were counted.',
+    told`No more can have several stems, or be damaged, than were counted.`,
   )
   .refine(
     (c) => c.patches.length === 0 || c.patches.reduce((t, p) => t + p.counted, 0) === c.counted,
-    'The patches do not come to the number counted.',
+    told`The patches do not come to the number counted.`,
   );
 
 const heights = z.array(numberBetween('Height', 0.1, HEIGHT_LIMIT_CM, 'cm')).max(2000);
@@ -351,18 +360,18 @@ const diameters = z.array(numberBetween('Collar diameter', 0.1, DIAMETER_LIMIT_M
 
 export const SizeSample = z
   .object({ ...entry, heightsCm: heights, diametersMm: diameters })
-  .refine((s) => s.heightsCm.length + s.diametersMm.length > 0, 'Measure at least one plant.');
+  .refine((s) => s.heightsCm.length + s.diametersMm.length > 0, told`Measure at least one plant.`);
 
 export const RootPull = z
   .object({
     ...entry,
     scores: z
       .array(wholeNumber('Plug score', 0, 4))
-      .min(1, 'Score at least one plug.')
+      .min(1, told`Score at least one plug.`)
       .max(200),
     spoiled: wholeNumber('Plants spoiled', 0, 200),
   })
-  .refine((p) => p.spoiled <= p.scores.length, 'No more plants can be spoiled than were pulled.');
+  .refine((p) => p.spoiled <= p.scores.length, told`No more plants can be spoiled than were pulled.`);
 
 export const Lift = z
   .object({
@@ -373,23 +382,26 @@ export const Lift = z
     culls: z
       .array(z.object({ why: z.enum(cullReasons), count: wholeNumber('Trees culled', 1, 10_000_000) }))
       .refine((all) => new Set(all.map(({ why }) => why)).size === all.length, {
-        message: 'A reason is named twice.',
+        ...told`A reason is named twice.`,
       })
       .default([]),
     /** What was lifted, grade by grade; left out, all of it is one parcel that was not graded. */
-    parcels: z.array(NewParcel).max(20, 'At most 20 grades.').default([]),
+    parcels: z
+      .array(NewParcel)
+      .max(20, told`At most 20 grades.`)
+      .default([]),
   })
-  .refine((l) => l.lifted + l.culled > 0, 'Lift or cull at least one tree.')
+  .refine((l) => l.lifted + l.culled > 0, told`Lift or cull at least one tree.`)
   .refine(({ culled, culls }) => culls.reduce((t, c) => t + c.count, 0) <= culled, {
-    message: 'More are said to be culled for a reason than were culled.',
+    ...told`More are said to be culled for a reason than were culled.`,
     path: ['culled'],
   })
   .refine(({ lifted, parcels }) => !parcels.length || parcels.reduce((t, p) => t + p.count, 0) === lifted, {
-    message: 'The grades do not add up to what was lifted.',
+    ...told`The grades do not add up to what was lifted.`,
     path: ['lifted'],
   })
   .refine(({ parcels }) => !gradesOverlap(parcels), {
-    message: 'Two grades overlap: a tree would belong to both.',
+    ...told`Two grades overlap: a tree would belong to both.`,
     path: ['parcels'],
   });
 

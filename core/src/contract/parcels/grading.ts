@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { gradesOverlap } from '../../lifting/grades';
 import { Id, numberBetween, wholeNumber, wordsOf } from '../basics';
@@ -14,26 +15,26 @@ export const GradeWritten = z
     collarMm: numberBetween('Collar', 0.1, 150, 'mm').nullable(),
   })
   .refine(({ fromCm, toCm }) => fromCm !== null || toCm !== null, {
-    message: 'Say the heights of the grade: 40–60, 60+ or under 40.',
+    ...told`Say the heights of the grade: 40–60, 60+ or under 40.`,
     path: ['fromCm'],
   })
   .refine(({ fromCm, toCm }) => fromCm === null || toCm === null || fromCm < toCm, {
-    message: 'A grade ends above where it begins.',
+    ...told`A grade ends above where it begins.`,
     path: ['toCm'],
   });
 
 /** Grades by which lots are sorted: a buyer's, or the nursery's own practice. */
 export const GradeScheme = z.object({
   id: Id,
-  name: wordsOf(60).min(1, 'A scheme has a name.'),
+  name: wordsOf(60).min(1, told`A scheme has a name.`),
   /** Species it is first thought of for; none, and it is for all. */
   speciesIds: z.array(Id).max(300),
   grades: z
     .array(GradeWritten)
-    .min(1, 'A scheme has a grade at least.')
-    .max(12, 'At most 12 grades.')
+    .min(1, told`A scheme has a grade at least.`)
+    .max(12, told`At most 12 grades.`)
     .refine((grades) => !gradesOverlap(grades), {
-      message: 'Two grades overlap: a tree would belong to both.',
+      ...told`Two grades overlap: a tree would belong to both.`,
     }),
 });
 export type GradeScheme = z.infer<typeof GradeScheme>;
@@ -42,12 +43,12 @@ export const Grading = z.object({
   schema: z.literal(1),
   schemes: z
     .array(GradeScheme)
-    .max(30, 'At most 30 schemes.')
+    .max(30, told`At most 30 schemes.`)
     .refine((all) => new Set(all.map(({ name }) => name.trim().toLowerCase())).size === all.length, {
-      message: 'Two schemes have one name.',
+      ...told`Two schemes have one name.`,
     })
     .refine((all) => new Set(all.map(({ id }) => id)).size === all.length, {
-      message: 'A scheme is written twice.',
+      ...told`A scheme is written twice.`,
     }),
 });
 export type Grading = z.infer<typeof Grading>;

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { treeForms } from '../../plan/orderLine';
 import { storeSigns } from '../../today/storeAsk';
@@ -24,7 +25,7 @@ export const NewParcel = z
     /** Bay, trench, store or shed, in the grower's words. */
     place: Words,
   })
-  .refine(sized, { message: 'A grade ends above where it begins.', path: ['toCm'] });
+  .refine(sized, { ...told`A grade ends above where it begins.`, path: ['toCm'] });
 export type NewParcel = z.infer<typeof NewParcel>;
 
 /** Trees lifted together, of one grade, as they lie now. */
@@ -86,7 +87,7 @@ export const NewLook = z.object({
   seen: z
     .array(z.enum(storeSigns))
     .max(storeSigns.length)
-    .refine((seen) => new Set(seen).size === seen.length, { message: 'A sign is named twice.' }),
+    .refine((seen) => new Set(seen).size === seen.length, { ...told`A sign is named twice.` }),
   note: Note,
 });
 
@@ -94,8 +95,8 @@ export const NewLook = z.object({
 export const Papers = z.object({
   schema: z.literal(1),
   fields: z
-    .array(z.object({ name: wordsOf(60).min(1, 'A line has a name.'), value: wordsOf(200) }))
-    .max(20, 'At most 20 lines.'),
+    .array(z.object({ name: wordsOf(60).min(1, told`A line has a name.`), value: wordsOf(200) }))
+    .max(20, told`At most 20 lines.`),
 });
 export type Papers = z.infer<typeof Papers>;
 export const KeptPapers = z.object({ version: z.number(), papers: Papers });
@@ -116,10 +117,10 @@ export const PutParcel = z.object({ id: Id, place: Words });
 const parts = (least: number) =>
   z
     .array(z.object({ parcelId: Id, count: wholeNumber('Trees', 1, 10_000_000) }))
-    .min(least, 'Say how many of which parcel go.')
-    .max(200, 'At most 200 parcels at once.')
+    .min(least, told`Say how many of which parcel go.`)
+    .max(200, told`At most 200 parcels at once.`)
     .refine((all) => new Set(all.map(({ parcelId }) => parcelId)).size === all.length, {
-      message: 'A parcel is named twice.',
+      ...told`A parcel is named twice.`,
     });
 
 /** All that is set aside for a line from now on; without parts, nothing is. */
@@ -137,6 +138,6 @@ export const SendTrees = z
     parts: parts(1),
   })
   .refine(({ order, to }) => order !== null || to !== '', {
-    message: 'Say who gets them.',
+    ...told`Say who gets them.`,
     path: ['to'],
   });

@@ -1,22 +1,34 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { isTimeZone } from '../../calendar/day';
 import { Id, Name, numberBetween, RoleName } from '../basics';
 
-const Email = z.string().trim().toLowerCase().max(200).pipe(z.email('This is not an e-mail address.'));
+const Email = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .max(200)
+  .pipe(z.email(told`This is not an e-mail address.`));
 const Password = z
   .string()
-  .min(10, 'A password has at least 10 characters.')
-  .max(200, 'At most 200 characters.');
+  .min(10, told`A password has at least 10 characters.`)
+  .max(200, told`At most 200 characters.`);
 
 /** A password as it is typed to be checked. */
-const TypedPassword = z.string().min(1, 'Type the password.').max(200, 'At most 200 characters.');
+const TypedPassword = z
+  .string()
+  .min(1, told`Type the password.`)
+  .max(200, told`At most 200 characters.`);
 
 /** What a browser is: one at a desk, which is left when work ends, or a device of the yard’s own. */
 export const deviceKinds = ['desk', 'yard'] as const;
 const DeviceKind = z.enum(deviceKinds);
 
 /** Six digits of an authenticator, or a recovery code. */
-const Code = z.string().trim().max(40, 'A code has at most 40 characters.');
+const Code = z
+  .string()
+  .trim()
+  .max(40, told`A code has at most 40 characters.`);
 
 export const SignIn = z.object({
   email: Email,
@@ -27,7 +39,9 @@ export const SignIn = z.object({
 });
 
 /** The secret of a link that is sent by hand: 32 random bytes, made by whoever makes the link; only its digest is kept. */
-const Secret = z.string().regex(/^[\w-]{43}$/, 'This link is not whole. Copy all of it, to the last letter.');
+const Secret = z
+  .string()
+  .regex(/^[\w-]{43}$/, told`This link is not whole. Copy all of it, to the last letter.`);
 export const BySecret = z.object({ secret: Secret });
 
 const Instant = z.string();
@@ -115,7 +129,7 @@ export const NewNursery = z.object({
   latitudeDeg: numberBetween('Latitude', -66, 66, '° (north is positive)'),
   longitudeDeg: numberBetween('Longitude', -180, 180, '° (east is positive)'),
   elevationM: numberBetween('Height above sea', -100, 4500, 'm'),
-  timeZone: z.string().refine(isTimeZone, 'Choose a time zone such as Europe/London.'),
+  timeZone: z.string().refine(isTimeZone, told`Choose a time zone such as Europe/London.`),
   units: z.enum(['metric', 'us']),
 });
 

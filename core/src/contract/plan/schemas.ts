@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { lineStates, treeForms } from '../../plan/orderLine';
 import { stageKinds, stageWorks } from '../../plan/raisingLearnt';
@@ -28,18 +29,21 @@ export const OrderLine = z
     price: numberBetween('Price', 0, 1_000_000).nullable(),
     state: z.enum(lineStates),
     /** Lots set against it: they alone serve it. None: any lot may. */
-    lots: z.array(Id).max(50, 'At most 50 lots.').default([]),
+    lots: z
+      .array(Id)
+      .max(50, told`At most 50 lots.`)
+      .default([]),
   })
   .refine((line) => line.until >= line.on, {
-    message: 'The last day that will do lies before the day they are wanted.',
+    ...told`The last day that will do lies before the day they are wanted.`,
     path: ['until'],
   })
   .refine((line) => line.fromCm === null || line.toCm === null || line.fromCm < line.toCm, {
-    message: 'The size wanted ends before it begins.',
+    ...told`The size wanted ends before it begins.`,
     path: ['toCm'],
   })
   .refine((line) => line.sent <= line.count, {
-    message: 'More were sent than are wanted.',
+    ...told`More were sent than are wanted.`,
     path: ['sent'],
   });
 export type OrderLine = z.infer<typeof OrderLine>;
@@ -49,13 +53,19 @@ const order = {
   buyer: Words,
   reach: Words,
   note: Note,
-  lines: z.array(OrderLine).min(1, 'An order has a line at least.').max(200, 'At most 200 lines.'),
+  lines: z
+    .array(OrderLine)
+    .min(1, told`An order has a line at least.`)
+    .max(200, told`At most 200 lines.`),
 };
 export const NewOrder = z.object({ id: Id, ...order });
 export const NewOrders = z.object({
   /** Of the write: sent again, it is taken once. */
   id: Id,
-  orders: z.array(NewOrder).min(1, 'Nothing to keep.').max(500, 'At most 500 orders at once.'),
+  orders: z
+    .array(NewOrder)
+    .min(1, told`Nothing to keep.`)
+    .max(500, told`At most 500 orders at once.`),
 });
 export const EditedOrder = z.object({ version: wholeNumber('Version', 0, 1e9), ...order });
 export const RemovedOrder = z.object({ version: wholeNumber('Version', 0, 1e9) });
@@ -69,7 +79,10 @@ const routeStage = {
   containerTypeId: Id.nullable(),
   densityPerM2: numberBetween('Plants a square metre', 1, 20_000).nullable(),
   ends: z.enum(stageEnds).nullable(),
-  goesOn: z.number().min(0.01, 'At least 1 % go on.').max(1, 'At most all go on.'),
+  goesOn: z
+    .number()
+    .min(0.01, told`At least 1 % go on.`)
+    .max(1, told`At most all go on.`),
   hoursPer100: numberBetween('Hours for a hundred', 0, 1000),
 };
 
@@ -77,7 +90,7 @@ const routeStage = {
 export const RouteStage = z
   .object(routeStage)
   .refine((stage) => (stage.containerTypeId === null) !== (stage.densityPerM2 === null), {
-    message: 'A stage is in a container, or in a bed with so many plants a square metre.',
+    ...told`A stage is in a container, or in a bed with so many plants a square metre.`,
     path: ['containerTypeId'],
   });
 export type RouteStage = z.infer<typeof RouteStage>;
@@ -87,22 +100,25 @@ export const RaisingRoute = z
   .object({
     id: Id,
     speciesId: Id,
-    name: Words.min(1, 'A route has a name.'),
+    name: Words.min(1, told`A route has a name.`),
     start: z.enum(routeStarts),
     /** The kind of cutting, where it begins with cuttings. */
     cutting: z.enum(cuttingKinds).nullable(),
-    stages: z.array(RouteStage).min(1, 'A route has a stage at least.').max(6, 'At most six stages.'),
+    stages: z
+      .array(RouteStage)
+      .min(1, told`A route has a stage at least.`)
+      .max(6, told`At most six stages.`),
   })
   .refine((route) => route.stages.slice(0, -1).every((stage) => stage.ends !== null), {
-    message: 'This route never ends: say what ends each stage but the last.',
+    ...told`This route never ends: say what ends each stage but the last.`,
     path: ['stages'],
   })
   .refine((route) => route.stages.at(-1)!.ends === null, {
-    message: 'Trees leave from the last stage: nothing else ends it.',
+    ...told`Trees leave from the last stage: nothing else ends it.`,
     path: ['stages'],
   })
   .refine((route) => (route.start === 'cuttings') === (route.cutting !== null), {
-    message: 'Say which cuttings it begins with, or that it begins with seed.',
+    ...told`Say which cuttings it begins with, or that it begins with seed.`,
     path: ['cutting'],
   });
 export type RaisingRoute = z.infer<typeof RaisingRoute>;
@@ -110,7 +126,7 @@ export type RaisingRoute = z.infer<typeof RaisingRoute>;
 export const RoutesSchema = z.object({
   schema: z.literal(1),
   /** The nursery's own, each species' best first. A species with none has those that its habit suggests. */
-  routes: z.array(RaisingRoute).max(1000, 'At most 1000 routes.'),
+  routes: z.array(RaisingRoute).max(1000, told`At most 1000 routes.`),
 });
 export type RaisingRoutes = z.infer<typeof RoutesSchema>;
 const Pace = z.object({ factor: z.number(), times: z.number() });
@@ -173,17 +189,17 @@ export const PlannedSowing = z
     pinned: z.boolean(),
   })
   .refine((sowing) => sowing.stages.every(({ from }, i) => i === 0 || from > sowing.stages[i - 1].from), {
-    message: 'Its stages follow one another.',
+    ...told`Its stages follow one another.`,
     path: ['stages'],
   })
   .refine((sowing) => sowing.until > sowing.stages.at(-1)!.from, {
-    message: 'They leave after they came.',
+    ...told`They leave after they came.`,
     path: ['until'],
   });
 export type PlannedSowing = z.infer<typeof PlannedSowing>;
 export const PlanSchema = z.object({
   schema: z.literal(1),
-  sowings: z.array(PlannedSowing).max(2000, 'At most 2000 sowings.'),
+  sowings: z.array(PlannedSowing).max(2000, told`At most 2000 sowings.`),
 });
 export type SeasonPlan = z.infer<typeof PlanSchema>;
 export const KeptPlan = z.object({ version: z.number(), plan: PlanSchema });
@@ -192,7 +208,10 @@ export const EditedPlan = z.object({ version: wholeNumber('Version', 0, 1e9), pl
 
 /** What a season is planned with: how sure, with how many hours, at what cost. */
 export const SeasonAsked = z.object({
-  chance: z.number().min(0.5, 'At least one chance in two.').max(0.99, 'At most 99 chances in 100.'),
+  chance: z
+    .number()
+    .min(0.5, told`At least one chance in two.`)
+    .max(0.99, told`At most 99 chances in 100.`),
   /** Hours that people have in a week for sowing and moving; null where that sets no bound. */
   hoursAWeek: numberBetween('Hours a week', 0.5, 10_000).nullable(),
   hourCost: numberBetween('Cost of an hour', 0, 100_000),
@@ -289,7 +308,7 @@ export const Proposal = z.object({
 export type Proposal = z.infer<typeof Proposal>;
 export const Proposals = z.object({ proposals: z.array(Proposal) });
 export const NewProposal = z.object({ id: Id, name: Words, asked: SeasonAsked });
-export const NamedProposal = z.object({ name: Words.min(1, 'A plan has a name.') });
+export const NamedProposal = z.object({ name: Words.min(1, told`A plan has a name.`) });
 /** Choosing says which plan stands now, so that two people are both told. */
 export const ChosenProposal = z.object({ version: wholeNumber('Version', 0, 1e9) });
 export const NoWords = z.object({ id: Id });

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { treeForms } from '../../plan/orderLine';
 import { deathCauses, plantingGrounds, guardNames, stakes, treeStateNames } from '../../survival/trees';
@@ -19,13 +20,16 @@ export const PlantingLayout = z.discriminatedUnion('kind', [
   }),
   z.object({
     kind: z.literal('outline'),
-    corners: z.array(Corner).min(3, 'An outline needs three corners or more.').max(500),
+    corners: z
+      .array(Corner)
+      .min(3, told`An outline needs three corners or more.`)
+      .max(500),
   }),
 ]);
 export type PlantingLayout = z.infer<typeof PlantingLayout>;
 
 const plantingFields = {
-  name: Words.min(1, 'Give it a name.'),
+  name: Words.min(1, told`Give it a name.`),
   /** Where it is, in the grower's words. */
   where: Words,
   purpose: Words,
@@ -109,11 +113,11 @@ export const PlantTrees = z
     note: Note,
     parts: z
       .array(z.object({ id: Id, parcelId: Id, count: wholeNumber('Trees', 1, 1_000_000) }))
-      .min(1, 'Say how many trees of which parcel were planted.')
-      .max(200, 'At most 200 parcels at once.'),
+      .min(1, told`Say how many trees of which parcel were planted.`)
+      .max(200, told`At most 200 parcels at once.`),
   })
   .refine(({ parts }) => new Set(parts.map(({ parcelId }) => parcelId)).size === parts.length, {
-    message: 'A parcel is named twice.',
+    ...told`A parcel is named twice.`,
     path: ['parts'],
   });
 
@@ -142,7 +146,7 @@ export const TreeMark = z
     livesAgain: z.boolean(),
   })
   .refine(({ state, cause }) => cause === null || state === 'dead' || state === 'dying', {
-    message: 'Only a dead or dying tree has a cause.',
+    ...told`Only a dead or dying tree has a cause.`,
     path: ['cause'],
   });
 export type TreeMark = z.infer<typeof TreeMark>;

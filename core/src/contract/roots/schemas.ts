@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { DIAMETER_LIMIT_MM, HEIGHT_LIMIT_CM } from '../../growth/readMeasurements';
 import type { RootFigure } from '../../roots/rootFigures';
@@ -25,7 +26,7 @@ export const LateralSchema = z.object({
 export const RootPlantSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('drawn'),
-    laterals: z.array(LateralSchema).max(80, 'At most 80 laterals.'),
+    laterals: z.array(LateralSchema).max(80, told`At most 80 laterals.`),
     tap: z.enum(tapForms),
     plug: z.object({
       score,
@@ -100,7 +101,7 @@ const criterion = z
     fatal: z.boolean(),
   })
   .refine((c) => c.least === null || c.most === null || c.least <= c.most, {
-    message: 'The least a figure may be lies below the most.',
+    ...told`The least a figure may be lies below the most.`,
     path: ['least'],
   });
 const card = <S extends (typeof rootSchools)[number]>(school: S) =>
@@ -110,7 +111,7 @@ const card = <S extends (typeof rootSchools)[number]>(school: S) =>
     criteria: z
       .array(criterion)
       .max(30)
-      .refine((all) => all.some((c) => c.weight > 0), 'A scorecard weighs at least one thing.'),
+      .refine((all) => all.some((c) => c.weight > 0), told`A scorecard weighs at least one thing.`),
   });
 const share = (name: string) => numberBetween(name, 0.001, 0.999);
 
@@ -127,11 +128,11 @@ export const RootRulesSchema = z.object({
       consumerRisk: share('Risk of accepting a bad lot'),
     })
     .refine((t) => t.acceptable < t.rejectable, {
-      message: 'The share a good lot may fail is below that of a bad one.',
+      ...told`The share a good lot may fail is below that of a bad one.`,
       path: ['acceptable'],
     })
     .refine((t) => t.producerRisk + t.consumerRisk < 1, {
-      message: 'The two risks together are below 1.',
+      ...told`The two risks together are below 1.`,
       path: ['producerRisk'],
     }),
   cap: wholeNumber('Most plants pulled of a lot', 1, 200),

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { phaseKinds, schools } from '../../species/protocol';
 import { testKinds } from '../../seed/seedViability';
@@ -21,7 +22,7 @@ export const ProvenanceSchema = z.object({
 
 /** What is written on a bag of seed. */
 export const SeedLotValues = z.object({
-  code: Name.max(24, 'A seed lot’s code has at most 24 characters.'),
+  code: Name.max(24, told`A seed lot’s code has at most 24 characters.`),
   speciesId: Id,
   collectedOn: PlainDate.nullable(),
   receivedOn: PlainDate,
@@ -51,7 +52,7 @@ export const LabelWords = z.object({
   address: z
     .string()
     .trim()
-    .max(200, 'At most 200 characters.')
+    .max(200, told`At most 200 characters.`)
     .regex(/^$|^https?:\/\/[^\s/?#]+$/, 'An address as https://kauri.example, and nothing after the name.'),
 });
 export type LabelWords = z.infer<typeof LabelWords>;
@@ -125,7 +126,7 @@ export const StoreSchema = z.discriminatedUnion('kind', [
 
 const arm = {
   id: Id,
-  name: Name.max(60, 'A treatment’s name has at most 60 characters.'),
+  name: Name.max(60, told`A treatment’s name has at most 60 characters.`),
   school: z.enum(schools),
   phases: z.array(PhaseSchema).max(12),
   store: StoreSchema,
@@ -137,7 +138,10 @@ export const StartTreatments = z.object({
   id: Id,
   seedLotId: Id,
   startedOn: PlainDate,
-  arms: z.array(z.object(arm)).min(1, 'At least one arm.').max(8, 'At most eight arms.'),
+  arms: z
+    .array(z.object(arm))
+    .min(1, told`At least one arm.`)
+    .max(8, told`At most eight arms.`),
   note: Note,
 });
 
@@ -276,7 +280,10 @@ export type SeedRoom = z.infer<typeof SeedRoom>;
 
 export const ImportSeedLots = z.object({
   id: Id,
-  lots: z.array(NewSeedLot).min(1, 'No line holds a seed lot.').max(2000, 'At most 2 000 seed lots at once.'),
+  lots: z
+    .array(NewSeedLot)
+    .min(1, told`No line holds a seed lot.`)
+    .max(2000, told`At most 2 000 seed lots at once.`),
 });
 export const UndoSeedRecord = z.object({ id: Id });
 

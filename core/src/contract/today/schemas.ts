@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { todayRules } from '../../today/rules';
 import { actParts, actSubjects } from '../../today/todayOf';
@@ -7,8 +8,8 @@ const rule = z.enum(todayRules);
 const reason = z
   .string()
   .trim()
-  .max(300, 'At most 300 characters.')
-  .regex(/^[^\p{Cc}]*$/u, 'A reason holds no control characters.');
+  .max(300, told`At most 300 characters.`)
+  .regex(/^[^\p{Cc}]*$/u, told`A reason holds no control characters.`);
 const minutes = numberBetween('Minutes', 1, 100_000).nullable();
 
 /** What was done about an act of Today. */
@@ -27,15 +28,15 @@ export const MarkAct = z
     assignedTo: Id.nullable().default(null),
   })
   .refine((m) => m.mark !== 'skipped' || m.reason !== '', {
-    message: 'Say why it is skipped, for whoever looks next.',
+    ...told`Say why it is skipped, for whoever looks next.`,
     path: ['reason'],
   })
   .refine((m) => m.mark !== 'skipped' || (m.until !== null && m.until > m.on), {
-    message: 'Say from which day it may be asked again.',
+    ...told`Say from which day it may be asked again.`,
     path: ['until'],
   })
   .refine((m) => m.mark !== 'assigned' || m.assignedTo !== null, {
-    message: 'Say whose it is.',
+    ...told`Say whose it is.`,
     path: ['assignedTo'],
   });
 

@@ -1,9 +1,14 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { coverKinds } from '../../weather/covers';
 import { readingFlags } from '../../weather/readings';
 import { Id, Name, numberBetween, PlainDate, wholeNumber } from '../basics';
 
-const column = z.coerce.number('Choose a column.').int().min(0, 'Choose a column.').max(200);
+const column = z.coerce
+  .number(told`Choose a column.`)
+  .int()
+  .min(0, told`Choose a column.`)
+  .max(200);
 /** In a query an absent column is left out. */
 const optionalColumn = column.optional().transform((at) => at ?? null);
 const flag = z.enum(['true', 'false']).transform((text) => text === 'true');
@@ -110,12 +115,12 @@ export const CoverSchema = z.object({
 export const ClimateSchema = z
   .object({
     schema: z.literal(1),
-    covers: z.array(CoverSchema).max(30, 'At most 30 covers.'),
+    covers: z.array(CoverSchema).max(30, told`At most 30 covers.`),
     places: z.array(z.object({ placeId: Id, coverId: Id })).max(2000),
   })
   .refine(
     (c) => c.places.every((p) => c.covers.some((cover) => cover.id === p.coverId)),
-    'A place names a cover that is not in the list.',
+    told`A place names a cover that is not in the list.`,
   );
 export type Climate = z.infer<typeof ClimateSchema>;
 

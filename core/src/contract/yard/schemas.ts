@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { footKinds, timberClasses } from '../../bed/design';
 import { dressedSize } from '../../bed/dressedSize';
@@ -5,14 +6,17 @@ import { containerKinds } from '../../container/container';
 import { Id, Name, Note, numberBetween, PlainDate, RoleName, wholeNumber } from '../basics';
 import { StartValuesSchema } from '../seed/schemas';
 
-const boardName = z.string().refine((name) => {
-  try {
-    dressedSize(name);
-    return true;
-  } catch {
-    return false;
-  }
-}, 'Choose a board such as 2x8 or 50x150.');
+const boardName = z.string().refine(
+  (name) => {
+    try {
+      dressedSize(name);
+      return true;
+    } catch {
+      return false;
+    }
+  },
+  told`Choose a board such as 2x8 or 50x150.`,
+);
 
 const share = (what: string) => numberBetween(what, 0, 1);
 
@@ -45,8 +49,11 @@ export const BedDesignSchema = z.object({
   measured: z.enum(['inside', 'outside']),
   lengthMm: numberBetween('Bed length', 200, 30_000, 'mm (0.2 to 30 m)'),
   widthMm: numberBetween('Bed width', 200, 3_000, 'mm (0.2 to 3 m)'),
-  tiers: z.array(boardName).min(1, 'A bed needs at least one tier of boards.').max(6, 'At most six tiers.'),
-  layers: z.array(OpenLayer).max(6, 'At most six layers.'),
+  tiers: z
+    .array(boardName)
+    .min(1, told`A bed needs at least one tier of boards.`)
+    .max(6, told`At most six tiers.`),
+  layers: z.array(OpenLayer).max(6, told`At most six layers.`),
   fillBelowRimMm: numberBetween('Fill below the rim', 0, 500, 'mm'),
   ground: z.enum(['paving', 'gravel', 'soil', 'weeds']),
   airGapMm: numberBetween('Air gap', 0, 1500, 'mm'),
@@ -151,9 +158,9 @@ export const Species = z.object({
 export type Species = z.infer<typeof Species>;
 
 const speciesWords = {
-  code: Name.max(6, 'A species’ code has at most 6 characters.').regex(
+  code: Name.max(6, told`A species’ code has at most 6 characters.`).regex(
     /^[A-Z][A-Z0-9]{1,5}$/,
-    'A code is two to six capitals or digits, a capital first.',
+    told`A code is two to six capitals or digits, a capital first.`,
   ),
   common: Name,
   latin: Name,
@@ -164,7 +171,7 @@ export const NewSpecies = z.object({
   id: Id,
   species: z
     .array(z.object({ id: Id, ...speciesWords }))
-    .min(1, 'Choose a species.')
+    .min(1, told`Choose a species.`)
     .max(500),
 });
 export const EditedSpecies = z.object({ version: wholeNumber('Version', 1, 1e9), ...speciesWords });
@@ -182,7 +189,7 @@ export const MediumValuesSchema = z.object({
   ph: z.string().max(40).optional(),
   parts: z
     .array(z.object({ material: Name, parts: numberBetween('Parts', 0.01, 1000) }))
-    .max(12, 'At most twelve materials.')
+    .max(12, told`At most twelve materials.`)
     .readonly()
     .optional(),
 });
@@ -216,17 +223,21 @@ const price = (what: string) => numberBetween(what, 0, 1_000_000);
 
 export const PriceListSchema = z.object({
   schema: z.literal(1),
-  currency: z.string().trim().min(1, 'A sign such as £ or €.').max(4),
+  currency: z
+    .string()
+    .trim()
+    .min(1, told`A sign such as £ or €.`)
+    .max(4),
   timberPerM3: z.object({ treated: price('Timber'), durable: price('Timber'), scrap: price('Timber') }),
   boardLengthsMm: z
     .array(numberBetween('Board length', 300, 12_000, 'mm'))
-    .min(1, 'Say which lengths boards are sold in.')
-    .max(12, 'At most twelve lengths.'),
+    .min(1, told`Say which lengths boards are sold in.`)
+    .max(12, told`At most twelve lengths.`),
   kerfMm: numberBetween('Saw cut', 0, 20, 'mm'),
   rollWidthsMm: z
     .array(numberBetween('Roll width', 200, 5000, 'mm'))
-    .min(1, 'Say which widths rolls come in.')
-    .max(12, 'At most twelve widths.'),
+    .min(1, told`Say which widths rolls come in.`)
+    .max(12, told`At most twelve widths.`),
   meshPerM2: price('Mesh'),
   gridPerM2: price('Grid'),
   clothPerM2: price('Cloth'),
@@ -245,8 +256,8 @@ export const PriceListSchema = z.object({
     .object({
       ladder: z
         .array(z.object({ fromCm: numberBetween('From', 1, 600, 'cm'), price: price('A tree') }))
-        .min(1, 'Give a price for at least one size.')
-        .max(12, 'At most twelve sizes.'),
+        .min(1, told`Give a price for at least one size.`)
+        .max(12, told`At most twelve sizes.`),
       placePerM2: price('A square metre'),
       carePerTree: price('Care'),
       moveOnce: price('Moving'),
@@ -303,7 +314,7 @@ export const stockReasons = ['bought', 'mixed', 'filled', 'spent', 'thrown-out',
 export const NewStock = z.object({
   id: Id,
   day: PlainDate,
-  litres: numberBetween('Litres', -1_000_000, 1_000_000, 'L').refine((l) => l !== 0, 'Litres in or out.'),
+  litres: numberBetween('Litres', -1_000_000, 1_000_000, 'L').refine((l) => l !== 0, told`Litres in or out.`),
   why: z.enum(stockReasons),
   note: Note,
 });

@@ -1,3 +1,5 @@
+import { say } from '../../speech/say';
+import { told } from '../told';
 import { z } from 'zod';
 import { elementKinds, shapeOfKind } from '../../site/elements';
 import { crossesItself } from '../../site/shapes';
@@ -13,7 +15,10 @@ export const SiteElementSchema = z
     id: Id,
     kind: z.enum(elementKinds),
     name: Name,
-    points: z.array(PointSchema).min(1).max(400, 'At most 400 corners.'),
+    points: z
+      .array(PointSchema)
+      .min(1)
+      .max(400, told`At most 400 corners.`),
     heightM: numberBetween('Height', 0, 100, 'm').optional(),
     passesInLeaf: share('Sun let through in leaf'),
     passesBare: share('Sun let through out of leaf'),
@@ -30,19 +35,19 @@ export const SiteElementSchema = z
       ctx.addIssue({
         code: 'custom',
         path: ['points'],
-        message: `${element.name}: ${shape === 'area' ? 'an area needs three corners or more' : shape === 'line' ? 'a line needs two points or more' : 'it stands on one point'}.`,
+        message: `${element.name}: ${shape === 'area' ? say`an area needs three corners or more` : shape === 'line' ? say`a line needs two points or more` : say`it stands on one point`}.`,
       });
     if (shape === 'area' && n >= 3 && crossesItself(element.points))
       ctx.addIssue({
         code: 'custom',
         path: ['points'],
-        message: `The outline of ${element.name} crosses itself.`,
+        message: say`The outline of ${element.name} crosses itself.`,
       });
   });
 
 export const SitePlanSchema = z.object({
   schema: z.literal(1),
-  elements: z.array(SiteElementSchema).max(500, 'At most 500 things on the plan.'),
+  elements: z.array(SiteElementSchema).max(500, told`At most 500 things on the plan.`),
 });
 
 export const KeptSite = z.object({ version: z.number(), plan: SitePlanSchema });

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { cullReasons } from '../../lifting/culls';
 import { Id, PlainDate } from '../basics';
@@ -7,7 +8,7 @@ import { origins } from '../lots/schemas';
 export const YearQuery = z
   .object({ from: PlainDate, until: PlainDate })
   .refine(({ from, until }) => from <= until, {
-    message: 'It ends before it begins.',
+    ...told`It ends before it begins.`,
     path: ['until'],
   });
 

@@ -1,3 +1,4 @@
+import { say } from '../../speech/say';
 import { Unfit } from '../../working/unfit';
 import { put, type Worked } from '../../working/working';
 import { boxMean, brightness, parting, type Grey, type Picture } from './picture';
@@ -54,7 +55,7 @@ export function measurePhoto(picture: Picture, of: PhotoOf, mmPerPoint: number |
   const { width, height } = picture;
   if (Math.min(width, height) < LEAST_SIDE)
     throw new UnfitPicture(
-      `The picture is ${width} × ${height} points; ${LEAST_SIDE} a side at least. Come closer.`,
+      say`The picture is ${width} × ${height} points; ${LEAST_SIDE} a side at least. Come closer.`,
     );
   const grey = brightness(picture);
   mustBeLit(grey);
@@ -93,14 +94,14 @@ export function measurePhoto(picture: Picture, of: PhotoOf, mmPerPoint: number |
     value,
     working: [
       {
-        what: 'Roots seen on the face',
-        how: 'Points brighter than the medium about them, parted where the two differ most; the face is what stands out from the ground.',
+        what: say`Roots seen on the face`,
+        how: say`Points brighter than the medium about them, parted where the two differ most; the face is what stands out from the ground.`,
         result: cover,
         source: 'Otsu 1979, IEEE Trans. SMC 9:62',
       },
       {
-        what: 'Run down the wall',
-        how: 'Direction of each root by the structure tensor; within 30° of upright.',
+        what: say`Run down the wall`,
+        how: say`Direction of each root by the structure tensor; within 30° of upright.`,
         result: down,
         source: 'Bigün & Granlund 1987, Proc. ICCV 433',
       },
@@ -108,7 +109,7 @@ export function measurePhoto(picture: Picture, of: PhotoOf, mmPerPoint: number |
         ? []
         : [
             {
-              what: 'Length of roots seen',
+              what: say`Length of roots seen`,
               expression: `${put(points)} × ${put(mmPerPoint!)} ÷ 1000`,
               result: lengthM,
               unit: 'm',
@@ -126,9 +127,9 @@ function mustBeLit({ values, width, height }: Grey): void {
     if (v > 250) pale++;
   }
   if (dark > 0.6 * values.length)
-    throw new UnfitPicture('The picture is too dark. Take it in shade by day, or with more light.');
+    throw new UnfitPicture(say`The picture is too dark. Take it in shade by day, or with more light.`);
   if (pale > 0.7 * values.length)
-    throw new UnfitPicture('The picture is washed out. Take it out of the sun, or on a darker ground.');
+    throw new UnfitPicture(say`The picture is washed out. Take it out of the sun, or on a darker ground.`);
   // A picture that is sharp anywhere has strong second differences somewhere.
   const edges = new Float32Array(Math.ceil(width / 2) * Math.ceil(height / 2));
   let n = 0;
@@ -141,7 +142,7 @@ function mustBeLit({ values, width, height }: Grey): void {
     }
   const sorted = edges.subarray(0, n).sort();
   if (sorted[Math.floor(n * 0.995)] < 12)
-    throw new UnfitPicture('The picture is blurred. Hold still, wait for the focus, and take it again.');
+    throw new UnfitPicture(say`The picture is blurred. Hold still, wait for the focus, and take it again.`);
 }
 
 /** What stands out from the ground, by how far its colour lies from the border’s. */
@@ -162,7 +163,7 @@ function bodyOf({ width, height, rgba }: Picture): Mask & { size: number } {
   const ground = [0, 1, 2].map(middle);
   if (Math.max(...ground.map((g) => g.spread)) / 2 > PLAIN_SPREAD)
     throw new UnfitPicture(
-      'The ground is not plain, or the plant reaches its sides. Lay it on one plain sheet with room all round.',
+      say`The ground is not plain, or the plant reaches its sides. Lay it on one plain sheet with room all round.`,
     );
   const far = new Float32Array(width * height);
   for (let i = 0; i < far.length; i++)
@@ -180,7 +181,7 @@ function bodyOf({ width, height, rgba }: Picture): Mask & { size: number } {
   const groundFar = Float32Array.from(border, (i) => even[i]).sort();
   if (clearness < 0.45 || at < 10 || groundFar[Math.floor(groundFar.length * 0.9)] > at)
     throw new UnfitPicture(
-      'Nothing stands out from the ground. Use a ground of another colour: pale blue or grey does for most.',
+      say`Nothing stands out from the ground. Use a ground of another colour: pale blue or grey does for most.`,
     );
   // Pale roots may lie nearer the ground's colour than the medium's: they must not cut the plug in pieces.
   const gaps = Math.round(Math.min(width, height) / 60);
@@ -189,11 +190,11 @@ function bodyOf({ width, height, rgba }: Picture): Mask & { size: number } {
   const share = filledRows(piece).bits.reduce((t, b) => t + b, 0) / far.length;
   if (share < LEAST_SHARE)
     throw new UnfitPicture(
-      'The plant is too small in the picture. Come closer, so that it fills half the height.',
+      say`The plant is too small in the picture. Come closer, so that it fills half the height.`,
     );
   if (share > MOST_SHARE)
     throw new UnfitPicture(
-      'The plant fills the whole picture. Step back, so that there is ground all round.',
+      say`The plant fills the whole picture. Step back, so that there is ground all round.`,
     );
   return piece;
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { mkdtemp, rm } from 'node:fs/promises';
@@ -25,7 +26,7 @@ const MOST_UNPACKED = 8 * GIB;
 const MOST_MANIFEST = 64 * 1024 * 1024;
 
 function unfit(why: string): Refusal {
-  return new Refusal(422, 'not-an-archive', `${why} Nothing was taken.`);
+  return new Refusal(422, 'not-an-archive', say`${why} Nothing was taken.`);
 }
 
 /** An archive on disk: its files by name. */
@@ -57,7 +58,7 @@ export async function bringIn(server: Server, person: Person, req: Request): Pro
 
 async function receive(req: Request, file: string): Promise<void> {
   const tooLarge = () =>
-    new Refusal(413, 'too-large', 'An archive may have 2 GB at most. Nothing was taken.');
+    new Refusal(413, 'too-large', say`An archive may have 2 GB at most. Nothing was taken.`);
   if (Number(req.headers['content-length'] ?? 0) > MOST_BYTES) throw tooLarge();
   let bytes = 0;
   const meter = new Transform({
@@ -71,7 +72,7 @@ async function receive(req: Request, file: string): Promise<void> {
 }
 
 async function openArchive(file: string): Promise<Opened> {
-  const damaged = () => unfit('This is no archive of Kauri’s, or it was damaged on its way.');
+  const damaged = () => unfit(say`This is no archive of Kauri’s, or it was damaged on its way.`);
   let zip: ZipFile;
   try {
     zip = await promisify<string, { lazyEntries: true; autoClose: false }, ZipFile>(openZip)(file, {
@@ -88,7 +89,7 @@ async function openArchive(file: string): Promise<Opened> {
       zip.on('entry', (entry: Entry) => {
         unpacked += entry.uncompressedSize;
         if (unpacked > MOST_UNPACKED)
-          return reject(unfit('Unpacked, this archive would be larger than 8 GB.'));
+          return reject(unfit(say`Unpacked, this archive would be larger than 8 GB.`));
         entries.set(entry.fileName, entry);
         zip.readEntry();
       });
@@ -104,7 +105,7 @@ async function openArchive(file: string): Promise<Opened> {
     entries,
     read: async (name) => {
       const entry = entries.get(name);
-      if (!entry) throw unfit(`The archive lacks ${name}.`);
+      if (!entry) throw unfit(say`The archive lacks ${name}.`);
       return promisify(
         zip.openReadStream.bind(zip) as (e: Entry, then: (e: Error | null, s: Readable) => void) => void,
       )(entry);
@@ -118,7 +119,7 @@ async function bytesOf(source: Readable, most: number): Promise<Buffer> {
   let size = 0;
   for await (const chunk of source as AsyncIterable<Buffer>) {
     size += chunk.length;
-    if (size > most) throw unfit('A file of the archive is larger than it may be.');
+    if (size > most) throw unfit(say`A file of the archive is larger than it may be.`);
     chunks.push(chunk);
   }
   return Buffer.concat(chunks);
@@ -129,7 +130,7 @@ async function manifestOf(archive: Opened): Promise<ArchiveManifest> {
   try {
     return ArchiveManifest.parse(JSON.parse((await bytesOf(source, MOST_MANIFEST)).toString()));
   } catch {
-    throw unfit('The archive’s manifest cannot be read.');
+    throw unfit(say`The archive’s manifest cannot be read.`);
   }
 }
 
@@ -141,7 +142,7 @@ async function takeIn(server: Server, person: Person, archive: Opened): Promise<
     const here = await schemaNumber(tx.$client);
     if (manifest.schema !== here)
       throw unfit(
-        `This archive was taken out of a Kauri ${manifest.schema < here ? 'older' : 'newer'} than this one (tables ${manifest.schema}, here ${here}). Bring it into one of its own age, bring that up to date, and take it out again.`,
+        say`This archive was taken out of a Kauri ${manifest.schema < here ? say`older` : say`newer`} than this one (tables ${manifest.schema}, here ${here}). Bring it into one of its own age, bring that up to date, and take it out again.`,
       );
     await tx.$client.query("select set_config('kauri.restoring', 'on', true)");
     await makeNursery(tx, manifest);
@@ -178,7 +179,7 @@ async function makeNursery(tx: Tx, manifest: ArchiveManifest): Promise<void> {
     throw new Refusal(
       409,
       'here-already',
-      'This nursery is here already. An archive goes into a Kauri that does not have it. Nothing was taken.',
+      say`This nursery is here already. An archive goes into a Kauri that does not have it. Nothing was taken.`,
     );
 }
 
@@ -217,7 +218,7 @@ function ofTheFile(error: unknown, file: string): unknown {
   const isDatabase = /^[0-9A-Z]{5}$/.test(code);
   return isOurs || (isDatabase && !isTable)
     ? error
-    : unfit(`${file} cannot be read: it was changed or damaged.`);
+    : unfit(say`${file} cannot be read: it was changed or damaged.`);
 }
 
 const tap = (digest: ReturnType<typeof createHash>) =>
@@ -231,7 +232,7 @@ const tap = (digest: ReturnType<typeof createHash>) =>
 function mustMatch(digests: Digests, file: string, sha256: string, rows: number | null): void {
   const said = digests.get(file);
   if (!said || said.sha256 !== sha256 || (rows !== null && said.rows !== rows))
-    throw unfit(`${file} is not as it was taken out: it was changed or damaged.`);
+    throw unfit(say`${file} is not as it was taken out: it was changed or damaged.`);
 }
 
 /** Rows of another nursery in an archive are no matter of this one. */
@@ -240,7 +241,7 @@ async function mustBeOf(tx: Tx, temp: string, nurseryId: string): Promise<void> 
     `select from ${temp} where nursery_id is distinct from $1 limit 1`,
     [nurseryId],
   );
-  if (rowCount) throw unfit('The archive holds rows of another nursery.');
+  if (rowCount) throw unfit(say`The archive holds rows of another nursery.`);
 }
 
 /** Whoever wrote the records keeps their name; they have no account by it. */
@@ -284,7 +285,7 @@ async function sumUp(tx: Tx, archive: Opened, digests: Digests): Promise<number>
       `(select ${list} from ${temp} except select ${list} from ${sum} where nursery_id = current_nursery())
        union all (select ${list} from ${sum} where nursery_id = current_nursery() except select ${list} from ${temp}) limit 1`,
     );
-    if (rowCount) throw unfit('The archive’s movements do not add up to what it says stood there.');
+    if (rowCount) throw unfit(say`The archive’s movements do not add up to what it says stood there.`);
   }
   const { rows } = await tx.$client.query<{ trees: number }>(
     'select coalesce(sum(held), 0)::bigint as trees from balance where nursery_id = current_nursery()',

@@ -1,4 +1,4 @@
-import { mustAddUp } from '@kauri/core';
+import { mustAddUp, say } from '@kauri/core';
 import type { Arrival, Arrivals, BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -32,7 +32,7 @@ export async function arrivalsOf({ tx, nurseryId }: Pick<Work, 'tx' | 'nurseryId
 export async function addArrival(work: Work, body: BodyOf<'addArrival'>): Promise<void> {
   const { tx, nurseryId, personId, today } = work;
   const { id, on, lot: made, ...fields } = body;
-  if (on > today) throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${today}.`);
+  if (on > today) throw new Refusal(422, 'not-yet', say`${on} is still to come; today is ${today}.`);
   mustAddUp(body);
   if (made) {
     await mustHold(work, made.stage, body.accepted);
@@ -45,7 +45,7 @@ export async function addArrival(work: Work, body: BodyOf<'addArrival'>): Promis
         seedState: 'ready',
         origin: 'bought',
         bornOf: id,
-        note: `${body.kind}, from ${body.supplier}${body.provenance ? `; ${body.provenance}` : ''}.`,
+        note: say`${body.kind}, from ${body.supplier}${body.provenance ? `; ${body.provenance}` : ''}.`,
       },
       count: body.accepted,
       stage: made.stage,
@@ -67,7 +67,7 @@ async function lockedArrival({ tx, nurseryId }: Work, id: string) {
     .from(arrival)
     .where(and(eq(arrival.nurseryId, nurseryId), eq(arrival.id, id), isNull(arrival.struckAt)))
     .for('update');
-  if (!row) throw new Refusal(404, 'no-such-arrival', 'There is no such arrival: it was taken back.');
+  if (!row) throw new Refusal(404, 'no-such-arrival', say`There is no such arrival: it was taken back.`);
   return row;
 }
 const at = ({ nurseryId }: Work, id: string) => and(eq(arrival.nurseryId, nurseryId), eq(arrival.id, id));
@@ -87,7 +87,7 @@ export async function endQuarantine(
 ): Promise<void> {
   const row = await lockedArrival(work, id);
   if (until !== null && until <= row.onDate)
-    throw new Refusal(422, 'invalid', `They came on ${row.onDate}: quarantine ends after that.`);
+    throw new Refusal(422, 'invalid', say`They came on ${row.onDate}: quarantine ends after that.`);
   await work.tx.update(arrival).set({ quarantineUntil: until }).where(at(work, id));
   await note(work, 'quarantine', row.lotId ?? id, { until: row.quarantineUntil }, { until });
 }
@@ -116,6 +116,6 @@ export async function mustBeFree(
     throw new Refusal(
       422,
       'quarantine',
-      `${rows[0].code} is in quarantine until ${rows[0].until}: nothing of it leaves before that.`,
+      say`${rows[0].code} is in quarantine until ${rows[0].until}: nothing of it leaves before that.`,
     );
 }

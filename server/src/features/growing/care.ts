@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, LotRow } from '@kauri/core/contract';
 import { noteAll } from '../../db/journal';
 import { observation } from '../../db/schema/index';
@@ -45,14 +46,14 @@ function mustSuit({ code, held, stage }: LotRow, done: BodyOf<'recordCare'>['don
     throw new Refusal(
       422,
       'in-a-bed',
-      `${code} stands in a bed: there are no cells to set apart. Thin it, or lift it.`,
+      say`${code} stands in a bed: there are no cells to set apart. Thin it, or lift it.`,
     );
   if ((done.what === 'stake' || done.what === 'prune') && held.standing === 0)
-    throw new Refusal(422, 'none-standing', `Nothing of ${code} stands.`);
+    throw new Refusal(422, 'none-standing', say`Nothing of ${code} stands.`);
   if (done.what === 'stake' && done.staked > held.standing)
     throw new Refusal(
       409,
       'not-enough',
-      `${done.staked} staked, but ${held.standing} of ${code} stand. Nothing was recorded.`,
+      say`${done.staked} staked, but ${held.standing} of ${code} stand. Nothing was recorded.`,
     );
 }

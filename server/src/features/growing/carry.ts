@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
@@ -19,10 +20,14 @@ export async function carryLots(work: Work, body: BodyOf<'carryLots'>): Promise<
       throw new Refusal(
         422,
         'in-a-bed',
-        `${row.code} stands in a bed and cannot be carried. Lift it, or leave it out; nothing was moved.`,
+        say`${row.code} stands in a bed and cannot be carried. Lift it, or leave it out; nothing was moved.`,
       );
     if (row.stage.placeId === placeId)
-      throw new Refusal(422, 'invalid', `${row.code} stands there already. Leave it out; nothing was moved.`);
+      throw new Refusal(
+        422,
+        'invalid',
+        say`${row.code} stands there already. Leave it out; nothing was moved.`,
+      );
     const stage = { kind: 'container' as const, id: stageId, placeId, containerTypeId, trays };
     await moveOn(work, row, { id, on, note, stage, lost: 0, cause: null });
   }

@@ -1,4 +1,4 @@
-import { causeOfEvent } from '@kauri/core';
+import { causeOfEvent, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, inArray } from 'drizzle-orm';
 import { noteAll } from '../../db/journal';
@@ -22,12 +22,16 @@ export async function recordEvent(work: Work, body: BodyOf<'recordEvent'>): Prom
     const row = rows.get(lotId)!;
     mustBeRecordable(work, row, on);
     if (dead > 0 && cause === null)
-      throw new Refusal(422, 'invalid', 'What recovers does not die; record the deaths as what they were.');
+      throw new Refusal(
+        422,
+        'invalid',
+        say`What recovers does not die; record the deaths as what they were.`,
+      );
     if (hit > row.held.standing)
       throw new Refusal(
         409,
         'not-enough',
-        `${hit} hit, but ${row.held.standing} of ${row.code} stand. Nothing was recorded.`,
+        say`${hit} hit, but ${row.held.standing} of ${row.code} stand. Nothing was recorded.`,
       );
   }
   await work.tx.insert(observation).values(
@@ -75,6 +79,6 @@ async function mustHavePhotos({ tx, nurseryId }: Work, photos: readonly string[]
     throw new Refusal(
       422,
       'missing',
-      'A photo did not arrive. Add it again; the rest is kept on the screen.',
+      say`A photo did not arrive. Add it again; the rest is kept on the screen.`,
     );
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { createHash } from 'node:crypto';
 import type { KeptPhoto } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
@@ -25,7 +26,7 @@ export async function keepPhoto(work: Work, id: string, req: Request): Promise<K
   const before = (await work.tx.select().from(photo).where(here))[0];
   if (before) {
     if (before.sentSha256 !== sentSha256)
-      throw new Refusal(409, 'id-used', 'That id was already used for a different photo.');
+      throw new Refusal(409, 'id-used', say`That id was already used for a different photo.`);
     return { id, widthPx: before.widthPx, heightPx: before.heightPx, bytes: before.jpeg.length };
   }
   const { data, info } = await rewritten(sent);
@@ -46,7 +47,7 @@ async function bytesOf(req: Request): Promise<Buffer> {
     new Refusal(
       413,
       'too-large',
-      'That photo is larger than 15 MB. Make it smaller, or take it again at a lower setting.',
+      say`That photo is larger than 15 MB. Make it smaller, or take it again at a lower setting.`,
     );
   if (Number(req.headers['content-length'] ?? 0) > MOST_BYTES) throw tooLarge();
   const parts: Buffer[] = [];
@@ -76,8 +77,8 @@ async function rewritten(sent: Buffer) {
       422,
       'no-photo',
       large
-        ? 'That picture has more than 64 million points. Take it again at a lower setting.'
-        : 'That file is not a photo Kauri can read, whatever it is called. Send a JPEG, PNG or WebP.',
+        ? say`That picture has more than 64 million points. Take it again at a lower setting.`
+        : say`That file is not a photo Kauri can read, whatever it is called. Send a JPEG, PNG or WebP.`,
       {},
       { cause },
     );
@@ -92,6 +93,6 @@ export async function photoOf(
     .select({ jpeg: photo.jpeg })
     .from(photo)
     .where(and(eq(photo.nurseryId, nurseryId), eq(photo.id, id)));
-  if (!row) throw new Refusal(404, 'no-such-photo', 'There is no such photo in this nursery.');
+  if (!row) throw new Refusal(404, 'no-such-photo', say`There is no such photo in this nursery.`);
   return row.jpeg;
 }

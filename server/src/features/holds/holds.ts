@@ -1,4 +1,4 @@
-import { dayOf, mustBeStep, type HoldStep } from '@kauri/core';
+import { dayOf, mustBeStep, type HoldStep, say } from '@kauri/core';
 import type { BodyOf, Hold, Holds } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -31,7 +31,7 @@ export async function beginHold(work: Work, lotId: string, body: BodyOf<'beginHo
   mustBeRecordable(work, row, body.on);
   const { standing } = row.held;
   if (standing === 0)
-    throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands: there is nothing to hold.`);
+    throw new Refusal(422, 'none-standing', say`Nothing of ${row.code} stands: there is nothing to hold.`);
   const { nurseryId, personId, tx } = work;
   const { id, on, cause, cover, note: words } = body;
   await tx
@@ -46,7 +46,7 @@ async function lockedHold({ tx, nurseryId }: Work, id: string) {
     .from(hold)
     .where(and(eq(hold.nurseryId, nurseryId), eq(hold.id, id), isNull(hold.struckAt)))
     .for('update');
-  if (!row) throw new Refusal(404, 'no-such-hold', 'There is no such hold: it was taken back.');
+  if (!row) throw new Refusal(404, 'no-such-hold', say`There is no such hold: it was taken back.`);
   return row;
 }
 const at = ({ nurseryId }: Work, id: string) => and(eq(hold.nurseryId, nurseryId), eq(hold.id, id));
@@ -63,8 +63,9 @@ async function stepsOf({ tx, nurseryId }: Work, id: string): Promise<HoldStep[]>
 export async function noteHold(work: Work, id: string, body: BodyOf<'noteHold'>): Promise<void> {
   const { nurseryId, personId, tx, today } = work;
   const row = await lockedHold(work, id);
-  if (row.endedOn !== null) throw new Refusal(422, 'invalid', `That hold was ended on ${row.endedOn}.`);
-  if (body.on > today) throw new Refusal(422, 'not-yet', `${body.on} is still to come; today is ${today}.`);
+  if (row.endedOn !== null) throw new Refusal(422, 'invalid', say`That hold was ended on ${row.endedOn}.`);
+  if (body.on > today)
+    throw new Refusal(422, 'not-yet', say`${body.on} is still to come; today is ${today}.`);
   mustBeStep(dayOf(row.begunOn), await stepsOf(work, id), { on: dayOf(body.on), what: body.what });
   await tx.insert(holdStep).values({
     nurseryId,
@@ -92,7 +93,7 @@ export async function takeBackHoldStep(work: Work, id: string, stepId: string): 
       ),
     )
     .returning({ what: holdStep.what });
-  if (!struck.length) throw new Refusal(404, 'no-such-step', 'There is no such step to take back.');
+  if (!struck.length) throw new Refusal(404, 'no-such-step', say`There is no such step to take back.`);
   await note(work, 'take hold step back', row.lotId, struck[0], null);
 }
 
@@ -102,14 +103,18 @@ export async function takeBackHoldStep(work: Work, id: string, stepId: string): 
  */
 export async function endHold(work: Work, id: string, body: BodyOf<'endHold'>): Promise<void> {
   const row = await lockedHold(work, id);
-  if (row.endedOn !== null) throw new Refusal(422, 'invalid', `That hold was ended on ${row.endedOn}.`);
+  if (row.endedOn !== null) throw new Refusal(422, 'invalid', say`That hold was ended on ${row.endedOn}.`);
   const lot = await lockLot(work, row.lotId);
   mustBeRecordable(work, lot, body.on);
   if (body.on < row.begunOn)
-    throw new Refusal(422, 'invalid', `The hold began on ${row.begunOn}: it cannot end before that.`);
+    throw new Refusal(422, 'invalid', say`The hold began on ${row.begunOn}: it cannot end before that.`);
   const { standing } = lot.held;
   if (body.alive > standing)
-    throw new Refusal(409, 'not-enough', `${body.alive} alive, but only ${standing} of ${lot.code} stand.`);
+    throw new Refusal(
+      409,
+      'not-enough',
+      say`${body.alive} alive, but only ${standing} of ${lot.code} stand.`,
+    );
   await work.tx
     .update(hold)
     .set({ endedOn: body.on, alive: body.alive, endEntry: body.id })
@@ -120,7 +125,7 @@ export async function endHold(work: Work, id: string, body: BodyOf<'endHold'>): 
     body.id,
     body.on,
     [{ from: 'standing', to: 'out:died', count: standing - body.alive }],
-    body.note || 'Did not come through the hold.',
+    body.note || say`Did not come through the hold.`,
   );
   await note(work, 'end hold', row.lotId, { standing }, body);
 }

@@ -1,4 +1,4 @@
-import { linesOf } from '@kauri/core';
+import { linesOf, say } from '@kauri/core';
 import { InstrumentReading } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
 import type { instrumentsRoutes } from '@kauri/core/contract';
@@ -20,7 +20,7 @@ export const instrumentHandlers: HandlersOf<typeof instrumentsRoutes> = {
       throw new Refusal(
         503,
         'instrument-silent',
-        'The instrument does not answer. Type the values; what was read is kept.',
+        say`The instrument does not answer. Type the values; what was read is kept.`,
         {},
         { cause },
       );

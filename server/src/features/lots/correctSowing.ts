@@ -1,4 +1,4 @@
-import { inForce } from '@kauri/core';
+import { inForce, say } from '@kauri/core';
 import type { BodyOf, LotRow, NewStage } from '@kauri/core/contract';
 import { and, asc, eq, ne } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
@@ -28,7 +28,7 @@ function mustBeSown(row: LotRow): void {
   throw new Refusal(
     422,
     'invalid',
-    `${row.code} was not sown: correct the lot it came of, or take back the record it came with.`,
+    say`${row.code} was not sown: correct the lot it came of, or take back the record it came with.`,
   );
 }
 
@@ -44,14 +44,14 @@ const FIRST_RECORD = `
 async function mustComeFirst(work: Work, row: LotRow, sownOn: string): Promise<void> {
   const wrong = (message: string) =>
     new Refusal(422, 'invalid', message, { fields: [{ path: 'sownOn', message }] });
-  if (sownOn > work.today) throw wrong(`${sownOn} is still to come; today is ${work.today}.`);
+  if (sownOn > work.today) throw wrong(say`${sownOn} is still to come; today is ${work.today}.`);
   const { rows } = await work.tx.$client.query<{ day: string | null }>(FIRST_RECORD, [
     work.nurseryId,
     row.id,
   ]);
   const [{ day }] = rows;
   if (day !== null && sownOn > day)
-    throw wrong(`There is a record of ${row.code} on ${day}: it was sown by then.`);
+    throw wrong(say`There is a record of ${row.code} on ${day}: it was sown by then.`);
 }
 
 /** Lots that came of a lot, and of those, with itself. */
@@ -82,7 +82,7 @@ async function mustBeFree({ tx, nurseryId }: Work, lotId: string): Promise<void>
     throw new Refusal(
       409,
       'promised',
-      `Trees of ${rows[0].code} are meant for ${rows[0].buyer || 'a hope'}: take them off that order first.`,
+      say`Trees of ${rows[0].code} are meant for ${rows[0].buyer || say`a hope`}: take them off that order first.`,
     );
 }
 
@@ -132,7 +132,7 @@ async function correctStage(work: Work, row: LotRow, s: NewStage): Promise<void>
     throw new Refusal(
       409,
       'moved-since',
-      `${row.code} was moved on since: take the move back before its first place is corrected.`,
+      say`${row.code} was moved on since: take the move back before its first place is corrected.`,
     );
   await mustFit(work, s);
   await work.tx
@@ -150,7 +150,7 @@ async function correctStage(work: Work, row: LotRow, s: NewStage): Promise<void>
 export async function correctSowing(work: Work, lotId: string, body: BodyOf<'correctSowing'>): Promise<void> {
   const row = await lockLot(work, lotId);
   mustBeSown(row);
-  if (row.version !== body.version) throw staleEdit('this lot', row);
+  if (row.version !== body.version) throw staleEdit(say`this lot`, row);
   await mustComeFirst(work, row, body.sownOn);
   if (row.speciesId !== body.speciesId) await mustBeFree(work, lotId);
   const { moves, seeds: before } = await sowing(work, lotId);
@@ -159,8 +159,8 @@ export async function correctSowing(work: Work, lotId: string, body: BodyOf<'cor
     throw new Refusal(
       422,
       'not-enough',
-      `${gone} of ${row.code} came up or were lost: no fewer were sown. Nothing was changed.`,
-      { fields: [{ path: 'seeds', message: `At least ${gone}.` }] },
+      say`${gone} of ${row.code} came up or were lost: no fewer were sown. Nothing was changed.`,
+      { fields: [{ path: 'seeds', message: say`At least ${gone}.` }] },
     );
   const { nurseryId, tx } = work;
   const { id, version, seeds, stage: s, ...values } = body;
@@ -213,7 +213,7 @@ export async function takeBackSowing(
     throw new Refusal(
       422,
       'not-undone',
-      `${row.code} was worked on since it was sown: take those records back first, correct the sowing, or write its seeds off.`,
+      say`${row.code} was worked on since it was sown: take those records back first, correct the sowing, or write its seeds off.`,
     );
   await mustBeFree(work, lotId);
   const { seeds } = await sowing(work, lotId);

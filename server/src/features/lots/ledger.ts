@@ -1,4 +1,4 @@
-import { inForce, type Account } from '@kauri/core';
+import { inForce, type Account, say } from '@kauri/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { balance, movement } from '../../db/schema/index';
@@ -105,7 +105,7 @@ export async function reverse(
     fromAccount: m.toAccount,
     toAccount: m.fromAccount,
     count: m.count,
-    note: 'taken back',
+    note: say`taken back`,
     reverses: m.id,
     parcelId: m.parcelId,
   }));

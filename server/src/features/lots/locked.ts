@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { lot, place } from '../../db/schema/index';
@@ -16,7 +17,7 @@ export async function lockLot(work: Work, lotId: string, seen?: string): Promise
     .where(and(eq(lot.nurseryId, work.nurseryId), eq(lot.id, lotId)))
     .for('no key update');
   const row = await lotRow(work.tx, work.nurseryId, lotId);
-  if (!row) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  if (!row) throw new Refusal(404, 'no-such-lot', say`There is no such lot in this nursery.`);
   await mustStandAsSeen(work, row, seen);
   return row;
 }
@@ -32,7 +33,7 @@ async function mustStandAsSeen(work: Work, row: LotRow, seen?: string): Promise<
   throw new Refusal(
     409,
     'moved-meanwhile',
-    `${row.code} was moved meanwhile: it stands in ${to?.name ?? 'another place'}, since ${startedOn}. Nothing was recorded yet; if what you typed still holds, keep it again.`,
+    say`${row.code} was moved meanwhile: it stands in ${to?.name ?? say`another place`}, since ${startedOn}. Nothing was recorded yet; if what you typed still holds, keep it again.`,
     { current: row },
   );
 }
@@ -48,7 +49,7 @@ export async function lockLots(
   lotIds: readonly string[],
   seen: readonly (string | undefined)[] = [],
 ): Promise<ReadonlyMap<string, LotRow>> {
-  if (new Set(lotIds).size < lotIds.length) throw new Refusal(422, 'invalid', 'A lot is named twice.');
+  if (new Set(lotIds).size < lotIds.length) throw new Refusal(422, 'invalid', say`A lot is named twice.`);
   const ids = [...lotIds].sort();
   await work.tx
     .select({ id: lot.id })
@@ -57,7 +58,8 @@ export async function lockLots(
     .orderBy(asc(lot.id))
     .for('no key update');
   const rows = new Map((await lotRowsOf(work.tx, work.nurseryId, ids)).map((row) => [row.id, row]));
-  if (rows.size < ids.length) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  if (rows.size < ids.length)
+    throw new Refusal(404, 'no-such-lot', say`There is no such lot in this nursery.`);
   for (const [i, lotId] of lotIds.entries()) await mustStandAsSeen(work, rows.get(lotId)!, seen[i]);
   return rows;
 }
@@ -68,15 +70,15 @@ export function mustBeRecordable(work: Work, row: LotRow, on: string): void {
     throw new Refusal(
       422,
       'before-sowing',
-      `${row.code} was sown on ${row.sownOn}; a record cannot be of ${on}.`,
+      say`${row.code} was sown on ${row.sownOn}; a record cannot be of ${on}.`,
       {
-        fields: [{ path: 'on', message: `The lot was sown on ${row.sownOn}.` }],
+        fields: [{ path: 'on', message: say`The lot was sown on ${row.sownOn}.` }],
       },
     );
   }
   if (on > work.today) {
-    throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${work.today}.`, {
-      fields: [{ path: 'on', message: `Today is ${work.today}.` }],
+    throw new Refusal(422, 'not-yet', say`${on} is still to come; today is ${work.today}.`, {
+      fields: [{ path: 'on', message: say`Today is ${work.today}.` }],
     });
   }
 }

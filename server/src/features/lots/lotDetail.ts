@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { LotDetail } from '@kauri/core/contract';
 import type { Tx } from '../../db/tenant';
 import { Refusal } from '../../http/problems';
@@ -7,7 +8,7 @@ import { lotRow } from './lotRows';
 /** One lot with its records and journal. */
 export async function lotDetail(tx: Tx, nurseryId: string, lotId: string): Promise<LotDetail> {
   const row = await lotRow(tx, nurseryId, lotId);
-  if (!row) throw new Refusal(404, 'no-such-lot', 'There is no such lot in this nursery.');
+  if (!row) throw new Refusal(404, 'no-such-lot', say`There is no such lot in this nursery.`);
   const [evidence] = await evidenceOf(tx, nurseryId, [lotId]);
   const { rows } = await tx.$client.query<LotDetail['journal'][number]>(
     `select j.id, to_char(j.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"') as at, p.name as who, j.act, j.before, j.after

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { note } from '../../db/journal';
 import type { Work } from '../../http/context';
@@ -18,7 +19,7 @@ export async function prickOut(work: Work, lotId: string, body: BodyOf<'prickOut
     throw new Refusal(
       409,
       'not-enough',
-      `${total} to prick out, but ${flat.held.standing} of ${flat.code} stand. Nothing was recorded.`,
+      say`${total} to prick out, but ${flat.held.standing} of ${flat.code} stand. Nothing was recorded.`,
     );
   await move(
     work,
@@ -42,7 +43,7 @@ export async function prickOut(work: Work, lotId: string, body: BodyOf<'prickOut
         parentLotId: lotId,
         bornOf: body.id,
         targetHeightCm: flat.targetHeightCm,
-        note: `Pricked out of ${flat.code}: ${batch.size}.`,
+        note: say`Pricked out of ${flat.code}: ${batch.size}.`,
       },
       count: batch.count,
       stage: batch.stage,

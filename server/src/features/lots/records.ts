@@ -1,4 +1,4 @@
-import { countToMovements } from '@kauri/core';
+import { countToMovements, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
@@ -42,7 +42,7 @@ export async function measureLot(work: Work, lotId: string, body: BodyOf<'measur
   const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   if (row.held.standing === 0)
-    throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; count what came up first.`);
+    throw new Refusal(422, 'none-standing', say`Nothing of ${row.code} stands; count what came up first.`);
   const { id, on, heightsCm, diametersMm, note: words } = body;
   await storeSizes(work, [{ id, lotId, on, heightsCm, diametersMm, note: words }]);
   await note(work, 'measure', lotId, null, body);
@@ -52,12 +52,12 @@ export async function pullRoots(work: Work, lotId: string, body: BodyOf<'pullRoo
   const row = await lockLot(work, lotId, body.seen);
   mustBeRecordable(work, row, body.on);
   if (row.stage.containerTypeId === null)
-    throw new Refusal(422, 'no-plugs', `${row.code} stands in a bed: it has no plugs to score.`);
+    throw new Refusal(422, 'no-plugs', say`${row.code} stands in a bed: it has no plugs to score.`);
   if (body.scores.length > row.held.standing) {
     throw new Refusal(
       422,
       'not-enough',
-      `${body.scores.length} plugs scored, but ${row.held.standing} of ${row.code} stand.`,
+      say`${body.scores.length} plugs scored, but ${row.held.standing} of ${row.code} stand.`,
     );
   }
   await work.tx.insert(observation).values({
@@ -87,7 +87,7 @@ export async function liftLot(work: Work, lotId: string, body: BodyOf<'liftLot'>
     throw new Refusal(
       409,
       'not-enough',
-      `${body.lifted + body.culled} to lift and cull, but ${row.held.standing} of ${row.code} stand. Nothing was recorded.`,
+      say`${body.lifted + body.culled} to lift and cull, but ${row.held.standing} of ${row.code} stand. Nothing was recorded.`,
     );
   }
   await move(
@@ -122,7 +122,7 @@ export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff
     throw new Refusal(
       409,
       'not-enough',
-      `${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
+      say`${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
     );
   }
   const moves = await goneFrom(work, lotId, body);
@@ -141,7 +141,7 @@ async function goneFrom(
   if (from !== 'lifted') return [{ ...gone, count }];
   const parcels = (await heldParcels(work, lotId)).filter(({ id }) => parcelId === null || id === parcelId);
   if (parcelId !== null && !parcels.length)
-    throw new Refusal(409, 'not-enough', 'Nothing lies in that parcel any more. Nothing was recorded.');
+    throw new Refusal(409, 'not-enough', say`Nothing lies in that parcel any more. Nothing was recorded.`);
   let left = count;
   const moves = parcels.map(({ id, held: there }): PlannedMovement => {
     const taken = Math.min(left, parcelId === null ? there : left);

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, LotDetail, ParamsOf, RouteName } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -36,13 +37,13 @@ function recording<N extends Recording>(
 async function editLot(work: Work, lotId: string, body: BodyOf<'editLot'>): Promise<void> {
   const before = await lockLot(work, lotId);
   if (before.version !== body.version) {
-    throw staleEdit('this lot', before);
+    throw staleEdit(say`this lot`, before);
   }
   if (body.leafFallOn !== null && (body.leafFallOn < before.sownOn || body.leafFallOn > work.today)) {
     throw new Refusal(
       422,
       'invalid',
-      `Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`,
+      say`Leaf fall is seen between sowing, ${before.sownOn}, and today, ${work.today}.`,
     );
   }
   const { targetHeightCm, leafFallOn, extraWinters, note: words } = body;

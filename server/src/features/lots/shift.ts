@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, LotRow, NewStage } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -19,19 +20,19 @@ export async function moveOn(work: Work, row: LotRow, body: BodyOf<'shiftLot'>):
   mustBeRecordable(work, row, on);
   const { standing } = row.held;
   if (standing === 0)
-    throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; there is nothing to move.`);
+    throw new Refusal(422, 'none-standing', say`Nothing of ${row.code} stands; there is nothing to move.`);
   if (on <= row.stage.startedOn)
     throw new Refusal(
       422,
       'too-early',
-      `${row.code} has stood where it is since ${row.stage.startedOn}; a move comes after that.`,
-      { fields: [{ path: 'on', message: `There since ${row.stage.startedOn}.` }] },
+      say`${row.code} has stood where it is since ${row.stage.startedOn}; a move comes after that.`,
+      { fields: [{ path: 'on', message: say`There since ${row.stage.startedOn}.` }] },
     );
   if (lost > standing)
-    throw new Refusal(409, 'not-enough', `${lost} lost, but ${standing} of ${row.code} stand.`);
+    throw new Refusal(409, 'not-enough', say`${lost} lost, but ${standing} of ${row.code} stand.`);
   if (lost > 0 && cause === null)
-    throw new Refusal(422, 'invalid', 'Say what became of those lost in moving.', {
-      fields: [{ path: 'cause', message: 'Say what became of them.' }],
+    throw new Refusal(422, 'invalid', say`Say what became of those lost in moving.`, {
+      fields: [{ path: 'cause', message: say`Say what became of them.` }],
     });
   await mustFit(work, body.stage);
   if (!sameTrays(row.stage, body.stage)) await mustHold(work, body.stage, standing - lost);
@@ -70,8 +71,8 @@ export async function mustHold(work: Work, s: NewStage, trees: number): Promise<
     throw new Refusal(
       422,
       'invalid',
-      `${s.trays} of ${name} hold ${s.trays * cellsPerTray} trees; ${trees} are to be moved.`,
-      { fields: [{ path: 'stage.trays', message: `Room for ${s.trays * cellsPerTray}.` }] },
+      say`${s.trays} of ${name} hold ${s.trays * cellsPerTray} trees; ${trees} are to be moved.`,
+      { fields: [{ path: 'stage.trays', message: say`Room for ${s.trays * cellsPerTray}.` }] },
     );
 }
 
@@ -92,7 +93,11 @@ export async function undoShift(
   { from, to }: { from: string; to: string },
 ): Promise<void> {
   if (present !== to)
-    throw new Refusal(409, 'moved-since', 'It has been moved again since; take the later move back first.');
+    throw new Refusal(
+      409,
+      'moved-since',
+      say`It has been moved again since; take the later move back first.`,
+    );
   await work.tx.delete(stage).where(and(eq(stage.nurseryId, work.nurseryId), eq(stage.id, to)));
   await endStage(work, from, null);
 }

@@ -1,4 +1,4 @@
-import { bedGeometry, containerVolume, traysOnBench } from '@kauri/core';
+import { bedGeometry, containerVolume, traysOnBench, say, inWords } from '@kauri/core';
 import type { BodyOf, NewStage } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -8,13 +8,18 @@ import { Refusal } from '../../http/problems';
 import { takeFromStore } from '../seed/store';
 import { move } from './ledger';
 
-const kindWords = { bed: 'a bed', bench: 'a bench', ground: 'standing-out ground', bay: 'a heel-in bay' };
+const kindWords = inWords({
+  bed: 'a bed',
+  bench: 'a bench',
+  ground: 'standing-out ground',
+  bay: 'a heel-in bay',
+});
 
 /** Sows a lot: the lot, where it stands, and its first two movements. */
 export async function sowLot(work: Work, body: BodyOf<'sowLot'>): Promise<void> {
   if (body.sownOn > work.today) {
-    throw new Refusal(422, 'not-yet', `${body.sownOn} is still to come; today is ${work.today}.`, {
-      fields: [{ path: 'sownOn', message: `Today is ${work.today}.` }],
+    throw new Refusal(422, 'not-yet', say`${body.sownOn} is still to come; today is ${work.today}.`, {
+      fields: [{ path: 'sownOn', message: say`Today is ${work.today}.` }],
     });
   }
   await mustFit(work, body.stage);
@@ -51,27 +56,32 @@ export async function mustFit(work: Work, s: NewStage): Promise<void> {
     .select()
     .from(place)
     .where(and(eq(place.nurseryId, work.nurseryId), eq(place.id, s.placeId)));
-  if (!there) throw new Refusal(422, 'no-such-place', 'Choose a place of this nursery.');
+  if (!there) throw new Refusal(422, 'no-such-place', say`Choose a place of this nursery.`);
   if (s.kind === 'bed') {
     if (there.kind !== 'bed')
-      throw new Refusal(422, 'invalid', `${there.name} is ${kindWords[there.kind]}; a bed lot needs a bed.`);
+      throw new Refusal(
+        422,
+        'invalid',
+        say`${there.name} is ${kindWords[there.kind]}; a bed lot needs a bed.`,
+      );
     const area = bedGeometry(there.design as Parameters<typeof bedGeometry>[0]).value.insideAreaM2;
     if (s.areaM2 > area * 1.001)
       throw new Refusal(
         422,
         'invalid',
-        `${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`,
+        say`${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`,
       );
     return;
   }
-  if (there.kind === 'bed') throw new Refusal(422, 'invalid', `${there.name} is a bed; trays need a bench.`);
+  if (there.kind === 'bed')
+    throw new Refusal(422, 'invalid', say`${there.name} is a bed; trays need a bench.`);
   if (there.kind === 'bay')
-    throw new Refusal(422, 'invalid', `${there.name} is for lifted trees; trays need a bench or ground.`);
+    throw new Refusal(422, 'invalid', say`${there.name} is for lifted trees; trays need a bench or ground.`);
   const [container] = await work.tx
     .select()
     .from(containerType)
     .where(and(eq(containerType.nurseryId, work.nurseryId), eq(containerType.id, s.containerTypeId)));
-  if (!container) throw new Refusal(422, 'no-such-container', 'Choose a container of this nursery.');
+  if (!container) throw new Refusal(422, 'no-such-container', say`Choose a container of this nursery.`);
   containerVolume(container.values);
   const bench = there.design as { lengthMm: number; widthMm: number };
   const room = traysOnBench(bench, {
@@ -82,6 +92,6 @@ export async function mustFit(work: Work, s: NewStage): Promise<void> {
     throw new Refusal(
       422,
       'invalid',
-      `${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`,
+      say`${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`,
     );
 }

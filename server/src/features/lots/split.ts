@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
@@ -26,7 +27,7 @@ export async function splitLot(work: Work, lotId: string, body: BodyOf<'splitLot
     throw new Refusal(
       409,
       'not-enough',
-      `${count} to set apart, but ${row.code} has ${there} ${from}. Nothing was recorded.`,
+      say`${count} to set apart, but ${row.code} has ${there} ${from}. Nothing was recorded.`,
     );
   if (parcelId !== null) await mustLie(work, lotId, parcelId, on);
   await mustHold(work, stage, count);
@@ -112,9 +113,13 @@ async function mustLie({ tx, nurseryId }: Work, lotId: string, parcelId: string,
     .select({ since: parcel.since })
     .from(parcel)
     .where(and(eq(parcel.nurseryId, nurseryId), eq(parcel.id, parcelId), eq(parcel.lotId, lotId)));
-  if (!lies) throw new Refusal(404, 'no-such-parcel', 'There is no such parcel of this lot.');
+  if (!lies) throw new Refusal(404, 'no-such-parcel', say`There is no such parcel of this lot.`);
   if (on < lies.since)
-    throw new Refusal(422, 'invalid', `These were lifted on ${lies.since}: they cannot go back before that.`);
+    throw new Refusal(
+      422,
+      'invalid',
+      say`These were lifted on ${lies.since}: they cannot go back before that.`,
+    );
 }
 
 /** Lots that came of a record: by its id, or, of those kept before it was written down, by its day. */
@@ -149,7 +154,7 @@ export async function takeBackBorn(
     throw new Refusal(
       422,
       'not-undone',
-      `${worked.code} came of this, and was worked on since: take back what was recorded of it first.`,
+      say`${worked.code} came of this, and was worked on since: take back what was recorded of it first.`,
     );
   for (const { id } of rows) await takeLotBack(work, await lockLot(work, id), undoId, on);
 }

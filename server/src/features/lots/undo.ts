@@ -1,4 +1,4 @@
-import { dayOf, isoOf } from '@kauri/core';
+import { dayOf, isoOf, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
@@ -19,7 +19,7 @@ export async function undoEntry(
 ): Promise<void> {
   const row = await lockLot(work, lotId);
   if (entryId === lotId)
-    throw new Refusal(422, 'not-undone', 'A sowing is taken back or corrected where the lot is shown.');
+    throw new Refusal(422, 'not-undone', say`A sowing is taken back or corrected where the lot is shown.`);
   const [sent] = await work.tx
     .select({ id: sending.id })
     .from(sending)
@@ -28,14 +28,14 @@ export async function undoEntry(
     throw new Refusal(
       422,
       'not-undone',
-      'A sending may be of several lots and serve an order: it is taken back as one, where lifted trees are shown.',
+      say`A sending may be of several lots and serve an order: it is taken back as one, where lifted trees are shown.`,
     );
   const [planted] = await work.tx
     .select({ id: plantedPart.id })
     .from(plantedPart)
     .where(and(eq(plantedPart.nurseryId, work.nurseryId), eq(plantedPart.id, entryId)));
   if (planted)
-    throw new Refusal(422, 'not-undone', 'Planted trees are taken back where the planting is shown.');
+    throw new Refusal(422, 'not-undone', say`Planted trees are taken back where the planting is shown.`);
   const struck = await work.tx
     .update(observation)
     .set({ struckAt: new Date() })
@@ -54,7 +54,7 @@ export async function undoEntry(
   await takeBackBorn(work, lotId, entryId, body.id, on);
   const reversed = await reverseEntries(work, [entryId], body.id, on, lotId);
   if (struck.length === 0 && reversed === 0)
-    throw new Refusal(404, 'no-such-entry', `There is no such record of ${row.code} to take back.`);
+    throw new Refusal(404, 'no-such-entry', say`There is no such record of ${row.code} to take back.`);
   await note(work, 'take back', lotId, { entry: entryId, values: struck[0]?.values ?? null }, null);
 }
 
@@ -87,7 +87,7 @@ export async function undoTogether(work: Work, body: BodyOf<'undoTogether'>): Pr
       throw new Refusal(
         404,
         'no-such-entry',
-        `There is no such record of ${rows.get(lot)!.code} to take back. Nothing was taken back.`,
+        say`There is no such record of ${rows.get(lot)!.code} to take back. Nothing was taken back.`,
       );
     if (found.values.kind === 'shift') await undoShift(work, rows.get(lot)!.stage.id, found.values);
   }

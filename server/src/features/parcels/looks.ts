@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -12,8 +13,8 @@ export async function look(
 ): Promise<void> {
   const { tx, nurseryId, personId, today } = work;
   if (on > today)
-    throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${today}.`, {
-      fields: [{ path: 'on', message: `Today is ${today}.` }],
+    throw new Refusal(422, 'not-yet', say`${on} is still to come; today is ${today}.`, {
+      fields: [{ path: 'on', message: say`Today is ${today}.` }],
     });
   await tx.insert(storeLook).values({ nurseryId, id, place, onDate: on, tempC, seen, note: words, personId });
   await note(work, 'look at lifted', id, null, { on, place, tempC, seen });
@@ -24,6 +25,6 @@ export async function takeBackLook(work: Work, id: string): Promise<void> {
     .update(storeLook)
     .set({ struckAt: new Date() })
     .where(and(eq(storeLook.nurseryId, work.nurseryId), eq(storeLook.id, id), isNull(storeLook.struckAt)));
-  if (!rowCount) throw new Refusal(404, 'no-such-look', 'There is no such look to take back.');
+  if (!rowCount) throw new Refusal(404, 'no-such-look', say`There is no such look to take back.`);
   await note(work, 'take look back', id, { id }, null);
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { LineState } from '@kauri/core';
 import type { OrderLine } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
@@ -13,7 +14,7 @@ export async function lockedLine({ tx, nurseryId }: Work, { id, lineId }: { id: 
     .where(and(eq(treeOrder.nurseryId, nurseryId), eq(treeOrder.id, id)))
     .for('update');
   const line = order?.lines.find((one) => one.id === lineId);
-  if (!line) throw new Refusal(404, 'no-such-order', 'There is no such line of an order any more.');
+  if (!line) throw new Refusal(404, 'no-such-order', say`There is no such line of an order any more.`);
   return { order, line };
 }
 

@@ -1,4 +1,4 @@
-import { containerVolume, dayOf, formOfCell, isoOf, type LineState, type TreeForm } from '@kauri/core';
+import { containerVolume, dayOf, formOfCell, isoOf, type LineState, type TreeForm, say } from '@kauri/core';
 import type { Aside, BodyOf, Look, LotRow, NewParcel, Parcel, Parcels, Sending } from '@kauri/core/contract';
 import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -111,7 +111,7 @@ export async function heldParcels(
 export async function putParcel(work: Work, id: string, { place }: BodyOf<'putParcel'>): Promise<void> {
   const at = and(eq(parcel.nurseryId, work.nurseryId), eq(parcel.id, id));
   const [before] = await work.tx.select().from(parcel).where(at).for('update');
-  if (!before) throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
+  if (!before) throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
   await work.tx.update(parcel).set({ place }).where(at);
   await note(work, 'put parcel', before.lotId, { parcel: id, place: before.place }, { parcel: id, place });
 }
@@ -140,7 +140,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     ).map((one) => [one.id, one]),
   );
   if (parts.some(({ parcelId }) => !known.has(parcelId)))
-    throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
+    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
   const lotOf = ({ parcelId }: { parcelId: string }) => known.get(parcelId)!.lotId;
   const goes = new Set(parts.map(lotOf));
   const asideFor = wanted ? await asideLots(work, wanted.id, wanted.lineId) : [];
@@ -151,25 +151,33 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
     mustBeRecordable(work, row, on);
     const { since } = known.get(part.parcelId)!;
     if (on < since)
-      throw new Refusal(422, 'invalid', `${row.code} was lifted on ${since}: it cannot be sent before that.`);
+      throw new Refusal(
+        422,
+        'invalid',
+        say`${row.code} was lifted on ${since}: it cannot be sent before that.`,
+      );
   }
   const line = wanted && (await lockedLine(work, wanted));
   if (line) {
     const trees = parts.reduce((sum, { count }) => sum + count, 0);
     const left = line.line.count - line.line.sent;
     if (line.line.state === 'fell through')
-      throw new Refusal(422, 'invalid', 'That line fell through: nothing is sent for it.');
+      throw new Refusal(422, 'invalid', say`That line fell through: nothing is sent for it.`);
     if (trees > left)
       throw new Refusal(
         422,
         'invalid',
-        `${trees} to send, but the line still wants ${left}. Raise what it wants first, or send the rest without an order.`,
+        say`${trees} to send, but the line still wants ${left}. Raise what it wants first, or send the rest without an order.`,
       );
     const other = [...goes]
       .map((id) => lots.get(id)!)
       .find(({ speciesId }) => speciesId !== line.line.speciesId);
     if (other)
-      throw new Refusal(422, 'invalid', `${other.code} is of another species than the line it is sent for.`);
+      throw new Refusal(
+        422,
+        'invalid',
+        say`${other.code} is of another species than the line it is sent for.`,
+      );
   }
   const { nurseryId, personId } = work;
   const sent = parts.reduce((sum, { count }) => sum + count, line?.line.sent ?? 0);
@@ -237,7 +245,7 @@ export async function takeBackSending(work: Work, id: string, undoId: string): P
   const at = and(eq(sending.nurseryId, nurseryId), eq(sending.id, id));
   const [before] = await tx.select().from(sending).where(at).for('update');
   if (!before || before.struckAt !== null)
-    throw new Refusal(404, 'no-such-sending', 'There is no such sending to take back.');
+    throw new Refusal(404, 'no-such-sending', say`There is no such sending to take back.`);
   await tx.update(sending).set({ struckAt: new Date() }).where(at);
   await reverseEntries(work, [id], undoId, today);
   const trees = rows.reduce((sum, { count }) => sum + count, 0);

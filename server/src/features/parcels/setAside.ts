@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, OrderLine } from '@kauri/core/contract';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -182,7 +183,7 @@ export async function setAside(work: Work, { order, parts }: BodyOf<'setAside'>)
         )
     : [];
   if (known.length < parts.length)
-    throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
+    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
   const before = await asideLots(work, order.id, order.lineId);
   const lots = await lockLots(work, [...new Set([...known.map(({ lotId }) => lotId), ...before])]);
   const { line } = await lockedLine(work, order);
@@ -193,15 +194,15 @@ export async function setAside(work: Work, { order, parts }: BodyOf<'setAside'>)
       422,
       'invalid',
       most === 0
-        ? 'That line is closed: nothing is set aside for it.'
-        : `${trees} to set aside, but the line still wants ${most}.`,
+        ? say`That line is closed: nothing is set aside for it.`
+        : say`${trees} to set aside, but the line still wants ${most}.`,
     );
   const other = known.map(({ lotId }) => lots.get(lotId)!).find((row) => row.speciesId !== line.speciesId);
   if (other)
     throw new Refusal(
       422,
       'invalid',
-      `${other.code} is of another species than the line it is set aside for.`,
+      say`${other.code} is of another species than the line it is set aside for.`,
     );
   const was = await fitAsides(work, order.lineId, 0);
   await addAsides(work, order, parts);

@@ -1,5 +1,5 @@
 import { hash } from '@node-rs/argon2';
-import { containersIn, startingMedia, startingSpecies, usPrices } from '@kauri/core';
+import { containersIn, startingMedia, startingSpecies, usPrices, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import type { z } from 'zod';
 import type { NewNursery as NurserySchema } from '@kauri/core/contract';
@@ -63,7 +63,7 @@ export async function createNursery(
       throw new Refusal(
         409,
         'already-set-up',
-        'Kauri is already set up here. Sign in, or ask its owner for a place.',
+        say`Kauri is already set up here. Sign in, or ask its owner for a place.`,
       );
     await tx.insert(person).values({ id: owner.id, name: owner.name, email: owner.email, passwordHash });
     if (values === null) return { id: owner.id, name: owner.name, email: owner.email };

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, Crew, InviteSeen, Role } from '@kauri/core/contract';
 import type pg from 'pg';
 import { note } from '../../db/journal';
@@ -10,7 +11,7 @@ const INVITE_DAYS = 7;
 
 /** Everybody of the nursery, and the invitations that can still be taken. */
 export async function crewOf({ tx, nurseryId }: Pick<Work, 'tx' | 'nurseryId'>): Promise<Crew> {
-  const iso = (column: string) => `to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
+  const iso = (column: string) => say`to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
   const people = await tx.$client.query<Crew['people'][number]>(
     `select p.id, p.name, coalesce(p.email, '') as email, m.role, ${iso('m.since')} as since,
        ${iso('(select max(s.seen_at) from session s where s.person_id = p.id and s.expires_at > now())')} as "seenAt",
@@ -43,7 +44,7 @@ export async function withdrawInvite(work: Work, id: string): Promise<Crew> {
     [work.nurseryId, id],
   );
   if (!rowCount)
-    throw new Refusal(404, 'no-such-invite', 'There is no such invitation, or it was taken already.');
+    throw new Refusal(404, 'no-such-invite', say`There is no such invitation, or it was taken already.`);
   await note(work, 'withdraw an invitation', id, null, null);
   return crewOf(work);
 }
@@ -59,7 +60,7 @@ async function findInvite(pool: pg.Pool, secret: string): Promise<Found> {
     throw new Refusal(
       404,
       'no-such-invite',
-      'This invitation was taken already, was withdrawn, or is older than seven days. Ask for another.',
+      say`This invitation was taken already, was withdrawn, or is older than seven days. Ask for another.`,
     );
   return inNursery(pool, found, async (tx) => {
     const { rows } = await tx.$client.query<Found>(
@@ -99,14 +100,14 @@ export async function join(
       throw new Refusal(
         409,
         'belongs-already',
-        `You belong to ${found.nurseryName} already, as ${rows[0].role}. The invitation is not used up: it is for somebody else.`,
+        say`You belong to ${found.nurseryName} already, as ${rows[0].role}. The invitation is not used up: it is for somebody else.`,
       );
     await makePerson?.(tx);
     const { rowCount } = await tx.$client.query(
       'update invite set taken_by = $3 where nursery_id = $1 and id = $2 and taken_by is null and withdrawn_at is null and ends_at > now()',
       [found.nurseryId, found.id, person.id],
     );
-    if (!rowCount) throw new Refusal(409, 'invite-taken', 'Somebody took this invitation a moment ago.');
+    if (!rowCount) throw new Refusal(409, 'invite-taken', say`Somebody took this invitation a moment ago.`);
     await tx.$client.query('insert into membership (nursery_id, person_id, role) values ($1, $2, $3)', [
       found.nurseryId,
       person.id,
@@ -130,13 +131,13 @@ async function heldMembers({ tx, nurseryId }: Work): Promise<{ person_id: string
 async function roleOf(work: Work, personId: string, staysOwner: boolean): Promise<Role> {
   const members = await heldMembers(work);
   const member = members.find((m) => m.person_id === personId);
-  if (!member) throw new Refusal(404, 'no-such-person', 'Nobody of this nursery is that.');
+  if (!member) throw new Refusal(404, 'no-such-person', say`Nobody of this nursery is that.`);
   const others = members.some((m) => m.role === 'owner' && m.person_id !== personId);
   if (member.role === 'owner' && !staysOwner && !others)
     throw new Refusal(
       422,
       'last-owner',
-      'A nursery needs an owner, and there is no other. Make somebody else an owner first.',
+      say`A nursery needs an owner, and there is no other. Make somebody else an owner first.`,
     );
   return member.role;
 }
@@ -148,7 +149,7 @@ export async function changeRole(
 ): Promise<Crew> {
   const before = await roleOf(work, personId, role === 'owner');
   if (before !== was)
-    throw staleEdit('that role', await crewOf(work), 'Look at it as it stands, and choose again.');
+    throw staleEdit(say`that role`, await crewOf(work), say`Look at it as it stands, and choose again.`);
   await work.tx.$client.query('update membership set role = $3 where nursery_id = $1 and person_id = $2', [
     work.nurseryId,
     personId,
@@ -179,5 +180,5 @@ export async function mustBelong({ tx, nurseryId }: Work, personId: string): Pro
     'select from membership where nursery_id = $1 and person_id = $2',
     [nurseryId, personId],
   );
-  if (!rowCount) throw new Refusal(404, 'no-such-person', 'Nobody of this nursery is that.');
+  if (!rowCount) throw new Refusal(404, 'no-such-person', say`Nobody of this nursery is that.`);
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Me } from '@kauri/core/contract';
 import { inNursery } from '../../db/tenant';
 import type { Server } from '../../http/context';
@@ -27,5 +28,5 @@ export async function mustBeAtHome(server: Server, person: Person): Promise<void
     'select count(*) = 1 as alone from person where password_hash is not null',
   );
   if (!rows[0].alone || memberships.length)
-    throw new Refusal(403, 'role', 'A nursery is set up or brought in by somebody who owns one here.');
+    throw new Refusal(403, 'role', say`A nursery is set up or brought in by somebody who owns one here.`);
 }

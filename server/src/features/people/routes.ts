@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { hash } from '@node-rs/argon2';
 import type { Account, peopleRoutes } from '@kauri/core/contract';
 import { person as personTable } from '../../db/schema/index';
@@ -70,7 +71,7 @@ async function signIn(call: Call<'signIn'>) {
   const found = rows[0];
   if (!(await passwords.isPassword(found?.hash, body.password))) {
     tell(call, 'sign-in refused', found?.id ?? null);
-    throw new Refusal(401, 'wrong-sign-in', 'The e-mail address or the password is not right.');
+    throw new Refusal(401, 'wrong-sign-in', say`The e-mail address or the password is not right.`);
   }
   try {
     await factors.mustPassFactor(server.pool, found.id, body.code);
@@ -96,7 +97,7 @@ async function join(call: Call<'join'>) {
     return membershipsOf(server, { id, name, email });
   }
   const person = await personOf(server.pool, req);
-  if (!person) throw new Refusal(401, 'signed-out', 'Sign in first, or join as somebody new.');
+  if (!person) throw new Refusal(401, 'signed-out', say`Sign in first, or join as somebody new.`);
   await crew.join(server, body.secret, person);
   tell(call, 'invitation taken', person.id);
   return membershipsOf(server, person);
@@ -114,7 +115,7 @@ async function mustStandAlone(server: Call<'me'>['server'], owner: Person, perso
     throw new Refusal(
       422,
       'not-alone',
-      'This account is not in your hands alone, so no link can be made here. Whoever runs the machine can make one: npm run password-link -- their e-mail address.',
+      say`This account is not in your hands alone, so no link can be made here. Whoever runs the machine can make one: npm run password-link -- their e-mail address.`,
     );
 }
 

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { randomInt } from 'node:crypto';
 import { Secret, TOTP } from 'otpauth';
 import type pg from 'pg';
@@ -51,7 +52,7 @@ export async function offerFactor(db: Db, person: Person): Promise<{ secret: str
     [person.id, secret],
   );
   if (!rowCount)
-    throw new Refusal(409, 'second-factor-on', 'A second factor is in force already. End it first.');
+    throw new Refusal(409, 'second-factor-on', say`A second factor is in force already. End it first.`);
   return { secret, uri: authenticator(secret, person.email).toString() };
 }
 
@@ -78,8 +79,8 @@ function wrongCode(): Refusal {
   return new Refusal(
     401,
     'wrong-code',
-    'That code is not right, or was used already. Wait for the next one, and see that the device’s clock is right.',
-    { fields: [{ path: 'code', message: 'That code is not right, or was used already.' }] },
+    say`That code is not right, or was used already. Wait for the next one, and see that the device’s clock is right.`,
+    { fields: [{ path: 'code', message: say`That code is not right, or was used already.` }] },
   );
 }
 
@@ -96,7 +97,7 @@ function recoveryCode(): string {
 export async function confirmFactor(db: Db, personId: string, code: string): Promise<string[]> {
   const factor = await factorOf(db, personId);
   if (!factor || factor.in_force_since)
-    throw new Refusal(409, 'no-second-factor', 'There is no second factor to put in force. Begin again.');
+    throw new Refusal(409, 'no-second-factor', say`There is no second factor to put in force. Begin again.`);
   const step = stepOf(factor, code);
   if (step === null || !(await claimStep(db, personId, step))) throw wrongCode();
   const codes = Array.from({ length: RECOVERY_CODES }, recoveryCode);
@@ -120,7 +121,11 @@ export async function mustPassFactor(db: Db, personId: string, code: string | un
   const factor = await factorOf(db, personId);
   if (!factor?.in_force_since) return;
   if (!code)
-    throw new Refusal(401, 'code-needed', 'Type the code that your authenticator shows, or a recovery code.');
+    throw new Refusal(
+      401,
+      'code-needed',
+      say`Type the code that your authenticator shows, or a recovery code.`,
+    );
   const step = stepOf(factor, code);
   if (step !== null && (await claimStep(db, personId, step))) return;
   const { rowCount } = await db.query(

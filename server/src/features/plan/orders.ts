@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import type { BodyOf, KeptOrder, OrderLine } from '@kauri/core/contract';
 import { and, asc, desc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -45,7 +45,7 @@ async function mustBeTakeable(
     throw new Refusal(
       422,
       'invalid',
-      'A line names a species that is not in this nursery’s list: add it first.',
+      say`A line names a species that is not in this nursery’s list: add it first.`,
     );
   const set = [...new Set(lines.flatMap((line) => line.lots))];
   const lots = set.length
@@ -60,13 +60,13 @@ async function mustBeTakeable(
       throw new Refusal(
         422,
         'invalid',
-        'A lot set against a line is of another species, or not in this nursery.',
+        say`A lot set against a line is of another species, or not in this nursery.`,
       );
   const old = new Set(before.map((line) => line.id));
   for (const line of lines)
     if (!old.has(line.id) && line.until < today && (line.state === 'asked' || line.state === 'promised'))
       throw new Unfit(
-        `A line is wanted by ${line.until}, which has gone by: check the date, or write it as sent.`,
+        say`A line is wanted by ${line.until}, which has gone by: check the date, or write it as sent.`,
       );
 }
 
@@ -92,7 +92,7 @@ export async function addOrders(work: Work, { orders }: BodyOf<'addOrders'>): Pr
     } catch (error) {
       // With several at once the one is named; those before it are rolled back with it.
       if (orders.length > 1 && (error instanceof Unfit || error instanceof Refusal))
-        throw new Refusal(422, 'invalid', `Order ${i + 1}${buyer ? `, ${buyer}` : ''}: ${error.message}`);
+        throw new Refusal(422, 'invalid', say`Order ${i + 1}${buyer ? `, ${buyer}` : ''}: ${error.message}`);
       throw error;
     }
   }
@@ -104,8 +104,8 @@ async function lockedOrder({ tx, nurseryId }: Work, id: string, version: number)
     .from(treeOrder)
     .where(and(eq(treeOrder.nurseryId, nurseryId), eq(treeOrder.id, id)))
     .for('update');
-  if (!before) throw new Refusal(404, 'no-such-order', 'There is no such order in this nursery.');
-  if (before.version !== version) throw staleEdit('this order', toOrder(before));
+  if (!before) throw new Refusal(404, 'no-such-order', say`There is no such order in this nursery.`);
+  if (before.version !== version) throw staleEdit(say`this order`, toOrder(before));
   return before;
 }
 

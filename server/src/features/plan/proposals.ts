@@ -1,4 +1,4 @@
-import { dayOf, staysPut } from '@kauri/core';
+import { dayOf, staysPut, say } from '@kauri/core';
 import type { BodyOf, KeptPlan, Proposal } from '@kauri/core/contract';
 import { and, asc, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -51,13 +51,14 @@ export async function propose(work: Work, { id, name, asked }: BodyOf<'propose'>
   const { tx, nurseryId, today } = work;
   const before = await proposalsOf(work);
   const busy = before.find(({ state }) => state === 'working');
-  if (busy) throw new Refusal(409, 'busy', `“${busy.name}” is being planned: wait for it, or stop it first.`);
+  if (busy)
+    throw new Refusal(409, 'busy', say`“${busy.name}” is being planned: wait for it, or stop it first.`);
   if (before.length >= MOST)
-    throw new Refusal(422, 'invalid', `${MOST} plans are kept already: throw one away first.`);
+    throw new Refusal(422, 'invalid', say`${MOST} plans are kept already: throw one away first.`);
   const row = {
     nurseryId,
     id,
-    name: name || `Plan ${before.length + 1}`,
+    name: name || say`Plan ${before.length + 1}`,
     state: 'working',
     asked,
     madeOn: today,
@@ -68,7 +69,7 @@ export async function propose(work: Work, { id, name, asked }: BodyOf<'propose'>
 
 async function lockedProposal({ tx, nurseryId }: Work, id: string): Promise<Row> {
   const [row] = await tx.select().from(seasonProposal).where(atProposal(nurseryId, id)).for('update');
-  if (!row) throw new Refusal(404, 'no-such-proposal', 'There is no such plan in this nursery any more.');
+  if (!row) throw new Refusal(404, 'no-such-proposal', say`There is no such plan in this nursery any more.`);
   return row;
 }
 
@@ -101,7 +102,7 @@ export async function removeProposal(work: Work, id: string): Promise<void> {
 export async function chooseProposal(work: Work, id: string, version: number): Promise<KeptPlan> {
   const { tx, nurseryId, today } = work;
   const { result, name } = await lockedProposal(work, id);
-  if (!result) throw new Refusal(422, 'invalid', `“${name}” has nothing to choose yet.`);
+  if (!result) throw new Refusal(422, 'invalid', say`“${name}” has nothing to choose yet.`);
   const { value: before } = await readValue(work, 'plan');
   const known = new Set(result.kept);
   const stay = before.sowings.filter((sowing) => staysPut(sowing, dayOf(today)) || known.has(sowing.id));
@@ -112,7 +113,7 @@ export async function chooseProposal(work: Work, id: string, version: number): P
     throw new Refusal(
       422,
       'invalid',
-      `Since “${name}” was planned a sowing was pinned or begun that it does not know of: plan the season anew.`,
+      say`Since “${name}” was planned a sowing was pinned or begun that it does not know of: plan the season anew.`,
     );
   // Pinned or begun since, one of its own is as it stands now.
   const now = new Map(stay.map((sowing) => [sowing.id, sowing]));

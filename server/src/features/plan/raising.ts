@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { isDeepStrictEqual } from 'node:util';
 import type { RaisingRoute, RouteStage } from '@kauri/core/contract';
 import { and, eq, inArray } from 'drizzle-orm';
@@ -49,14 +50,15 @@ export async function mustBeHere(
   ];
   for (const { name, speciesId, stages } of routes) {
     const fault = !speciesHere.has(speciesId)
-      ? 'a species'
+      ? say`a species`
       : stages.some(({ placeId }) => !placesHere.has(placeId))
-        ? 'a place'
+        ? say`a place`
         : stages.some(
               ({ containerTypeId }) => containerTypeId !== null && !containersHere.has(containerTypeId),
             )
-          ? 'a container'
+          ? say`a container`
           : null;
-    if (fault) throw new Refusal(422, 'invalid', `“${name}” names ${fault} that this nursery does not have.`);
+    if (fault)
+      throw new Refusal(422, 'invalid', say`“${name}” names ${fault} that this nursery does not have.`);
   }
 }

@@ -1,4 +1,4 @@
-import { isoOf, mustBePlace, dayOf } from '@kauri/core';
+import { isoOf, mustBePlace, dayOf, say } from '@kauri/core';
 import type { BodyOf, PlantedPart, Planting, PlantingLayout, Plantings, Walk } from '@kauri/core/contract';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -82,7 +82,7 @@ function mustHold(name: string, layout: PlantingLayout, trees: number): void {
     throw new Refusal(
       422,
       'invalid',
-      `The rows of ${name} have ${room} places, and ${trees} trees would stand there. Give it more rows first.`,
+      say`The rows of ${name} have ${room} places, and ${trees} trees would stand there. Give it more rows first.`,
     );
 }
 
@@ -93,7 +93,7 @@ export async function plantingAt({ tx, nurseryId }: Work, id: string, lock = fal
     .from(planting)
     .where(and(eq(planting.nurseryId, nurseryId), eq(planting.id, id)));
   const [row] = await (lock ? query.for('update') : query);
-  if (!row) throw new Refusal(404, 'no-such-planting', 'There is no such planting in this nursery.');
+  if (!row) throw new Refusal(404, 'no-such-planting', say`There is no such planting in this nursery.`);
   const parts = await tx
     .select({ id: plantedPart.id, count: plantedPart.count, onDate: plantedPart.onDate })
     .from(plantedPart)
@@ -162,7 +162,7 @@ export async function plantTrees(work: Work, plantingId: string, body: BodyOf<'p
     .where(and(eq(parcel.nurseryId, nurseryId), inArray(parcel.id, ids)));
   const known = new Map(found.map((one) => [one.id, one]));
   if (known.size < ids.length)
-    throw new Refusal(404, 'no-such-parcel', 'There is no such parcel in this nursery.');
+    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
   const lots = await lockLots(work, [...new Set(found.map(({ lotId }) => lotId))]);
   await mustBeFree(work, [...lots.keys()], on);
   for (const { lotId, since } of found) {
@@ -172,7 +172,7 @@ export async function plantTrees(work: Work, plantingId: string, body: BodyOf<'p
       throw new Refusal(
         422,
         'invalid',
-        `${lot.code} was lifted on ${since}: it cannot be planted before that.`,
+        say`${lot.code} was lifted on ${since}: it cannot be planted before that.`,
       );
   }
   const { row, trees } = await lockedPlanting(work, plantingId);
@@ -223,7 +223,7 @@ async function lockedPart(work: Work, plantingId: string, id: string) {
         isNull(plantedPart.struckAt),
       ),
     );
-  if (!part) throw new Refusal(404, 'no-such-part', 'There are no such trees in this planting.');
+  if (!part) throw new Refusal(404, 'no-such-part', say`There are no such trees in this planting.`);
   return part;
 }
 const partAt = ({ nurseryId }: Work, id: string) =>
@@ -248,7 +248,7 @@ export async function takeBackPlanted(
     throw new Refusal(
       422,
       'not-undone',
-      'This planting was walked since, and its trees are numbered: take its walks back first.',
+      say`This planting was walked since, and its trees are numbered: take its walks back first.`,
     );
   await tx.update(plantedPart).set({ struckAt: new Date() }).where(partAt(work, id));
   await reverseEntries(work, [id], undoId, today);
@@ -274,14 +274,14 @@ export function mustBeWalkable(
   parts: readonly { onDate: string }[],
   on: string,
 ): void {
-  if (on > today) throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${today}.`);
+  if (on > today) throw new Refusal(422, 'not-yet', say`${on} is still to come; today is ${today}.`);
   if (parts.length === 0)
-    throw new Refusal(422, 'invalid', `No tree is planted in ${name} yet: there is nothing to walk.`);
+    throw new Refusal(422, 'invalid', say`No tree is planted in ${name} yet: there is nothing to walk.`);
   const first = parts.map(({ onDate }) => onDate).sort()[0];
   if (on <= first)
     throw new Refusal(
       422,
       'invalid',
-      `The first trees of ${name} were planted on ${first}; a walk is of ${isoOf(dayOf(first) + 1)} or later.`,
+      say`The first trees of ${name} were planted on ${first}; a walk is of ${isoOf(dayOf(first) + 1)} or later.`,
     );
 }

@@ -1,4 +1,4 @@
-import { drawWalk, everyTree, seedFrom, treeStates, type TreeState, type WalkTrees } from '@kauri/core';
+import { drawWalk, everyTree, seedFrom, treeStates, type TreeState, type WalkTrees, say } from '@kauri/core';
 import type { BodyOf, WalkSheet } from '@kauri/core/contract';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -15,7 +15,7 @@ async function walkRow({ tx, nurseryId }: Work, id: string, lock = false): Promi
     .from(walk)
     .where(and(eq(walk.nurseryId, nurseryId), eq(walk.id, id), isNull(walk.struckAt)));
   const [row] = await (lock ? query.for('no key update') : query);
-  if (!row) throw new Refusal(404, 'no-such-walk', 'There is no such walk: it was taken back.');
+  if (!row) throw new Refusal(404, 'no-such-walk', say`There is no such walk: it was taken back.`);
   return row;
 }
 
@@ -56,7 +56,7 @@ export async function beginWalk(work: Work, plantingId: string, body: BodyOf<'be
     throw new Refusal(
       409,
       'walk-under-way',
-      `${open.by} is walking ${row.name}, begun on ${open.on}: go along on that walk, or end it first.`,
+      say`${open.by} is walking ${row.name}, begun on ${open.on}: go along on that walk, or end it first.`,
     );
   const standing = plantedBefore(parts, body.on);
   let drawn: WalkTrees[] = [];
@@ -65,7 +65,7 @@ export async function beginWalk(work: Work, plantingId: string, body: BodyOf<'be
     else {
       const before = await walkRow(work, body.again);
       if (before.plantingId !== plantingId || before.kind !== 'sample')
-        throw new Refusal(422, 'invalid', 'The trees to look at again are not a sample of this planting.');
+        throw new Refusal(422, 'invalid', say`The trees to look at again are not a sample of this planting.`);
       drawn = before.trees;
     }
   }
@@ -145,10 +145,10 @@ const lives = (state: TreeState) => treeStates[state].lives;
 export async function markTrees(work: Work, id: string, { marks }: BodyOf<'markTrees'>): Promise<void> {
   const { tx, nurseryId, personId } = work;
   const row = await walkRow(work, id, true);
-  if (row.endedAt) throw new Refusal(422, 'invalid', 'This walk was ended: begin another.');
+  if (row.endedAt) throw new Refusal(422, 'invalid', say`This walk was ended: begin another.`);
   const { row: at, parts } = await plantingAt(work, row.plantingId);
   const stranger = marks.find((mark) => !isOn(row, parts, mark));
-  if (stranger) throw new Refusal(422, 'invalid', `Tree ${stranger.number} is not on this walk.`);
+  if (stranger) throw new Refusal(422, 'invalid', say`Tree ${stranger.number} is not on this walk.`);
   const before = new Map(
     (await foundBefore(work, row, at.layout.kind === 'rows', marks)).map((one) => [key(one), one.state]),
   );
@@ -159,7 +159,7 @@ export async function markTrees(work: Work, id: string, { marks }: BodyOf<'markT
     throw new Refusal(
       422,
       'lives-again',
-      `Tree ${risen.number} was found dead on the walk before. If it lives after all, say so.`,
+      say`Tree ${risen.number} was found dead on the walk before. If it lives after all, say so.`,
     );
   const gone = marks.filter(({ state }) => state === null);
   for (const { partId, number } of gone)
@@ -202,7 +202,8 @@ export async function endWalk(work: Work, id: string, { note: words }: BodyOf<'e
     .from(walkTree)
     .where(and(eq(walkTree.nurseryId, nurseryId), eq(walkTree.walkId, id)))
     .limit(1);
-  if (!any) throw new Refusal(422, 'invalid', 'No tree was looked at yet: mark one, or take the walk back.');
+  if (!any)
+    throw new Refusal(422, 'invalid', say`No tree was looked at yet: mark one, or take the walk back.`);
   await tx
     .update(walk)
     .set({ endedAt: new Date(), note: words })

@@ -1,4 +1,4 @@
-import { plugScoreOf } from '@kauri/core';
+import { plugScoreOf, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { note } from '../../db/journal';
 import { observation } from '../../db/schema/index';
@@ -13,18 +13,18 @@ export async function inspectRoots(work: Work, lotId: string, body: BodyOf<'insp
   mustBeRecordable(work, row, body.on);
   const { standing } = row.held;
   if (standing === 0)
-    throw new Refusal(422, 'none-standing', `Nothing of ${row.code} stands; there is no plant to pull.`);
+    throw new Refusal(422, 'none-standing', say`Nothing of ${row.code} stands; there is no plant to pull.`);
   if (body.spoiled && standing === 1)
     throw new Refusal(
       422,
       'last-plant',
-      `That is the last plant of ${row.code}. Put it back, or write it off if it is spoiled; nothing was recorded.`,
+      say`That is the last plant of ${row.code}. Put it back, or write it off if it is spoiled; nothing was recorded.`,
     );
   if (row.stage.containerTypeId === null && plugScoreOf(body.plant) !== null)
     throw new Refusal(
       422,
       'no-plugs',
-      `${row.code} stands in a bed: it has no plug to score. Leave the plug out.`,
+      say`${row.code} stands in a bed: it has no plug to score. Leave the plug out.`,
     );
   const { id, on, plant, spoiled, note: words } = body;
   await work.tx.insert(observation).values({

@@ -1,4 +1,4 @@
-import { cuttingLength, mustFitBranch, ringLength } from '@kauri/core';
+import { cuttingLength, mustFitBranch, ringLength, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
@@ -17,7 +17,7 @@ export async function addStockBed(work: Work, body: BodyOf<'addStockBed'>): Prom
 }
 
 export async function editStockBed(work: Work, id: string, body: BodyOf<'editStockBed'>): Promise<void> {
-  const before = await locked(work, stockBed, id, 'stock bed');
+  const before = await locked(work, stockBed, id, say`stock bed`);
   const { version, ...values } = body;
   mustBeFresh(before, version);
   mustBeDay(work, body.plantedOn, null, '');
@@ -29,8 +29,8 @@ export async function editStockBed(work: Work, id: string, body: BodyOf<'editSto
 }
 
 export async function cutStockBed(work: Work, id: string, body: BodyOf<'cutStockBed'>): Promise<void> {
-  const bed = await locked(work, stockBed, id, 'stock bed');
-  mustBeDay(work, body.on, bed.plantedOn, `${bed.name} was planted`);
+  const bed = await locked(work, stockBed, id, say`stock bed`);
+  mustBeDay(work, body.on, bed.plantedOn, say`${bed.name} was planted`);
   cuttingLength({ nodes: body.nodes, internodeMm: 1 });
   const { id: recordId, on, note: words, kind: cutting, ...values } = body;
   await work.tx.insert(seedRecord).values({
@@ -55,12 +55,12 @@ export async function makeLayer(work: Work, body: BodyOf<'makeLayer'>): Promise<
 
 export async function checkLayer(work: Work, id: string, body: BodyOf<'checkLayer'>): Promise<void> {
   const row = await locked(work, layer, id, 'layer');
-  mustBeDay(work, body.on, row.madeOn, 'The layer was made');
+  mustBeDay(work, body.on, row.madeOn, say`The layer was made`);
   if (row.severedOn !== null)
     throw new Refusal(
       409,
       'ended',
-      `That layer was severed on ${row.severedOn}; nothing is left to look at.`,
+      say`That layer was severed on ${row.severedOn}; nothing is left to look at.`,
     );
   await work.tx.insert(seedRecord).values({
     nurseryId: work.nurseryId,
@@ -76,10 +76,10 @@ export async function checkLayer(work: Work, id: string, body: BodyOf<'checkLaye
 export async function severLayer(work: Work, id: string, body: BodyOf<'severLayer'>): Promise<void> {
   const before = await locked(work, layer, id, 'layer');
   mustBeFresh(before, body.version);
-  mustBeDay(work, body.severedOn, before.madeOn, 'The layer was made');
+  mustBeDay(work, body.severedOn, before.madeOn, say`The layer was made`);
   const { severedOn, outcome, potL, note: words, lot } = body;
   if (lot && outcome !== 'rooted')
-    throw new Refusal(422, 'invalid', 'A layer that failed gives no plant to follow.');
+    throw new Refusal(422, 'invalid', say`A layer that failed gives no plant to follow.`);
   await work.tx
     .update(layer)
     .set({ severedOn, outcome, potL, note: words, version: before.version + 1 })
@@ -104,7 +104,7 @@ async function pot(
       seedState: 'ready',
       origin: 'layer',
       layerId,
-      note: `Layered on ${tree}.`,
+      note: say`Layered on ${tree}.`,
     },
     count: 1,
     stage,

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { SeedRoom } from '@kauri/core/contract';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
@@ -75,7 +76,7 @@ export async function locked<T extends Kept & PgTable>(
     .from(table as Kept)
     .where(and(eq(table.nurseryId, nurseryId), eq(table.id, id)))
     .for('update');
-  if (!row) throw new Refusal(404, 'no-such-record', `There is no such ${what} in this nursery.`);
+  if (!row) throw new Refusal(404, 'no-such-record', say`There is no such ${what} in this nursery.`);
   return row as T['$inferSelect'];
 }
 
@@ -87,11 +88,11 @@ export function mustBeFresh(row: { version: number }, version: number): void {
 /** @throws Refusal when a day is still to come, or lies before something began */
 export function mustBeDay(work: Work, on: string, since: string | null, began: string): void {
   if (on > work.today)
-    throw new Refusal(422, 'not-yet', `${on} is still to come; today is ${work.today}.`, {
-      fields: [{ path: 'on', message: `Today is ${work.today}.` }],
+    throw new Refusal(422, 'not-yet', say`${on} is still to come; today is ${work.today}.`, {
+      fields: [{ path: 'on', message: say`Today is ${work.today}.` }],
     });
   if (since !== null && on < since)
-    throw new Refusal(422, 'too-early', `${began} on ${since}; ${on} lies before that.`, {
-      fields: [{ path: 'on', message: `${began} on ${since}.` }],
+    throw new Refusal(422, 'too-early', say`${began} on ${since}; ${on} lies before that.`, {
+      fields: [{ path: 'on', message: say`${began} on ${since}.` }],
     });
 }

@@ -1,4 +1,4 @@
-import { mustRun } from '@kauri/core';
+import { mustRun, say } from '@kauri/core';
 import type { BodyOf, Species } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -31,7 +31,7 @@ export async function addSpecies(work: Work, body: BodyOf<'addSpecies'>): Promis
       throw new Refusal(
         422,
         'code-used',
-        `The list has a species with the code ${one.code} already; ${one.common} needs another. Nothing was taken.`,
+        say`The list has a species with the code ${one.code} already; ${one.common} needs another. Nothing was taken.`,
       );
     codes.add(one.code);
     const [row] = await work.tx
@@ -47,7 +47,7 @@ export async function addSpecies(work: Work, body: BodyOf<'addSpecies'>): Promis
 export async function editSpecies(work: Work, id: string, body: BodyOf<'editSpecies'>): Promise<Species> {
   const here = and(eq(species.nurseryId, work.nurseryId), eq(species.id, id));
   const [before] = await work.tx.select().from(species).where(here).for('update');
-  if (!before) throw new Refusal(404, 'no-such-species', 'There is no such species in this nursery.');
+  if (!before) throw new Refusal(404, 'no-such-species', say`There is no such species in this nursery.`);
   const { version, ...values } = body;
   mustBeFresh(toSpecies(before), version);
   mustBeStartable(body);

@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import {
   dayOf,
   mustAgree,
@@ -75,7 +75,7 @@ async function takeCount(
 const seedsOf = (grams: number, seedsPerKg: number) => Math.round((grams / 1000) * seedsPerKg);
 
 function mustBeReceivable(work: Work, body: Pick<BodyOf<'receiveSeed'>, 'collectedOn' | 'receivedOn'>): void {
-  mustBeDay(work, body.receivedOn, body.collectedOn, 'It was collected');
+  mustBeDay(work, body.receivedOn, body.collectedOn, say`It was collected`);
 }
 
 export async function receiveSeed(work: Work, body: BodyOf<'receiveSeed'>): Promise<void> {
@@ -99,14 +99,14 @@ export async function importSeedLots(work: Work, { lots }: BodyOf<'importSeedLot
     } catch (error) {
       // The line is named; whatever came before is rolled back with it.
       if (error instanceof Unfit || error instanceof Refusal)
-        throw new Refusal(422, 'invalid', `Line ${i + 1}, ${body.code}: ${error.message}`);
+        throw new Refusal(422, 'invalid', say`Line ${i + 1}, ${body.code}: ${error.message}`);
       throw error;
     }
   }
 }
 
 export async function editSeedLot(work: Work, id: string, body: BodyOf<'editSeedLot'>): Promise<void> {
-  const before = await locked(work, seedLot, id, 'seed lot');
+  const before = await locked(work, seedLot, id, say`seed lot`);
   const { version, ...values } = body;
   mustBeFresh(before, version);
   mustBeReceivable(work, body);
@@ -119,11 +119,11 @@ export async function editSeedLot(work: Work, id: string, body: BodyOf<'editSeed
 
 /** Takes seed out, adds to it, or sets what a new weighing found. */
 export async function moveSeed(work: Work, id: string, body: BodyOf<'moveSeed'>): Promise<void> {
-  const lot = await locked(work, seedLot, id, 'seed lot');
-  mustBeDay(work, body.on, lot.receivedOn, 'It was received');
+  const lot = await locked(work, seedLot, id, say`seed lot`);
+  mustBeDay(work, body.on, lot.receivedOn, say`It was received`);
   const seeds = body.seeds ?? seedsOf(body.grams, lot.seedsPerKg);
   const { on, grams, why } = body;
-  if (why !== 'counted' && !(grams > 0)) throw new Unfit('Give the mass, in grams.');
+  if (why !== 'counted' && !(grams > 0)) throw new Unfit(say`Give the mass, in grams.`);
   if (body.seeds !== null) mustAgree(grams, seeds, lot.seedsPerKg);
   const held = await heldOf(work, id);
   if (why === 'counted')
@@ -136,14 +136,14 @@ export async function moveSeed(work: Work, id: string, body: BodyOf<'moveSeed'>)
 
 /** Records a test; the seeds a germination or cut test used up leave the bag. */
 export async function testSeed(work: Work, id: string, body: BodyOf<'testSeed'>): Promise<void> {
-  const lot = await locked(work, seedLot, id, 'seed lot');
+  const lot = await locked(work, seedLot, id, say`seed lot`);
   const since = lot.collectedOn ?? lot.receivedOn;
   mustBeTest({ day: dayOf(body.on), kind: body.kind, n: body.n, k: body.k }, dayOf(since));
-  mustBeDay(work, body.on, since, 'It was collected');
+  mustBeDay(work, body.on, since, say`It was collected`);
   if (body.counts.length) {
     const reading = readGermination(body.counts, body.n, body.daysRun ?? 730);
     if (reading.k !== body.k)
-      throw new Unfit(`The daily counts come to ${reading.k}, but ${body.k} are given as germinated.`);
+      throw new Unfit(say`The daily counts come to ${reading.k}, but ${body.k} are given as germinated.`);
   }
   const { id: recordId, on, note: words, kind, n, k, daysRun, counts } = body;
   if (kind !== 'float') await takeCount(work, lot, n, { on, why: 'tested', note: '' });
@@ -169,7 +169,7 @@ export async function returnToStore(work: Work, sown: Omit<OfStore, 'speciesId'>
   const { code, sownOn: on, seeds, seedLotId, treatmentId } = sown;
   if (seedLotId === null) return;
   const { tx, nurseryId } = work;
-  const bag = await locked(work, seedLot, seedLotId, 'seed lot');
+  const bag = await locked(work, seedLot, seedLotId, say`seed lot`);
   if (treatmentId === null) {
     const [taken] = await tx
       .select({ grams: seedMove.grams })
@@ -195,7 +195,7 @@ export async function returnToStore(work: Work, sown: Omit<OfStore, 'speciesId'>
     throw new Refusal(
       409,
       'ended',
-      `The seed of ${code} came from ${batch.name}, which was ended on ${batch.endedOn}: it cannot go back there.`,
+      say`The seed of ${code} came from ${batch.name}, which was ended on ${batch.endedOn}: it cannot go back there.`,
     );
   const gramsEach = batch.seeds > 0 ? batch.grams / batch.seeds : 1000 / bag.seedsPerKg;
   await tx
@@ -214,27 +214,27 @@ export async function returnToStore(work: Work, sown: Omit<OfStore, 'speciesId'>
 export async function takeFromStore(work: Work, body: OfStore): Promise<void> {
   if (body.seedLotId === null) {
     if (body.treatmentId !== null)
-      throw new Refusal(422, 'invalid', 'A treated batch belongs to a seed lot: choose the lot as well.');
+      throw new Refusal(422, 'invalid', say`A treated batch belongs to a seed lot: choose the lot as well.`);
     return;
   }
-  const lot = await locked(work, seedLot, body.seedLotId, 'seed lot');
+  const lot = await locked(work, seedLot, body.seedLotId, say`seed lot`);
   if (lot.speciesId !== body.speciesId)
-    throw new Refusal(422, 'invalid', `${lot.code} is seed of another species.`);
-  mustBeDay(work, body.sownOn, lot.receivedOn, `${lot.code} was received`);
+    throw new Refusal(422, 'invalid', say`${lot.code} is seed of another species.`);
+  mustBeDay(work, body.sownOn, lot.receivedOn, say`${lot.code} was received`);
   if (body.treatmentId === null) {
     await takeCount(work, lot, body.seeds, { on: body.sownOn, why: 'sown', note: body.code });
     return;
   }
   const batch = await locked(work, treatment, body.treatmentId, 'batch');
   if (batch.seedLotId !== lot.id)
-    throw new Refusal(422, 'invalid', `${batch.name} is a batch of another seed lot.`);
+    throw new Refusal(422, 'invalid', say`${batch.name} is a batch of another seed lot.`);
   if (batch.state !== 'under way')
-    throw new Refusal(409, 'not-enough', `${batch.name} is ${batch.state} already. Nothing was sown.`);
+    throw new Refusal(409, 'not-enough', say`${batch.name} is ${batch.state} already. Nothing was sown.`);
   if (body.sownOn < batch.startedOn)
     throw new Refusal(
       422,
       'too-early',
-      `${batch.name} went in on ${batch.startedOn}; it cannot be sown before.`,
+      say`${batch.name} went in on ${batch.startedOn}; it cannot be sown before.`,
     );
   const left = batch.seeds - body.seeds;
   // Counting by mass is never exact: a twentieth over what was weighed in is let pass.
@@ -242,7 +242,7 @@ export async function takeFromStore(work: Work, body: OfStore): Promise<void> {
     throw new Refusal(
       409,
       'not-enough',
-      `${body.seeds} to sow, but ${batch.name} holds about ${Math.round(batch.seeds)} seeds. Nothing was sown.`,
+      say`${body.seeds} to sow, but ${batch.name} holds about ${Math.round(batch.seeds)} seeds. Nothing was sown.`,
     );
   const done = left <= 0.02 * batch.seeds;
   await work.tx

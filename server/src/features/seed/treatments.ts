@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import { mustRun } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
@@ -11,8 +11,8 @@ import { takeMass } from './store';
 
 /** Splits a seed lot into arms, all or none. */
 export async function startTreatments(work: Work, body: BodyOf<'startTreatments'>): Promise<void> {
-  const lot = await locked(work, seedLot, body.seedLotId, 'seed lot');
-  mustBeDay(work, body.startedOn, lot.collectedOn ?? lot.receivedOn, `${lot.code} was collected`);
+  const lot = await locked(work, seedLot, body.seedLotId, say`seed lot`);
+  mustBeDay(work, body.startedOn, lot.collectedOn ?? lot.receivedOn, say`${lot.code} was collected`);
   for (const arm of body.arms) {
     mustRun(arm.phases);
     const { grams, seeds } = await takeMass(work, lot, arm.grams, {
@@ -35,11 +35,11 @@ export async function startTreatments(work: Work, body: BodyOf<'startTreatments'
 
 export async function checkTreatment(work: Work, id: string, body: BodyOf<'checkTreatment'>): Promise<void> {
   const batch = await locked(work, treatment, id, 'batch');
-  mustBeDay(work, body.on, batch.startedOn, `${batch.name} went in`);
+  mustBeDay(work, body.on, batch.startedOn, say`${batch.name} went in`);
   if (body.radicles > body.n)
-    throw new Unfit(`${body.radicles} radicles in ${body.n} seeds looked at: check the two numbers.`);
+    throw new Unfit(say`${body.radicles} radicles in ${body.n} seeds looked at: check the two numbers.`);
   if (batch.state !== 'under way')
-    throw new Refusal(409, 'ended', `${batch.name} is ${batch.state}; there is nothing left to look at.`);
+    throw new Refusal(409, 'ended', say`${batch.name} is ${batch.state}; there is nothing left to look at.`);
   await work.tx.insert(seedRecord).values({
     nurseryId: work.nurseryId,
     id: body.id,
@@ -54,7 +54,7 @@ export async function checkTreatment(work: Work, id: string, body: BodyOf<'check
 export async function endTreatment(work: Work, id: string, body: BodyOf<'endTreatment'>): Promise<void> {
   const batch = await locked(work, treatment, id, 'batch');
   mustBeFresh(batch, body.version);
-  mustBeDay(work, body.endedOn, batch.startedOn, `${batch.name} went in`);
+  mustBeDay(work, body.endedOn, batch.startedOn, say`${batch.name} went in`);
   await work.tx
     .update(treatment)
     .set({ state: 'ended', endedOn: body.endedOn, note: body.note, version: batch.version + 1 })
@@ -71,6 +71,6 @@ export async function undoSeedRecord(work: Work, recordId: string): Promise<void
       and(eq(seedRecord.nurseryId, work.nurseryId), eq(seedRecord.id, recordId), isNull(seedRecord.struckAt)),
     )
     .returning();
-  if (!struck.length) throw new Refusal(404, 'no-such-record', 'There is no such record to take back.');
+  if (!struck.length) throw new Refusal(404, 'no-such-record', say`There is no such record to take back.`);
   await note(work, 'take back', struck[0].subjectId, struck[0].values, null);
 }

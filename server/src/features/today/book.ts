@@ -1,4 +1,4 @@
-import { dayOf, isoOf, markedUntil } from '@kauri/core';
+import { dayOf, isoOf, markedUntil, say } from '@kauri/core';
 import type { BodyOf, KeptMark, Role, TodayBook, TodayRules } from '@kauri/core/contract';
 import { and, desc, eq, gt, inArray, isNotNull, isNull, or } from 'drizzle-orm';
 import { noteAll } from '../../db/journal';
@@ -72,8 +72,8 @@ export async function marksOf(
 export async function markActs(work: Work, marks: readonly BodyOf<'markAct'>[]): Promise<void> {
   const late = marks.find(({ on }) => on > work.today);
   if (late)
-    throw new Refusal(422, 'not-yet', `${late.on} is still to come; today is ${work.today}.`, {
-      fields: [{ path: 'on', message: `Today is ${work.today}.` }],
+    throw new Refusal(422, 'not-yet', say`${late.on} is still to come; today is ${work.today}.`, {
+      fields: [{ path: 'on', message: say`Today is ${work.today}.` }],
     });
   const people = marks.flatMap(({ mark, assignedTo }) => (mark === 'assigned' ? [assignedTo!] : []));
   for (const personId of new Set(people)) await mustBelong(work, personId);
@@ -111,7 +111,7 @@ async function mustBelong({ tx, nurseryId }: Work, personId: string): Promise<vo
     .from(membership)
     .where(and(eq(membership.nurseryId, nurseryId), eq(membership.personId, personId)));
   if (!row || row.role === 'visitor')
-    throw new Refusal(422, 'missing', 'Nobody of this nursery who could do it was named.');
+    throw new Refusal(422, 'missing', say`Nobody of this nursery who could do it was named.`);
 }
 
 /** @throws Refusal where something marks speak of is not of this nursery: no lot, bag, batch, layer, parcel, planting or planned sowing */
@@ -130,7 +130,7 @@ async function mustBeHere({ tx, nurseryId }: Work, ids: readonly string[]): Prom
     [nurseryId, ids],
   );
   if (rows[0].missing)
-    throw new Refusal(422, 'missing', 'What this is about is not in this nursery, or is there no more.');
+    throw new Refusal(422, 'missing', say`What this is about is not in this nursery, or is there no more.`);
 }
 
 /** Takes some marks back, all or none. */
@@ -143,7 +143,7 @@ export async function undoMarks(work: Work, ids: readonly string[]): Promise<voi
     )
     .returning({ id: actMark.id, subjectId: actMark.subjectId });
   if (struck.length < new Set(ids).size)
-    throw new Refusal(404, 'no-such-mark', 'There is no such mark, or it was taken back already.');
+    throw new Refusal(404, 'no-such-mark', say`There is no such mark, or it was taken back already.`);
   await noteAll(
     work,
     struck.map(({ id, subjectId }) => ({

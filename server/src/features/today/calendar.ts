@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { dayOf, isoOf, stepsOf } from '@kauri/core';
+import { dayOf, isoOf, stepsOf, say, inWords } from '@kauri/core';
 import { and, eq } from 'drizzle-orm';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { note } from '../../db/journal';
@@ -71,7 +71,7 @@ interface PlannedWeek {
   description: string;
 }
 
-const verbs = { sow: 'Sow', stick: 'Stick', move: 'Move on' } as const;
+const verbs = inWords({ sow: 'Sow', stick: 'Stick', move: 'Move on' } as const);
 
 /** Sowings and moves that are planned for weeks to come; those that Today asks for already are in its acts. */
 async function plannedAhead(tx: Tx, nurseryId: string, { on, acts }: ServerToday): Promise<PlannedWeek[]> {
@@ -85,20 +85,20 @@ async function plannedAhead(tx: Tx, nurseryId: string, { on, acts }: ServerToday
     .filter((step) => step.on > dayOf(on) && !(step.stage === 0 && asked.has(step.sowing.id)))
     .map(({ sowing, stage, on: from, plants, placeId }) => {
       const verb = verbs[stage > 0 ? 'move' : sowing.start === 'cuttings' ? 'stick' : 'sow'];
-      const name = species.get(sowing.speciesId) ?? 'a species no longer in the list';
+      const name = species.get(sowing.speciesId) ?? say`a species no longer in the list`;
       return {
         id: `${sowing.id}.${stage}@kauri`,
         from: isoOf(from),
         summary: `${verb} ${name}, planned`,
-        description: `${sowing.route}: ${plants} plants, ${placeNames.get(placeId) ?? 'a place no longer in the yard'}.`,
+        description: `${sowing.route}: ${plants} plants, ${placeNames.get(placeId) ?? say`a place no longer in the yard`}.`,
       };
     });
 }
 
 function inCalendar(nurseryName: string, { on, acts }: ServerToday, planned: readonly PlannedWeek[]): string {
   const calendar = ical({
-    name: `${nurseryName}: to do`,
-    prodId: { company: 'Kauri', product: 'Today', language: 'EN' },
+    name: say`${nurseryName}: to do`,
+    prodId: { company: 'Kauri', product: say`Today`, language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 6 * 3600,
   });
@@ -138,6 +138,6 @@ function noCalendar(): Refusal {
   return new Refusal(
     404,
     'no-such-calendar',
-    'There is no such calendar. Its address may have been renewed.',
+    say`There is no such calendar. Its address may have been renewed.`,
   );
 }

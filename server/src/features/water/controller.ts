@@ -1,4 +1,4 @@
-import { dayOf, dayOfYear, extraterrestrialRadiation, hargreaves, isoOf, linesOf } from '@kauri/core';
+import { dayOf, dayOfYear, extraterrestrialRadiation, hargreaves, isoOf, linesOf, say } from '@kauri/core';
 import { WaterReadingRow, type Programme } from '@kauri/core/contract';
 import { and, between, eq } from 'drizzle-orm';
 import { nursery, weatherDay } from '../../db/schema/index';
@@ -27,7 +27,7 @@ export class ControllerLink {
       throw new Refusal(
         503,
         'controller-silent',
-        'The irrigation controller does not answer. What was read before is kept; try again.',
+        say`The irrigation controller does not answer. What was read before is kept; try again.`,
         {},
         { cause },
       );

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { KeptWater, Programme, Watering } from '@kauri/core/contract';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { place, waterReading } from '../../db/schema/index';
@@ -20,7 +21,7 @@ export const waterHandlers: HandlersOf<typeof waterRoutes> = {
     await mustBeOurs(
       work,
       [...plan.drips.map((d) => d.placeId), ...plan.zones.flatMap((z) => z.placeIds)],
-      'The water plan names a place that is not in this nursery.',
+      say`The water plan names a place that is not in this nursery.`,
     );
     const kept = await keepValue(work, 'water', version, plan);
     return { version: kept.version, plan: kept.value };
@@ -31,7 +32,7 @@ export const waterHandlers: HandlersOf<typeof waterRoutes> = {
     await mustBeOurs(
       work,
       call.body.zones.flatMap((z) => z.places.map((p) => p.placeId)),
-      'The programme names a place that is not in this nursery.',
+      say`The programme names a place that is not in this nursery.`,
     );
     await keepValue(work, 'programme', null, call.body);
     await new ControllerLink(call.server.irrigationUrl, call.nurseryId).sendProgramme(call.body);
@@ -41,7 +42,8 @@ export const waterHandlers: HandlersOf<typeof waterRoutes> = {
     readInto(await workOf(call), new ControllerLink(call.server.irrigationUrl, call.nurseryId)),
   async failStandIn(call) {
     const { placeId, fault } = call.body;
-    if (placeId) await mustBeOurs(await workOf(call), [placeId], 'There is no such place in this nursery.');
+    if (placeId)
+      await mustBeOurs(await workOf(call), [placeId], say`There is no such place in this nursery.`);
     await new ControllerLink(call.server.irrigationUrl, call.nurseryId).fail(placeId, fault);
     return { done: true };
   },
@@ -52,7 +54,7 @@ export async function readInto(work: Work, link: ControllerLink): Promise<Wateri
   const { tx, nurseryId, today } = work;
   const { value: programme } = await readValue(work, 'programme');
   if (!programme)
-    throw new Refusal(422, 'no-programme', 'The controller has no programme yet: set zones and send one.');
+    throw new Refusal(422, 'no-programme', say`The controller has no programme yet: set zones and send one.`);
   const from = readFrom(programme, today);
   const rows = await link.read(programme, await skyOver(tx, nurseryId, programme.from, today), from, today);
   const known = await ours(work, [...new Set(rows.map((r) => r.placeId))]);

@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import { readMeasuredPlant } from '@kauri/core';
 import type { ImportReport, QueryOf } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
@@ -46,10 +46,10 @@ export async function importMeasurements(
     try {
       const plant = readMeasuredPlant(cells, columns);
       const known = lots.get(plant.lotCode.toLowerCase());
-      if (!known) throw new Unfit(`There is no lot “${plant.lotCode.slice(0, 24)}”.`);
+      if (!known) throw new Unfit(say`There is no lot “${plant.lotCode.slice(0, 24)}”.`);
       if (plant.date < known.sownOn)
-        throw new Unfit(`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
-      if (plant.date > work.today) throw new Unfit(`${plant.date} is still to come.`);
+        throw new Unfit(say`${known.code} was sown on ${known.sownOn}, after ${plant.date}.`);
+      if (plant.date > work.today) throw new Unfit(say`${plant.date} is still to come.`);
       const key = `${known.id} ${plant.date}`;
       const sample = samples.get(key) ?? {
         lotId: known.id,

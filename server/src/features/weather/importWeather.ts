@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import { readStationDay, type StationDay } from '@kauri/core';
 import type { ImportReport, QueryOf } from '@kauri/core/contract';
 import type { Request, Response } from 'express';
@@ -26,10 +26,10 @@ export async function importWeather(
     tally.lines++;
     try {
       const day = readStationDay(cells, columns);
-      if (day.date > work.today) throw new Unfit(`${day.date} is still to come.`);
+      if (day.date > work.today) throw new Unfit(say`${day.date} is still to come.`);
       const before = lineOf.get(day.date);
       if (before !== undefined)
-        throw new Unfit(`${day.date} was already given on line ${before}; the first is kept.`);
+        throw new Unfit(say`${day.date} was already given on line ${before}; the first is kept.`);
       days.set(day.date, day);
       lineOf.set(day.date, line);
       tally.good++;

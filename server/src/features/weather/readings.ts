@@ -6,6 +6,7 @@ import {
   type CoverKind,
   type HourReading,
   type ReadingFlag,
+  say,
 } from '@kauri/core';
 import type { Climate } from '@kauri/core/contract';
 import { and, asc, between, eq } from 'drizzle-orm';
@@ -33,7 +34,7 @@ export async function readStations(
 ): Promise<{ hours: number; flagged: number; days: number }> {
   const total = { hours: 0, flagged: 0, days: 0 };
   const rows = await stationRows(work);
-  if (rows.length === 0) throw new Refusal(422, 'no-station', 'There is no station yet: add one first.');
+  if (rows.length === 0) throw new Refusal(422, 'no-station', say`There is no station yet: add one first.`);
   const main = rows.find((row) => row.coverId === null);
   for (const row of rows) {
     const read = await readOne(work, url, row);

@@ -1,4 +1,4 @@
-import { linesOf, type HourReading } from '@kauri/core';
+import { linesOf, type HourReading, say } from '@kauri/core';
 import { StationLine } from '@kauri/core/contract';
 import { Refusal } from '../../http/problems';
 import type { StationFault, StationSky } from '../../standins/station';
@@ -25,7 +25,7 @@ export class StationLink {
       throw new Refusal(
         503,
         'station-silent',
-        `${this.name} does not answer. What was read before is kept; try again.`,
+        say`${this.name} does not answer. What was read before is kept; try again.`,
         {},
         { cause },
       );

@@ -1,4 +1,4 @@
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import type { Climate, KeptClimate } from '@kauri/core/contract';
 import { and, eq, inArray } from 'drizzle-orm';
 import { place } from '../../db/schema/index';
@@ -56,7 +56,7 @@ export const stationHandlers: Pick<Handlers, Names> = {
   async rawReadings(call) {
     const { from, to } = call.query;
     if (dayOf(to) - dayOf(from) > MOST_RAW_DAYS)
-      throw new Refusal(422, 'invalid', `At most ${MOST_RAW_DAYS} days of hourly readings at once.`);
+      throw new Refusal(422, 'invalid', say`At most ${MOST_RAW_DAYS} days of hourly readings at once.`);
     return { readings: await readingsOf(call, call.params.station, from, to) };
   },
   async failStation(call) {
@@ -69,12 +69,12 @@ export const stationHandlers: Pick<Handlers, Names> = {
 async function placesMustBeOurs({ tx, nurseryId }: Work, { places }: Climate): Promise<void> {
   const ids = [...new Set(places.map((p) => p.placeId))];
   if (ids.length < places.length)
-    throw new Refusal(422, 'invalid', 'A place stands under one cover at most.');
+    throw new Refusal(422, 'invalid', say`A place stands under one cover at most.`);
   if (ids.length === 0) return;
   const known = await tx
     .select({ id: place.id })
     .from(place)
     .where(and(eq(place.nurseryId, nurseryId), inArray(place.id, ids)));
   if (known.length < ids.length)
-    throw new Refusal(422, 'no-such-place', 'A place named is not in this nursery.');
+    throw new Refusal(422, 'no-such-place', say`A place named is not in this nursery.`);
 }

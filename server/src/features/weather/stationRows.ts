@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { and, asc, eq } from 'drizzle-orm';
 import { station } from '../../db/schema/index';
 import type { Work } from '../../http/context';
@@ -25,6 +26,6 @@ export async function stationRow(
     .select()
     .from(station)
     .where(and(eq(station.nurseryId, nurseryId), eq(station.id, id)));
-  if (!row) throw new Refusal(404, 'no-such-station', 'There is no such station in this nursery.');
+  if (!row) throw new Refusal(404, 'no-such-station', say`There is no such station in this nursery.`);
   return row;
 }

@@ -7,6 +7,7 @@ import {
   isoOf,
   type CoverFit,
   type ReadingFlag,
+  say,
 } from '@kauri/core';
 import type { Climate, Station } from '@kauri/core/contract';
 import { note } from '../../db/journal';
@@ -25,7 +26,7 @@ export async function addStation(
 ): Promise<void> {
   const { value } = await readValue(work, 'climate');
   if (body.coverId !== null && !(value as Climate).covers.some((c) => c.id === body.coverId))
-    throw new Refusal(422, 'missing', 'There is no such cover in this nursery.');
+    throw new Refusal(422, 'missing', say`There is no such cover in this nursery.`);
   await work.tx.insert(station).values({ nurseryId: work.nurseryId, ...body });
   await note(work, 'add a station', body.id, null, body);
 }
@@ -84,7 +85,7 @@ export async function coverFitOf(work: Pick<Work, 'tx' | 'nurseryId'>, stationId
     throw new Refusal(
       422,
       'invalid',
-      `${row.name} stands in the open; a cover is fitted from a logger under it.`,
+      say`${row.name} stands in the open; a cover is fitted from a logger under it.`,
     );
   const readings = await readingsOf(work, stationId, '0000', '9999');
   const { days } = daysFromReadings(

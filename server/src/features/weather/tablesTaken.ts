@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { AnswerOf, ImportReport, TableTaken } from '@kauri/core/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
@@ -85,7 +86,7 @@ export async function takeTableBack(work: Work, id: string): Promise<{ back: num
     throw new Refusal(
       404,
       'no-such-table',
-      'There is no such table to take back, or it was taken back already.',
+      say`There is no such table to take back, or it was taken back already.`,
     );
   const { took } = table;
   let back: number;

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Arranged, Arrangement, Place } from '@kauri/core/contract';
 import { and, asc, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -36,9 +37,9 @@ export async function arrangeYard(work: Work, edit: Arrangement): Promise<Arrang
   for (const { id, version } of touched) {
     const row = standing.get(id);
     if (!row)
-      throw new Refusal(404, 'no-such-place', 'A place on your plan is no longer there. Load it again.');
+      throw new Refusal(404, 'no-such-place', say`A place on your plan is no longer there. Load it again.`);
     if (row.version !== version)
-      throw staleEdit(row.name, toPlace(row), 'The plan is shown as it stands now; move it again.');
+      throw staleEdit(row.name, toPlace(row), say`The plan is shown as it stands now; move it again.`);
   }
   for (const { id } of edit.removed) {
     const [held] = await tx
@@ -51,7 +52,7 @@ export async function arrangeYard(work: Work, edit: Arrangement): Promise<Arrang
       throw new Refusal(
         409,
         'place-in-use',
-        `${row.name} has held lots, and their records name it: it stays. Move it aside or rename it instead.`,
+        say`${row.name} has held lots, and their records name it: it stays. Move it aside or rename it instead.`,
       );
     await tx.delete(place).where(and(eq(place.nurseryId, nurseryId), eq(place.id, id)));
     await note(work, 'take place away', id, toPlace(row), null);

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyOf, PlaceCheck } from '@kauri/core/contract';
 import { and, desc, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -13,12 +14,12 @@ export async function checkPlace(
 ): Promise<PlaceCheck> {
   const { tx, nurseryId, personId } = work;
   if (body.day > work.today)
-    throw new Refusal(422, 'invalid', 'A check is recorded when it is done: the day is still to come.');
+    throw new Refusal(422, 'invalid', say`A check is recorded when it is done: the day is still to come.`);
   const [there] = await tx
     .select({ id: place.id })
     .from(place)
     .where(and(eq(place.nurseryId, nurseryId), eq(place.id, placeId)));
-  if (!there) throw new Refusal(404, 'no-such-place', 'There is no such place in this nursery.');
+  if (!there) throw new Refusal(404, 'no-such-place', say`There is no such place in this nursery.`);
   await tx.insert(placeCheck).values({ nurseryId, placeId, personId, ...body });
   await note(work, 'check place', placeId, null, body);
   const [who] = await tx.select({ name: person.name }).from(person).where(eq(person.id, personId));

@@ -1,4 +1,4 @@
-import { bedGeometry, type BedDesign } from '@kauri/core';
+import { bedGeometry, type BedDesign, say } from '@kauri/core';
 import type { AnswerOf, KeptDesign } from '@kauri/core/contract';
 import { and, asc, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -41,8 +41,8 @@ export async function editDesign(work: Work, id: string, version: number, body: 
   bedGeometry(body.design);
   const here = and(eq(bedDesign.nurseryId, work.nurseryId), eq(bedDesign.id, id));
   const [before] = await work.tx.select().from(bedDesign).where(here).for('update');
-  if (!before) throw new Refusal(404, 'no-such-design', 'There is no such design in this nursery.');
-  if (before.version !== version) throw staleEdit('this design', toDesign(before));
+  if (!before) throw new Refusal(404, 'no-such-design', say`There is no such design in this nursery.`);
+  if (before.version !== version) throw staleEdit(say`this design`, toDesign(before));
   const next = version + 1;
   const [row] = await work.tx
     .update(bedDesign)
@@ -60,7 +60,7 @@ export async function designVersions(work: Work, id: string): Promise<AnswerOf<'
     .from(bedDesignVersion)
     .where(and(eq(bedDesignVersion.nurseryId, work.nurseryId), eq(bedDesignVersion.designId, id)))
     .orderBy(asc(bedDesignVersion.version));
-  if (!rows.length) throw new Refusal(404, 'no-such-design', 'There is no such design in this nursery.');
+  if (!rows.length) throw new Refusal(404, 'no-such-design', say`There is no such design in this nursery.`);
   return {
     versions: rows.map(({ version, name, savedAt, design }) => ({
       version,

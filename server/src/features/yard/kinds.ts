@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import { containerVolume, type ContainerValues, type MediumValues } from '@kauri/core';
 import type { BodyOf, ContainerType, Medium, StockRow } from '@kauri/core/contract';
 import { and, asc, eq } from 'drizzle-orm';
@@ -31,7 +31,7 @@ async function edit<V>(
 ) {
   const here = and(eq(table.nurseryId, work.nurseryId), eq(table.id, id));
   const [before] = await work.tx.select().from(table).where(here).for('update');
-  if (!before) throw new Refusal(404, 'no-such-kind', `There is no such ${what} in this nursery.`);
+  if (!before) throw new Refusal(404, 'no-such-kind', say`There is no such ${what} in this nursery.`);
   if (before.version !== version)
     throw staleEdit('this', { id, version: before.version, values: before.values });
   await work.tx
@@ -65,7 +65,7 @@ function mustBeLighterDry({
   wetKgPerM3,
 }: Pick<MediumValues, 'name' | 'dryKgPerM3' | 'wetKgPerM3'>) {
   if (dryKgPerM3 > wetKgPerM3)
-    throw new Unfit(`${name} cannot weigh more dry than wet: check the two weights.`);
+    throw new Unfit(say`${name} cannot weigh more dry than wet: check the two weights.`);
 }
 
 /** Takes medium into or out of a heap. @throws Refusal when more is taken than lies there */
@@ -76,14 +76,14 @@ export async function moveStock(work: Work, mediumId: string, body: BodyOf<'move
     .from(medium)
     .where(and(eq(medium.nurseryId, nurseryId), eq(medium.id, mediumId)))
     .for('update');
-  if (!kind) throw new Refusal(404, 'no-such-kind', 'There is no such medium in this nursery.');
+  if (!kind) throw new Refusal(404, 'no-such-kind', say`There is no such medium in this nursery.`);
   const rows = await stockOf(work, mediumId);
   const lies = rows.reduce((total, row) => total + row.litres, 0);
   if (lies + body.litres < -1e-6)
     throw new Refusal(
       422,
       'below-zero',
-      `Only ${Math.round(lies)} L of ${kind.values.name} lie there. Count the heap first, or take less.`,
+      say`Only ${Math.round(lies)} L of ${kind.values.name} lie there. Count the heap first, or take less.`,
     );
   await tx.insert(mediumStock).values({ nurseryId, mediumId, ...body });
   await note(work, 'move stock', mediumId, { litres: lies }, body);

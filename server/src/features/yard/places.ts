@@ -1,4 +1,4 @@
-import { bedGeometry, traysOnBench } from '@kauri/core';
+import { bedGeometry, traysOnBench, say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -63,7 +63,7 @@ async function mustStillHold(work: Work, id: string, before: PlaceBody, after: P
       throw new Refusal(
         422,
         'too-small',
-        `Lots standing in ${before.name} take ${used.toFixed(2)} m²; made smaller it would hold ${will.toFixed(2)} m². Move or lift a lot first.`,
+        say`Lots standing in ${before.name} take ${used.toFixed(2)} m²; made smaller it would hold ${will.toFixed(2)} m². Move or lift a lot first.`,
       );
     return;
   }
@@ -75,7 +75,7 @@ async function mustStillHold(work: Work, id: string, before: PlaceBody, after: P
       throw new Refusal(
         422,
         'too-small',
-        `${trays} trays of one lot stand on ${before.name}; made smaller it would hold ${will}. Move or lift a lot first.`,
+        say`${trays} trays of one lot stand on ${before.name}; made smaller it would hold ${will}. Move or lift a lot first.`,
       );
   }
 }
@@ -95,11 +95,11 @@ export async function editPlace(work: Work, id: string, version: number, body: P
   mustStand(body);
   const here = and(eq(place.nurseryId, work.nurseryId), eq(place.id, id));
   const [before] = await work.tx.select().from(place).where(here).for('update');
-  if (!before) throw new Refusal(404, 'no-such-place', 'There is no such place in this nursery.');
+  if (!before) throw new Refusal(404, 'no-such-place', say`There is no such place in this nursery.`);
   if (before.kind !== body.kind)
-    throw new Refusal(422, 'invalid', 'A place stays of its kind; add a new place instead.');
+    throw new Refusal(422, 'invalid', say`A place stays of its kind; add a new place instead.`);
   if (before.version !== version) {
-    throw staleEdit('this place', toPlace(before));
+    throw staleEdit(say`this place`, toPlace(before));
   }
   await mustStillHold(work, id, toPlace(before).place, body);
   const [row] = await work.tx

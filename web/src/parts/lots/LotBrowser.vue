@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { ListChecks } from 'lucide-vue-next';
 import { computed, onMounted, ref, toRef, useTemplateRef, watch } from 'vue';
@@ -64,10 +65,10 @@ const listed = computed(() => (folded.value ? live.value : shown.value));
 const words = computed(() =>
   // A list that waits for its forecasts says so; it never counts what is not there yet.
   forecasts.viewsOf === null
-    ? 'Working the lots out …'
+    ? say`Working the lots out …`
     : leavesOut.value || filter.value.sort !== 'urgent'
       ? filterWords(filter.value, listed.value)
-      : `${several((folded.value ? live : listed).value.length, 'lot')}, most urgent first`,
+      : say`${several((folded.value ? live : listed).value.length, 'lot')}, most urgent first`,
 );
 const failed = computed(() =>
   [...nursery.unread, ...forecasts.faults].map(([id, fault]) => ({
@@ -127,10 +128,10 @@ function step(by: number) {
 }
 
 const acts: readonly { act: Together; words: string }[] = [
-  { act: 'care', words: 'Work done' },
-  { act: 'carry', words: 'Carry' },
-  { act: 'hand-over', words: 'Hand over' },
-  { act: 'labels', words: 'Labels' },
+  { act: 'care', words: say`Work done` },
+  { act: 'carry', words: say`Carry` },
+  { act: 'hand-over', words: say`Hand over` },
+  { act: 'labels', words: say`Labels` },
 ];
 const choosing = ref(false);
 const picked = ref<ReadonlySet<string>>(new Set());
@@ -168,7 +169,9 @@ function choose() {
             :aria-pressed="choosing"
             @click="choose"
           >
-            <ListChecks :size="18" aria-hidden="true" /><span class="sr-only">Choose several lots</span>
+            <ListChecks :size="18" aria-hidden="true" /><span class="sr-only">{{
+              say`Choose several lots`
+            }}</span>
           </button>
           <slot />
         </span>
@@ -176,9 +179,9 @@ function choose() {
       <div v-if="choosing" data-testid="together">
         <div class="flex items-center gap-3">
           <button class="act" type="button" @click="pickAll">
-            {{ together.length === choosable.length ? 'None' : 'All' }}
+            {{ together.length === choosable.length ? say`None` : say`All` }}
           </button>
-          <p class="text-muted" aria-live="polite">{{ several(together.length, 'lot') }} chosen</p>
+          <p class="text-muted" aria-live="polite">{{ say`${several(together.length, 'lot')} chosen` }}</p>
         </div>
         <div class="mt-2 flex flex-wrap gap-1">
           <button
@@ -197,18 +200,18 @@ function choose() {
       </div>
     </div>
     <p v-for="{ code, fault } in failed" :key="code" class="bg-tag text-tag-ink px-4 py-2" role="alert">
-      <b>{{ code }}</b>: no forecast. {{ fault }}
+      <b>{{ code }}</b>{{ say`: no forecast. ${fault}` }}
     </p>
     <p v-if="leavesOut && !listed.length" class="px-4 py-6">
-      No lot is like that.
-      <button class="quiet" type="button" @click="clear">Show all lots</button>
+      {{ say`No lot is like that.` }}
+      <button class="quiet" type="button" @click="clear">{{ say`Show all lots` }}</button>
       <button
         v-if="whole && away && nursery.past === 'away'"
         class="quiet"
         type="button"
         @click="withEnded = true"
       >
-        Look among {{ several(away, 'lot') }} of the past
+        {{ say`Look among ${several(away, 'lot')} of the past` }}
       </button>
     </p>
     <ul
@@ -236,7 +239,7 @@ function choose() {
               :disabled="!isLive(row.lot)"
               @change="pick(row.lot.row.id)"
             />
-            <span class="sr-only">Choose {{ row.lot.row.code }}</span>
+            <span class="sr-only">{{ say`Choose ${row.lot.row.code}` }}</span>
           </label>
           <slot name="line" :lot="row.lot">
             <LotLine :lot="row.lot" :chosen="row.lot.row.id === chosenId" :station="station" />
@@ -251,8 +254,10 @@ function choose() {
       :aria-expanded="withEnded"
       @click="withEnded = !withEnded"
     >
-      {{ withEnded ? 'Hide' : 'Show' }} {{ shown.length - live.length + away }} lifted or ended
+      {{ say`${withEnded ? say`Hide` : say`Show`} ${shown.length - live.length + away} lifted or ended` }}
     </button>
-    <p v-if="nursery.past === 'coming'" class="text-muted px-4 py-2" role="status">Fetching them …</p>
+    <p v-if="nursery.past === 'coming'" class="text-muted px-4 py-2" role="status">
+      {{ say`Fetching them …` }}
+    </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
 import { Search, SlidersHorizontal } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -12,7 +13,7 @@ import { byNature, lotGroups, lotSorts, seasonOf, type LotFilter } from './lotFi
 const props = defineProps<{ lots: readonly ShownLot[]; filter: LotFilter; narrowed: boolean }>();
 const emit = defineEmits<{ set: [part: Partial<LotFilter>]; clear: [] }>();
 
-const all = { value: '', words: 'all' };
+const all = { value: '', words: say`all` };
 const choices = (of: (lot: ShownLot) => string) => [
   all,
   ...[...new Set(props.lots.map(of))]
@@ -46,12 +47,12 @@ const [chosenSpecies, place, status, season, sort, group] = (
 <template>
   <div class="flex items-center gap-2">
     <label class="relative min-w-0 flex-1">
-      <span class="sr-only">Find a lot</span>
+      <span class="sr-only">{{ say`Find a lot` }}</span>
       <Search class="text-muted pointer-events-none absolute top-3 left-2.5" :size="18" aria-hidden="true" />
       <input
         class="field w-full pl-9"
         type="search"
-        placeholder="Code, species, place"
+        :placeholder="say`Code, species, place`"
         :value="filter.words"
         @input="emit('set', { words: ($event.target as HTMLInputElement).value })"
       />
@@ -59,16 +60,18 @@ const [chosenSpecies, place, status, season, sort, group] = (
     <Popover class="relative">
       <PopoverButton class="act px-2.5" :class="narrowed ? 'border-ink' : ''">
         <SlidersHorizontal :size="18" aria-hidden="true" />
-        <span class="sr-only">Filter, sort and group</span>
+        <span class="sr-only">{{ say`Filter, sort and group` }}</span>
       </PopoverButton>
       <PopoverPanel class="panel absolute right-0 z-30 mt-1 w-72 space-y-2 p-3 shadow-lg">
-        <SelectField v-model="chosenSpecies" label="Species" :options="species" />
-        <SelectField v-model="place" label="Place" :options="places" />
-        <SelectField v-model="status" label="State" :options="states" />
-        <SelectField v-model="season" label="Sown in" :options="seasons" />
-        <SelectField v-model="sort" label="Order" :options="pairs(lotSorts)" />
-        <SelectField v-model="group" label="Group" :options="pairs(lotGroups)" />
-        <button v-if="narrowed" class="act w-full" type="button" @click="emit('clear')">Show all lots</button>
+        <SelectField v-model="chosenSpecies" :label="say`Species`" :options="species" />
+        <SelectField v-model="place" :label="say`Place`" :options="places" />
+        <SelectField v-model="status" :label="say`State`" :options="states" />
+        <SelectField v-model="season" :label="say`Sown in`" :options="seasons" />
+        <SelectField v-model="sort" :label="say`Order`" :options="pairs(lotSorts)" />
+        <SelectField v-model="group" :label="say`Group`" :options="pairs(lotGroups)" />
+        <button v-if="narrowed" class="act w-full" type="button" @click="emit('clear')">
+          {{ say`Show all lots` }}
+        </button>
       </PopoverPanel>
     </Popover>
   </div>

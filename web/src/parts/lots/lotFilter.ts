@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import type { Status } from '@kauri/core';
 import MiniSearch from 'minisearch';
 import { statusWords } from '../../words/decision';
@@ -5,22 +6,22 @@ import { count, several } from '../../words/numbers';
 import { byUrgency } from '../sortLots';
 import type { ShownLot } from '../useLots';
 
-export const lotSorts = {
+export const lotSorts = inWords({
   urgent: 'most urgent first',
   code: 'by code',
   species: 'by species',
   place: 'by place',
   sown: 'last sown first',
   trees: 'most trees first',
-} as const;
+} as const);
 type LotSort = keyof typeof lotSorts;
 
-export const lotGroups = {
+export const lotGroups = inWords({
   none: 'not grouped',
   species: 'by species',
   place: 'by place',
   status: 'by state',
-} as const;
+} as const);
 export type LotGroup = keyof typeof lotGroups;
 
 /** How a list of lots is looked through. Empty means all. */
@@ -202,10 +203,10 @@ export function filterWords(filter: LotFilter, lots: readonly ShownLot[]): strin
     filter.species.toLowerCase(),
     filter.place && `in ${filter.place}`,
     filter.status && statusWords[filter.status].toLowerCase(),
-    filter.season && `sown ${filter.season}`,
+    filter.season && say`sown ${filter.season}`,
   ].filter(Boolean);
   const trees = lots.reduce((total, lot) => total + lot.view.standing.tally.standing, 0);
-  return `${parts.length ? `${parts.join(', ')}: ` : ''}${several(lots.length, 'lot')}, ${count(trees)} trees`;
+  return say`${parts.length ? `${parts.join(', ')}: ` : ''}${several(lots.length, 'lot')}, ${count(trees)} trees`;
 }
 
 export interface LotGroupRows {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { careKinds, carriesNodules, nodulesRecipe, type CareDone, type CareKind } from '@kauri/core';
+import { careKinds, carriesNodules, nodulesRecipe, type CareDone, type CareKind, say } from '@kauri/core';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -51,7 +51,7 @@ const kinds = computed(() =>
 const latin = computed(() => nursery.lookup.species.get(props.lot.row.speciesId)?.latin ?? '');
 const recipe = computed(() => {
   const thousands = props.lot.row.held.standing / 1000;
-  return `For ${several(props.lot.row.held.standing, 'seedling')}: about ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.gramsPerThousand)), 'seedMass')} of nodules in ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.litresPerThousand)), 'volume')}.`;
+  return say`For ${several(props.lot.row.held.standing, 'seedling')}: about ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.gramsPerThousand)), 'seedMass')} of nodules in ${preferences.show(Math.max(1, Math.ceil(thousands * nodulesRecipe.litresPerThousand)), 'volume')}.`;
 });
 const optional = (text: string) => (text.trim() === '' ? null : typedNumber(text));
 const doseOf = (text: string) => (text.trim() === '' ? null : preferences.typed(typedNumber(text), 'dose'));
@@ -98,7 +98,7 @@ async function save() {
 
 <template>
   <FormDialog
-    title="Work done"
+    :title="say`Work done`"
     :subtitle="
       chosen
         ? `${several(chosen.length, 'lot')}: ${chosen.map((l) => l.row.code).join(', ')}`
@@ -107,38 +107,38 @@ async function save() {
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <ChoiceRow v-model="draft.what" label="What was done" :options="kinds" />
+      <ChoiceRow v-model="draft.what" :label="say`What was done`" :options="kinds" />
       <FormField
         v-if="draft.what === 'water'"
         v-model="draft.amount"
-        label="How much"
+        :label="say`How much`"
         :unit="preferences.unit('rain')"
         inputmode="decimal"
-        hint="Over the whole area; blank where nobody measured"
+        :hint="say`Over the whole area; blank where nobody measured`"
         :fault="wrong('done.mm')"
       />
       <template v-else-if="draft.what === 'feed'">
         <ChoiceRow
           v-model="draft.rated"
-          label="Feed"
+          :label="say`Feed`"
           :options="[
-            { value: 'rated', words: 'Rated prills' },
-            { value: 'none', words: 'Liquid, compost, castings' },
+            { value: 'rated', words: say`Rated prills` },
+            { value: 'none', words: say`Liquid, compost, castings` },
           ]"
         />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-if="draft.rated === 'rated'"
             v-model="draft.months"
-            label="Rated life"
-            :unit="`months at ${preferences.show(21, 'temperature', 0)}`"
+            :label="say`Rated life`"
+            :unit="say`months at ${preferences.show(21, 'temperature', 0)}`"
             inputmode="numeric"
             :fault="wrong('done.ratedMonths')"
           />
           <FormField
             v-model="draft.grams"
-            label="Dose"
-            :unit="`${preferences.unit('dose')} of medium`"
+            :label="say`Dose`"
+            :unit="say`${preferences.unit('dose')} of medium`"
             inputmode="decimal"
             :fault="wrong('done.gramsPerLitre')"
           />
@@ -147,38 +147,38 @@ async function save() {
       <template v-else-if="draft.what === 'inoculum'">
         <ChoiceRow
           v-model="draft.source"
-          label="Which"
+          :label="say`Which`"
           :options="[
-            { value: 'nodules', words: 'Root nodules' },
-            { value: 'mycorrhiza', words: 'Mycorrhizal' },
+            { value: 'nodules', words: say`Root nodules` },
+            { value: 'mycorrhiza', words: say`Mycorrhizal` },
           ]"
         />
         <p v-if="draft.source === 'nodules'" class="font-bold">
-          {{ carriesNodules(latin) ? recipe : `${latin} is not known to carry nodules.` }}
+          {{ carriesNodules(latin) ? recipe : say`${latin} is not known to carry nodules.` }}
         </p>
       </template>
       <SelectField
         v-else-if="draft.what === 'spread'"
         v-model="draft.apart"
-        label="How far apart"
+        :label="say`How far apart`"
         :options="[
-          { value: '2', words: 'Every second cell: twice the room' },
-          { value: '3', words: 'Every third: three times' },
-          { value: '4', words: 'Every second cell of every second row: four times' },
+          { value: '2', words: say`Every second cell: twice the room` },
+          { value: '3', words: say`Every third: three times` },
+          { value: '4', words: say`Every second cell of every second row: four times` },
         ]"
       />
       <template v-else-if="draft.what === 'stake'">
         <ChoiceRow
           v-model="draft.stake"
-          label="Stake"
+          :label="say`Stake`"
           :options="[
-            { value: 'flexible', words: 'Flexible' },
-            { value: 'rigid', words: 'Rigid' },
+            { value: 'flexible', words: say`Flexible` },
+            { value: 'rigid', words: say`Rigid` },
           ]"
         />
         <FormField
           v-model="draft.staked"
-          label="Trees staked"
+          :label="say`Trees staked`"
           inputmode="numeric"
           :fault="wrong('done.staked')"
         />
@@ -186,17 +186,17 @@ async function save() {
       <ChoiceRow
         v-else-if="draft.what === 'weed'"
         v-model="draft.how"
-        label="How"
+        :label="say`How`"
         :options="[
-          { value: 'pulled', words: 'Pulled' },
-          { value: 'cut', words: 'Cut' },
-          { value: 'mulched', words: 'Mulched' },
+          { value: 'pulled', words: say`Pulled` },
+          { value: 'cut', words: say`Cut` },
+          { value: 'mulched', words: say`Mulched` },
         ]"
       />
       <FormField
         v-else-if="draft.what === 'prune'"
         v-model="draft.height"
-        label="Height left"
+        :label="say`Height left`"
         :unit="preferences.unit('height')"
         inputmode="decimal"
         :fault="wrong('done.toCm')"
@@ -206,10 +206,10 @@ async function save() {
       </p>
       <label v-if="mayBeWhole" class="flex min-h-11 cursor-pointer items-center gap-2">
         <input v-model="draft.whole" class="accent-ink size-6" type="checkbox" />
-        All of {{ place }}: {{ several(together.length, 'lot') }}
+        {{ say`All of ${place}: ${several(together.length, 'lot')}` }}
       </label>
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Write it down`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { occupancyOf, occupantOf, Unfit } from '@kauri/core';
+import { occupancyOf, occupantOf, Unfit, say } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -25,7 +25,7 @@ const { draft, on, record, busy, sentence, wrong } = useLotsTogether('carryLots'
   placeId: '',
 });
 const options = computed(() => [
-  { value: '', words: 'Choose a place' },
+  { value: '', words: say`Choose a place` },
   ...places.value
     .filter(({ place }) => place.place.kind !== 'bed' && place.place.kind !== 'bay')
     .map(({ place }) => ({ value: place.id, words: place.place.name })),
@@ -41,8 +41,8 @@ const room = computed(() => {
   try {
     const taken = occupancyOf(there.place, occupants, nursery.lookup);
     return taken.kind === 'bench' && taken.layout.freeLengthMm < 0
-      ? 'That is more than fits in the room left there; it is kept, but check what still stands there.'
-      : `${several(trays.value, 'tray')} go there.`;
+      ? say`That is more than fits in the room left there; it is kept, but check what still stands there.`
+      : say`${several(trays.value, 'tray')} go there.`;
   } catch (error) {
     if (error instanceof Unfit) return error.message;
     throw error;
@@ -52,14 +52,14 @@ const leftOut = computed(() => {
   const beds = props.lots.length - inTrays.value.length;
   const there = inTrays.value.length - going.value.length;
   return [
-    beds && `${several(beds, 'lot')} in beds stay: they are lifted, not carried.`,
-    draft.value.placeId && there && `${several(there, 'lot')} stand there already.`,
+    beds && say`${several(beds, 'lot')} in beds stay: they are lifted, not carried.`,
+    draft.value.placeId && there && say`${several(there, 'lot')} stand there already.`,
   ].filter(Boolean);
 });
 async function save() {
   const taken = await record(
     { placeId: draft.value.placeId, lots: going.value.map(({ row }) => ({ lotId: row.id })) },
-    `${several(going.value.length, 'lot')} carried to ${nursery.lookup.places.get(draft.value.placeId)?.place.name}.`,
+    say`${several(going.value.length, 'lot')} carried to ${nursery.lookup.places.get(draft.value.placeId)?.place.name}.`,
   );
   if (taken) emit('close');
 }
@@ -68,14 +68,14 @@ const trees = computed(() => going.value.reduce((sum, { row }) => sum + row.held
 
 <template>
   <FormDialog
-    :title="`Carry ${several(going.length, 'lot')}`"
-    :subtitle="`${count(trees)} trees, in the trays they stand in.`"
+    :title="say`Carry ${several(going.length, 'lot')}`"
+    :subtitle="say`${count(trees)} trees, in the trays they stand in.`"
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">
       <SelectField
         v-model="draft.placeId"
-        label="To"
+        :label="say`To`"
         :options="options"
         :fault="wrong('placeId')"
         :hint="room ?? undefined"
@@ -83,7 +83,7 @@ const trees = computed(() => going.value.reduce((sum, { row }) => sum + row.held
       <p v-for="words in leftOut" :key="String(words)" class="text-muted">{{ words }}</p>
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
       <SheetActs
-        act="Carry them"
+        :act="say`Carry them`"
         :busy="busy || going.length === 0 || !draft.placeId"
         :sentence="sentence()"
         @save="save"

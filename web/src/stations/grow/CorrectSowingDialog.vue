@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { tallyAt } from '@kauri/core';
+import { tallyAt, say } from '@kauri/core';
 import type { BodyInputOf, LotDetail, LotRow } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, ref } from 'vue';
@@ -138,7 +138,7 @@ async function save() {
   await taken(answer);
   clear();
   const { code, version } = answer.lot;
-  messages.say(`Sowing of ${code} corrected.`, async () =>
+  messages.say(say`Sowing of ${code} corrected.`, async () =>
     taken(await write(nursery.lots.get(row.id)?.version ?? version, newId(), before())),
   );
   emit('close');
@@ -158,15 +158,17 @@ async function takeBack() {
   const done = await send({ takeBack: row.id }, (id) => takeBackSowing(row.id, id).then(() => true));
   if (!done) return void (asked.value = false);
   clear();
-  messages.say(`Sowing of ${row.code} taken back${row.seedLotId ? '; its seed is in the store again' : ''}.`);
+  messages.say(
+    say`Sowing of ${row.code} taken back${row.seedLotId ? say`; its seed is in the store again` : ''}.`,
+  );
   await router.push({ name: 'grow' });
 }
 </script>
 
 <template>
   <FormDialog
-    :title="`Correct the sowing of ${row.code}`"
-    subtitle="As it should have been written down; what was recorded since stays."
+    :title="say`Correct the sowing of ${row.code}`"
+    :subtitle="say`As it should have been written down; what was recorded since stays.`"
     wide
     @close="emit('close')"
   >
@@ -177,10 +179,12 @@ async function takeBack() {
       <div class="space-y-3">
         <FormField
           v-model="draft.seeds"
-          :label="fromSeed ? 'Seeds sown' : 'Cuttings stuck'"
+          :label="fromSeed ? say`Seeds sown` : say`Cuttings stuck`"
           inputmode="numeric"
           :hint="
-            sown > row.held.sown ? `${count(sown - row.held.sown)} of them came up or were lost` : undefined
+            sown > row.held.sown
+              ? say`${count(sown - row.held.sown)} of them came up or were lost`
+              : undefined
           "
           :fault="wrong('seeds')"
         />
@@ -188,21 +192,27 @@ async function takeBack() {
           <PatchFields v-if="!onBench" v-model="draft" :place-id="draft.placeId" />
         </StageFields>
         <p v-else class="text-muted">
-          It was moved on since: where it stands is changed by moving it on, or by taking a move back.
+          {{
+            say`It was moved on since: where it stands is changed by moving it on, or by taking a move back.`
+          }}
         </p>
         <div v-if="theirs" class="panel p-3" role="status" data-testid="theirs">
-          <p class="font-bold">Somebody else changed {{ theirs.code }} meanwhile.</p>
-          <button class="quiet" type="button" @click="showTheirs">Close, and begin again from theirs</button>
+          <p class="font-bold">{{ say`Somebody else changed ${theirs.code} meanwhile.` }}</p>
+          <button class="quiet" type="button" @click="showTheirs">
+            {{ say`Close, and begin again from theirs` }}
+          </button>
         </div>
-        <SheetActs act="Keep it so" :busy="busy" :sentence="sentence()" @save="save" />
+        <SheetActs :act="say`Keep it so`" :busy="busy" :sentence="sentence()" @save="save" />
         <p class="border-rule border-t pt-3">
           <button v-if="!asked" class="quiet" type="button" @click="asked = true">
-            It was never sown: take the sowing back
+            {{ say`It was never sown: take the sowing back` }}
           </button>
           <template v-else>
-            {{ row.code }} goes{{ row.seedLotId ? ', and its seed is in the store again' : '' }}.
-            <button class="act ml-2" type="button" :disabled="busy" @click="takeBack">Take it back</button>
-            <button class="quiet ml-2" type="button" @click="asked = false">Leave it</button>
+            {{ say`${row.code} goes${row.seedLotId ? say`, and its seed is in the store again` : ''}.` }}
+            <button class="act ml-2" type="button" :disabled="busy" @click="takeBack">
+              {{ say`Take it back` }}
+            </button>
+            <button class="quiet ml-2" type="button" @click="asked = false">{{ say`Leave it` }}</button>
           </template>
         </p>
       </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { causesByHand, type OutCause } from '@kauri/core';
+import { causesByHand, type OutCause, say } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -28,7 +28,7 @@ const held = computed(() => props.lot.row.held);
 const inPatches = computed(() => draft.value.patches.length > 0);
 const patches = computed(() =>
   draft.value.patches.map(({ name, counted }, i) => ({
-    name: name.trim() || `Patch ${i + 1}`,
+    name: name.trim() || say`Patch ${i + 1}`,
     counted: typedNumber(counted),
   })),
 );
@@ -36,12 +36,12 @@ const counted = computed(() =>
   inPatches.value ? patches.value.reduce((t, p) => t + p.counted, 0) : typedNumber(draft.value.counted),
 );
 const hint = computed(() => {
-  if (!(counted.value >= 0)) return inPatches.value ? 'Count every patch; 0 where nothing stands.' : whole;
+  if (!(counted.value >= 0)) return inPatches.value ? say`Count every patch; 0 where nothing stands.` : whole;
   return fewer.value > 0
-    ? `${count(fewer.value)} fewer than stood.`
-    : `${count(-fewer.value)} newly up; ${percent(counted.value / props.lot.view.standing.tally.seeds)} of the seeds sown.`;
+    ? say`${count(fewer.value)} fewer than stood.`
+    : say`${count(-fewer.value)} newly up; ${percent(counted.value / props.lot.view.standing.tally.seeds)} of the seeds sown.`;
 });
-const whole = 'Count the whole lot, or part by part.';
+const whole = say`Count the whole lot, or part by part.`;
 const fewer = computed(() => held.value.standing - counted.value);
 const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
 
@@ -54,7 +54,7 @@ function split() {
 }
 async function save() {
   const cause = fewer.value > 0 ? draft.value.cause : null;
-  const said = `${count(counted.value)} of ${props.lot.row.code} counted.`;
+  const said = say`${count(counted.value)} of ${props.lot.row.code} counted.`;
   const { multi, damaged } = draft.value;
   const looked = (text: string) => (text.trim() === '' ? null : typedNumber(text));
   const body = {
@@ -69,17 +69,22 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog title="Count what stands" :subtitle="`${lot.row.code} · ${lot.species}`" @close="emit('close')">
+  <FormDialog
+    :title="say`Count what stands`"
+    :subtitle="`${lot.row.code} · ${lot.species}`"
+    @close="emit('close')"
+  >
     <form class="space-y-3" novalidate @submit.prevent="save">
       <p>
-        {{ count(held.standing) }} stood at the last count; {{ count(held.sown) }} seeds are still in the
-        ground.
+        {{
+          say`${count(held.standing)} stood at the last count; ${count(held.sown)} seeds are still in the ground.`
+        }}
       </p>
       <template v-if="inPatches">
         <PatchCounts v-model="draft.patches" :wrong="wrong" />
         <p data-testid="patch-total">
           <template v-if="counted >= 0"
-            >In all <b>{{ count(counted) }}</b>: </template
+            >{{ say`In all` }} <b>{{ count(counted) }}</b>: </template
           >{{ hint }}
         </p>
         <p v-if="wrong('counted')" class="text-wrong font-bold" role="alert">{{ wrong('counted') }}</p>
@@ -87,31 +92,36 @@ async function save() {
       <template v-else>
         <TapCounter
           v-model="draft.counted"
-          label="Seedlings standing now"
+          :label="say`Seedlings standing now`"
           :fault="wrong('counted')"
           :hint="hint"
         />
-        <button class="quiet" type="button" @click="split">Count it in patches</button>
+        <button class="quiet" type="button" @click="split">{{ say`Count it in patches` }}</button>
       </template>
       <SelectField
         v-if="fewer > 0"
         v-model="draft.cause"
-        label="What became of them"
+        :label="say`What became of them`"
         :options="causes"
         :fault="wrong('cause')"
       />
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="draft.multi"
-          label="Of them with several stems"
+          :label="say`Of them with several stems`"
           inputmode="numeric"
-          hint="Blank: not looked at"
+          :hint="say`Blank: not looked at`"
           :fault="wrong('multi')"
         />
-        <FormField v-model="draft.damaged" label="Damaged" inputmode="numeric" :fault="wrong('damaged')" />
+        <FormField
+          v-model="draft.damaged"
+          :label="say`Damaged`"
+          inputmode="numeric"
+          :fault="wrong('damaged')"
+        />
       </div>
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Keep the count" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Keep the count`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { call } from '../../api/client';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -56,51 +57,49 @@ async function save() {
   if (!kept) return;
   nursery.takeLot(kept.answer);
   clear();
-  messages.say(`${row.code} changed${kept.together ? andTheirs : ''}.`);
+  messages.say(say`${row.code} changed${kept.together ? andTheirs() : ''}.`);
   emit('close');
 }
 </script>
 
 <template>
-  <FormDialog :title="`Edit ${row.code}`" :subtitle="lot.species" @close="emit('close')">
+  <FormDialog :title="say`Edit ${row.code}`" :subtitle="lot.species" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
       <FormField
         v-model="draft.target"
-        label="Height wanted"
+        :label="say`Height wanted`"
         :unit="preferences.unit('height')"
         inputmode="decimal"
-        hint="Leave blank for none."
+        :hint="say`Leave blank for none.`"
         :fault="wrong('targetHeightCm')"
       />
       <FormField
         v-model="draft.leafFall"
-        label="Leaf fall seen on"
+        :label="say`Leaf fall seen on`"
         type="date"
         :max="season.todayIso"
-        hint="Opens the lifting window in place of modelled chilling."
+        :hint="say`Opens the lifting window in place of modelled chilling.`"
         :fault="wrong('leafFallOn')"
       />
       <FormField
         v-if="row.held.sown > 0"
         v-model="draft.extraWinters"
-        label="Winters it lies beyond its kind"
+        :label="say`Winters it lies beyond its kind`"
         inputmode="numeric"
-        hint="One more for seed kept on though nothing came up."
+        :hint="say`One more for seed kept on though nothing came up.`"
         :fault="wrong('extraWinters')"
       />
-      <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+      <FormField v-model="draft.note" :label="say`Note`" :fault="wrong('note')" />
       <div v-if="theirs" class="panel p-3" data-testid="theirs">
-        <p class="font-bold">Saved meanwhile by someone else</p>
+        <p class="font-bold">{{ say`Saved meanwhile by someone else` }}</p>
         <p>
-          Height wanted
-          {{ theirs.targetHeightCm === null ? 'none' : preferences.show(theirs.targetHeightCm, 'height') }};
-          leaf fall {{ theirs.leafFallOn ? dateWords(theirs.leafFallOn) : 'not seen' }}; note “{{
-            theirs.note
-          }}”.
+          {{
+            say`Height wanted ${theirs.targetHeightCm === null ? say`none` : preferences.show(theirs.targetHeightCm, 'height')}; leaf fall ${theirs.leafFallOn ? dateWords(theirs.leafFallOn) : say`not seen`}; note “${theirs.note}”.`
+          }}
         </p>
       </div>
       <SheetActs
-        :act="theirs ? 'Save mine over it' : 'Save'"
+        :act="theirs ? say`Save mine over it` : say`Save`"
         :busy="busy"
         :sentence="sentence()"
         @save="save"

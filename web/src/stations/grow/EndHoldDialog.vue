@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import type { Hold } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -37,7 +37,7 @@ async function end() {
   });
   if (kept === null) return;
   clear();
-  messages.say(`${several(body.alive, 'plant')} of ${props.hold.code} came through.`, () =>
+  messages.say(say`${several(body.alive, 'plant')} of ${props.hold.code} came through.`, () =>
     holds.takeBack(props.hold.id),
   );
   emit('close');
@@ -45,17 +45,17 @@ async function end() {
 </script>
 
 <template>
-  <FormDialog title="End the hold" :subtitle="hold.code" @close="emit('close')">
+  <FormDialog :title="say`End the hold`" :subtitle="hold.code" @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="end">
       <FormField
         v-model="draft.alive"
-        label="Alive"
+        :label="say`Alive`"
         inputmode="numeric"
-        :hint="gone > 0 ? `${count(gone)} leave the lot as dead` : `Of ${count(standing)} that stood`"
+        :hint="gone > 0 ? say`${count(gone)} leave the lot as dead` : say`Of ${count(standing)} that stood`"
         :fault="wrong('alive')"
       />
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="end" />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="end" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { causeOfEvent, eventKinds, shareOverLots, type EventKind } from '@kauri/core';
+import { causeOfEvent, eventKinds, shareOverLots, type EventKind, say } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -52,58 +52,57 @@ async function save() {
   const lots = (shares.value ?? [{ lotId: props.lot.row.id, hit, dead }]).filter(
     (share, i) => i === 0 || share.hit > 0,
   );
-  const said = `${eventWords[what]}: ${count(hit)} of ${draft.value.whole ? place.value : props.lot.row.code}${dead ? `, ${several(dead, 'tree')} dead` : ''}.`;
+  const said = say`${eventWords[what]}: ${count(hit)} of ${draft.value.whole ? place.value : props.lot.row.code}${dead ? say`, ${several(dead, 'tree')} dead` : ''}.`;
   if (await record({ what, patch, photos, lots }, said)) emit('close');
 }
 </script>
 
 <template>
   <FormDialog
-    title="What happened"
+    :title="say`What happened`"
     :subtitle="`${lot.row.code} · ${lot.species}, ${lot.where}`"
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.what" label="What" :options="kinds" />
+      <SelectField v-model="draft.what" :label="say`What`" :options="kinds" />
       <label v-if="together.length > 1" class="flex min-h-11 cursor-pointer items-center gap-2">
         <input v-model="draft.whole" class="accent-ink size-6" type="checkbox" />
-        All of {{ place }}: {{ several(together.length, 'lot') }}
+        {{ say`All of ${place}: ${several(together.length, 'lot')}` }}
       </label>
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="draft.hit"
-          :label="kills ? 'Trees hit' : 'Trees recovered'"
+          :label="kills ? say`Trees hit` : say`Trees recovered`"
           inputmode="numeric"
-          :hint="`${count(standing)} stand`"
+          :hint="say`${count(standing)} stand`"
           :fault="wrong('lots.0.hit')"
         />
         <FormField
           v-if="kills"
           v-model="draft.dead"
-          label="Of these dead"
+          :label="say`Of these dead`"
           inputmode="numeric"
-          hint="They leave the count"
+          :hint="say`They leave the count`"
           :fault="wrong('lots.0.dead')"
         />
       </div>
       <p v-if="draft.whole && shares && numbers.hit > 0" class="text-muted text-sm" data-testid="shares">
-        By what stands in each:
         {{
-          shares
-            .map((s) => `${codeOf(s.lotId)} ${count(s.hit)}${s.dead ? ` (${count(s.dead)} dead)` : ''}`)
-            .join(', ')
+          say`By what stands in each: ${shares
+            .map((s) => `${codeOf(s.lotId)} ${count(s.hit)}${s.dead ? say` (${count(s.dead)} dead)` : ''}`)
+            .join(', ')}`
         }}
       </p>
       <FormField
         v-model="draft.patch"
-        label="Where, if not all over"
-        hint="North end, edge rows, tray 4"
+        :label="say`Where, if not all over`"
+        :hint="say`North end, edge rows, tray 4`"
         :fault="wrong('patch')"
       />
       <PhotoField v-model="draft.photos" />
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
       <SheetActs
-        act="Write it down"
+        :act="say`Write it down`"
         :busy="busy"
         :sentence="sentence()"
         :off="draft.hit.trim() === ''"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { LotFacts, LotForecast, Standing } from '@kauri/core';
 import { useDebounceFn, useElementSize } from '@vueuse/core';
 import { CustomChart, LineChart } from 'echarts/charts';
@@ -31,12 +32,12 @@ const { width, height } = useElementSize(box);
 const line = computed(() => groundLine(props.facts, props.forecast, props.standing));
 const words = computed(() => {
   const l = line.value;
-  if (!l) return 'No course to draw.';
+  if (!l) return say`No course to draw.`;
   const now = props.forecast.state;
   return (
-    `Course from ${longDate(l.from, yearOf(l.view))} to ${longDate(l.to, yearOf(l.view))}: ` +
-    `height ${preferences.show(now.heightCm.p50, 'height')}, root fill ${now.fill.p50.toFixed(2)} on ${longDate(l.view, yearOf(l.view))}; ` +
-    `${l.samples.length} samples, ${l.pulls.length} pulls.`
+    say`Course from ${longDate(l.from, yearOf(l.view))} to ${longDate(l.to, yearOf(l.view))}: ` +
+    say`height ${preferences.show(now.heightCm.p50, 'height')}, root fill ${now.fill.p50.toFixed(2)} on ${longDate(l.view, yearOf(l.view))}; ` +
+    say`${l.samples.length} samples, ${l.pulls.length} pulls.`
   );
 });
 
@@ -97,7 +98,7 @@ onBeforeUnmount(() => chart?.dispose());
       />
     </div>
     <figcaption class="text-muted text-sm">
-      ○ sample, mean and spread · □ plugs pulled · broken line and band: forecast
+      {{ say`○ sample, mean and spread · □ plugs pulled · broken line and band: forecast` }}
     </figcaption>
   </figure>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, defineAsyncComponent, shallowRef, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -73,7 +74,7 @@ function begin(act: 'care' | 'labels' | 'carry' | 'hand-over', these: ShownLot[]
         @together="begin"
       >
         <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { ...route.query, new: '1' } }"
-          >New lot <span class="key" aria-hidden="true">N</span></RouterLink
+          >{{ say`New lot` }} <span class="key" aria-hidden="true">N</span></RouterLink
         >
       </LotBrowser>
       <div v-else class="animate-pulse space-y-3 p-4" aria-hidden="true">
@@ -84,15 +85,18 @@ function begin(act: 'care' | 'labels' | 'carry' | 'hand-over', these: ShownLot[]
       <LotPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
       <EmptyState
         v-else-if="forecasts.viewsOf !== null && route.params.lot && !isAway"
-        title="Not sown yet at this date"
+        :title="say`Not sown yet at this date`"
       >
-        Move the ribbon on to a date after this lot was sown.
+        {{ say`Move the ribbon on to a date after this lot was sown.` }}
       </EmptyState>
-      <EmptyState v-else-if="forecasts.viewsOf !== null" title="Sow the first lot">
-        A lot is one sowing of one species in one place. From its counts, measurements and pulled plugs Kauri
-        works out when it is ready and how long it can wait.
+      <EmptyState v-else-if="forecasts.viewsOf !== null" :title="say`Sow the first lot`">
+        {{
+          say`A lot is one sowing of one species in one place. From its counts, measurements and pulled plugs Kauri works out when it is ready and how long it can wait.`
+        }}
         <template v-if="session.may('grower')" #action
-          ><RouterLink class="act-main" :to="{ query: { new: '1' } }">New lot</RouterLink></template
+          ><RouterLink class="act-main" :to="{ query: { new: '1' } }">{{
+            say`New lot`
+          }}</RouterLink></template
         >
       </EmptyState>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -31,7 +32,7 @@ const saving = useSaving('hand-over');
 async function save() {
   const { to, reason } = draft.value;
   const these = lines.value.map(({ item }) => item);
-  const said = `${several(these.length, 'act')} given to ${kept.nameOf(to)}.`;
+  const said = say`${several(these.length, 'act')} given to ${kept.nameOf(to)}.`;
   let [write, marks]: [string, string[]] = ['', []];
   const body = { to, reason, acts: these.map(({ rule, subjectId }) => `${rule} ${subjectId}`) };
   const outcome = await saving.save(body, (id) => {
@@ -63,23 +64,23 @@ async function save() {
 
 <template>
   <FormDialog
-    title="Hand to someone"
-    :subtitle="`What ${several(lots.length, 'lot')} ask for: ${several(lines.length, 'act')} of Today.`"
+    :title="say`Hand to someone`"
+    :subtitle="say`What ${several(lots.length, 'lot')} ask for: ${several(lines.length, 'act')} of Today.`"
     @close="emit('close')"
   >
     <form v-if="lines.length" class="space-y-3" novalidate @submit.prevent="save">
       <SelectField
         v-model="draft.to"
-        label="Whose it is"
+        :label="say`Whose it is`"
         :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${p.role}` }))"
         :fault="saving.wrong('marks')"
       />
-      <FormField v-model="draft.reason" label="Note" :fault="saving.wrong('reason')" />
+      <FormField v-model="draft.reason" :label="say`Note`" :fault="saving.wrong('reason')" />
       <ul class="text-muted max-h-48 overflow-y-auto">
         <li v-for="{ item } in lines" :key="`${item.rule} ${item.subjectId}`">{{ item.words.title }}</li>
       </ul>
-      <SheetActs act="Give it" :busy="saving.busy.value" :sentence="saving.sentence()" @save="save" />
+      <SheetActs :act="say`Give it`" :busy="saving.busy.value" :sentence="saving.sentence()" @save="save" />
     </form>
-    <p v-else>Nothing presses of these lots: Today asks for nothing that could be given.</p>
+    <p v-else>{{ say`Nothing presses of these lots: Today asks for nothing that could be given.` }}</p>
   </FormDialog>
 </template>

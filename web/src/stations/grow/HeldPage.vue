@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { coverageOf, isoOf, widening, type Coverage, type Foretold, type Held } from '@kauri/core';
+import { coverageOf, isoOf, widening, type Coverage, type Foretold, type Held, say } from '@kauri/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -29,14 +29,14 @@ onMounted(async () => {
   }
 });
 const whats = [
-  { value: 'height', words: 'Height' },
-  { value: 'diameter', words: 'Collar' },
-  { value: 'fill', words: 'Root fill, by pulled plugs' },
+  { value: 'height', words: say`Height` },
+  { value: 'diameter', words: say`Collar` },
+  { value: 'fill', words: say`Root fill, by pulled plugs` },
 ] as const;
 const by = ref<'species' | 'year'>('species');
 const bys = [
-  { value: 'species', words: 'By species' },
-  { value: 'year', words: 'By year' },
+  { value: 'species', words: say`By species` },
+  { value: 'year', words: say`By year` },
 ] as const;
 const these = computed(() => (held.value ?? []).filter((h) => h.what === what.value));
 const speciesOf = (lotId: string) =>
@@ -55,17 +55,17 @@ const rows = computed(() => {
 /** Fewer than this tell nothing of a species. */
 const FEWEST = 8;
 function judged({ n, p10, p90, bias }: Coverage): string {
-  if (n < FEWEST) return 'too few to tell';
+  if (n < FEWEST) return say`too few to tell`;
   const off =
-    Math.abs(bias) < 0.05 ? '' : bias > 0 ? ', more grew than forecast' : ', less grew than forecast';
-  if (p90 < 0.8) return `bands too narrow${off}`;
-  if (p10 > 0.8) return `bands wider than they need be${off}`;
-  return `as promised${off}`;
+    Math.abs(bias) < 0.05 ? '' : bias > 0 ? say`, more grew than forecast` : say`, less grew than forecast`;
+  if (p90 < 0.8) return say`bands too narrow${off}`;
+  if (p10 > 0.8) return say`bands wider than they need be${off}`;
+  return say`as promised${off}`;
 }
 const headline = computed(() =>
   all.value.n < FEWEST
-    ? `${all.value.n} of the measurements had a forecast four weeks before: too few to tell`
-    : `${all.value.inside} of ${all.value.n} fell within their band: ${percent(all.value.share)}, where 80 % is promised`,
+    ? say`${all.value.n} of the measurements had a forecast four weeks before: too few to tell`
+    : say`${all.value.inside} of ${all.value.n} fell within their band: ${percent(all.value.share)}, where 80 % is promised`,
 );
 const { keep, fault: keepFault } = useLearnt();
 const session = useSession();
@@ -74,7 +74,9 @@ const proposal = computed(() => widening(these.value));
 const taken = computed(
   () => nursery.learnt?.learnt.bands?.find((band) => band.figure === what.value) ?? null,
 );
-const whatWords = computed(() => ({ height: 'height', diameter: 'collar', fill: 'root fill' })[what.value]);
+const whatWords = computed(
+  () => ({ height: say`height`, diameter: say`collar`, fill: say`root fill` })[what.value],
+);
 const times = (width: number) => `${width.toFixed(2)} ×`;
 function take(width: number, n: number) {
   const figure = what.value;
@@ -84,14 +86,14 @@ function take(width: number, n: number) {
       ...now,
       bands: [...(now.bands ?? []).filter((band) => band.figure !== figure), { figure, width, n, on }],
     }),
-    `Bands of ${whatWords.value} are ${times(width)} as wide from now on.`,
+    say`Bands of ${whatWords.value} are ${times(width)} as wide from now on.`,
   );
 }
 function takeBack() {
   const figure = what.value;
   void keep(
     (now) => ({ ...now, bands: (now.bands ?? []).filter((band) => band.figure !== figure) }),
-    `Bands of ${whatWords.value} are as they start.`,
+    say`Bands of ${whatWords.value} are as they start.`,
   );
 }
 const misses = computed(() =>
@@ -106,19 +108,21 @@ const figure = (value: number) =>
 
 <template>
   <article class="mx-auto max-w-4xl space-y-4 p-4 md:p-6">
-    <h1 class="text-2xl">How well past forecasts held</h1>
+    <h1 class="text-2xl">{{ say`How well past forecasts held` }}</h1>
     <p>
-      Each measurement is set beside the forecast as it would have stood four weeks before, knowing nothing
-      later. Eight in ten should fall within the band. If many fewer do, trust the dates less than they say.
+      {{
+        say`Each measurement is set beside the forecast as it would have stood four weeks before, knowing nothing later. Eight in ten should fall within the band. If many fewer do, trust the dates less than they say.`
+      }}
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <p v-else-if="!held" role="status">Working out past forecasts …</p>
+    <p v-else-if="!held" role="status">{{ say`Working out past forecasts …` }}</p>
     <template v-else>
-      <ChoiceRow v-model="what" label="Of what" :options="whats" />
-      <ChoiceRow v-model="by" label="Parted" :options="bys" />
-      <EmptyState v-if="!these.length" title="Nothing to judge by yet">
-        Measure lots, and pull plugs, more than four weeks after they came up; each is then held against what
-        was forecast.
+      <ChoiceRow v-model="what" :label="say`Of what`" :options="whats" />
+      <ChoiceRow v-model="by" :label="say`Parted`" :options="bys" />
+      <EmptyState v-if="!these.length" :title="say`Nothing to judge by yet`">
+        {{
+          say`Measure lots, and pull plugs, more than four weeks after they came up; each is then held against what was forecast.`
+        }}
       </EmptyState>
       <template v-else>
         <p class="text-lg font-bold" data-testid="held-all">{{ headline }}</p>
@@ -126,12 +130,14 @@ const figure = (value: number) =>
           <table class="w-full text-[0.95rem]" data-testid="held">
             <thead class="text-muted">
               <tr>
-                <th scope="col" class="text-left font-normal">{{ by === 'species' ? 'Species' : 'Year' }}</th>
-                <th scope="col" class="text-right font-normal">Forecasts</th>
-                <th scope="col" class="text-right font-normal">Held</th>
-                <th scope="col" class="text-right font-normal">Width of bands</th>
-                <th scope="col" class="text-right font-normal">On the whole</th>
-                <th scope="col" class="pl-4 text-left font-normal">Bands</th>
+                <th scope="col" class="text-left font-normal">
+                  {{ by === 'species' ? say`Species` : say`Year` }}
+                </th>
+                <th scope="col" class="text-right font-normal">{{ say`Forecasts` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`Held` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`Width of bands` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`On the whole` }}</th>
+                <th scope="col" class="pl-4 text-left font-normal">{{ say`Bands` }}</th>
               </tr>
             </thead>
             <tbody>
@@ -157,22 +163,23 @@ const figure = (value: number) =>
           <h2 id="widen" class="text-lg">
             {{
               taken
-                ? `Bands of ${whatWords} are ${times(taken.width)} as wide as they start`
+                ? say`Bands of ${whatWords} are ${times(taken.width)} as wide as they start`
                 : proposal!.width > 1
-                  ? `Bands of ${whatWords} hold too seldom`
-                  : `Bands of ${whatWords} are wider than they need be`
+                  ? say`Bands of ${whatWords} hold too seldom`
+                  : say`Bands of ${whatWords} are wider than they need be`
             }}
           </h2>
           <p v-if="taken">
-            Since {{ dateWords(taken.on) }}, by {{ several(taken.n, 'measurement') }}. The table above shows
-            bands as they start.
+            {{
+              say`Since ${dateWords(taken.on)}, by ${several(taken.n, 'measurement')}. The table above shows bands as they start.`
+            }}
           </p>
           <p v-if="proposal">
-            {{ percent(proposal.share) }} held, where 80 % is promised; {{ times(proposal.width) }} as wide,
-            {{ percent(proposal.then) }} of the same {{ proposal.n }} would have. Dates that rest on
-            {{ whatWords }} {{ proposal.width > 1 ? 'spread' : 'draw together' }} with them.
+            {{
+              say`${percent(proposal.share)} held, where 80 % is promised; ${times(proposal.width)} as wide, ${percent(proposal.then)} of the same ${proposal.n} would have. Dates that rest on ${whatWords} ${proposal.width > 1 ? say`spread` : say`draw together`} with them.`
+            }}
           </p>
-          <p v-else-if="taken">By all that is measured now, the bands as they start would do.</p>
+          <p v-else-if="taken">{{ say`By all that is measured now, the bands as they start would do.` }}</p>
           <p v-if="keepFault" class="text-wrong font-bold" role="alert">{{ keepFault }}</p>
           <div v-if="session.may('grower')" class="flex flex-wrap gap-2">
             <button
@@ -181,22 +188,24 @@ const figure = (value: number) =>
               type="button"
               @click="take(proposal.width, proposal.n)"
             >
-              {{ proposal.width > 1 ? 'Widen' : 'Narrow' }} them to {{ times(proposal.width) }} from now on
+              {{
+                say`${proposal.width > 1 ? say`Widen` : say`Narrow`} them to ${times(proposal.width)} from now on`
+              }}
             </button>
             <button v-if="taken" class="act" type="button" @click="takeBack">
-              Back to bands as they start
+              {{ say`Back to bands as they start` }}
             </button>
           </div>
         </section>
         <section v-if="misses.length" aria-labelledby="misses">
-          <h2 id="misses" class="text-lg">Outside their band, newest first</h2>
+          <h2 id="misses" class="text-lg">{{ say`Outside their band, newest first` }}</h2>
           <ul class="text-[0.95rem]" data-testid="misses">
             <li v-for="h in misses" :key="`${h.lotId}${h.on}${h.what}`" class="border-rule border-t py-1">
               <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: h.lotId } }">{{
                 nursery.lots.get(h.lotId)!.code
               }}</RouterLink>
-              {{ dateWords(isoOf(h.on)) }}: <b>{{ figure(h.seen) }}</b> measured, {{ figure(h.low) }} to
-              {{ figure(h.high) }} forecast
+              {{ dateWords(isoOf(h.on)) }}: <b>{{ figure(h.seen) }}</b>
+              {{ say`measured, ${figure(h.low)} to ${figure(h.high)} forecast` }}
             </li>
           </ul>
         </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, isoOf, stateOfHold, throughHolds, type HoldNote } from '@kauri/core';
+import { dayOf, isoOf, stateOfHold, throughHolds, type HoldNote, say } from '@kauri/core';
 import type { Hold } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, ref } from 'vue';
@@ -41,19 +41,19 @@ const date = (day: number) => shortDate(day, yearOf(season.today));
 const phaseWords = computed(() => {
   const s = state.value!;
   if (s.phase === 'shut')
-    return `Shut, ${several(s.flushes, 'flush', 'flushes')} of new leaves seen: it opens after two, or after one and three weeks.`;
+    return say`Shut, ${several(s.flushes, 'flush', 'flushes')} of new leaves seen: it opens after two, or after one and three weeks.`;
   if (s.phase === 'opening')
-    return `Opening: ${count(s.opened)} of 7 steps${s.wilted ? ', back one for wilting' : ''}.`;
-  if (s.phase === 'light') return `Open; ${count(s.light)} of 3 steps from shade to sun.`;
-  return 'Through: count what lives, and end it.';
+    return say`Opening: ${count(s.opened)} of 7 steps${s.wilted ? say`, back one for wilting` : ''}.`;
+  if (s.phase === 'light') return say`Open; ${count(s.light)} of 3 steps from shade to sun.`;
+  return say`Through: count what lives, and end it.`;
 });
 const nextWords = computed(() => {
   const { what, on } = state.value!.next;
-  const day = on <= season.view ? 'now' : `from ${date(on)}`;
+  const day = on <= season.view ? 'now' : say`from ${date(on)}`;
   return {
-    look: `Look in ${day}.`,
-    open: `Open a little more ${day}.`,
-    light: `To more light ${day}.`,
+    look: say`Look in ${day}.`,
+    open: say`Open a little more ${day}.`,
+    light: say`To more light ${day}.`,
     end: '',
   }[what];
 });
@@ -112,16 +112,15 @@ function note(hold: Hold, what: HoldNote) {
       <HoldDrop :state="state" />
       <div class="min-w-0 flex-1">
         <h2 id="hold" class="text-lg">
-          In humid air, {{ holdCoverWords[current.cover] }}, since {{ dateWords(current.begunOn) }}
+          {{ say`In humid air, ${holdCoverWords[current.cover]}, since ${dateWords(current.begunOn)}` }}
         </h2>
         <p>
           {{ phaseWords }} <b>{{ nextWords }}</b>
         </p>
         <p v-if="before" class="text-muted text-[0.95rem]">
-          Of this species, {{ holdCauseWords[current.cause] }}: {{ percent(before.lower) }} to
-          {{ percent(before.upper) }} came through, nine times in ten ({{
-            several(before.plantings, 'hold')
-          }}).
+          {{
+            say`Of this species, ${holdCauseWords[current.cause]}: ${percent(before.lower)} to ${percent(before.upper)} came through, nine times in ten (${several(before.plantings, 'hold')}).`
+          }}
         </p>
       </div>
     </div>
@@ -137,11 +136,11 @@ function note(hold: Hold, what: HoldNote) {
         <span class="first-letter:uppercase">{{ holdNoteWords[what] }}</span>
       </button>
       <button :class="state.phase === 'through' ? 'act-main' : 'quiet'" type="button" @click="ends = true">
-        End it
+        {{ say`End it` }}
       </button>
     </div>
     <details v-if="current.steps.length" class="mt-2">
-      <summary class="quiet list-none">What was seen and done</summary>
+      <summary class="quiet list-none">{{ say`What was seen and done` }}</summary>
       <ul>
         <li v-for="step in current.steps" :key="step.id">
           {{ dateWords(step.on) }}: {{ holdNoteWords[step.what] }}
@@ -151,10 +150,9 @@ function note(hold: Hold, what: HoldNote) {
     </details>
   </section>
   <p v-else-if="past.length" class="mt-2 flex flex-wrap items-center gap-x-4">
-    <span v-for="one in past" :key="one.id" class="text-muted"
-      >Held in humid air until {{ dateWords(one.ended!.on) }}: {{ count(one.ended!.alive) }} of
-      {{ count(one.count) }} came through.</span
-    >
+    <span v-for="one in past" :key="one.id" class="text-muted">{{
+      say`Held in humid air until ${dateWords(one.ended!.on)}: ${count(one.ended!.alive)} of ${count(one.count)} came through.`
+    }}</span>
   </p>
   <HoldDialog v-if="begins" :lot="lot" @close="begins = false" />
   <EndHoldDialog

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, type HoldCause, type HoldCover } from '@kauri/core';
+import { isoOf, type HoldCause, type HoldCover, say } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -45,33 +45,34 @@ async function begin() {
   });
   if (kept === null) return;
   clear();
-  messages.say(`${row.code} is held in humid air.`, () => holds.takeBack(hold));
+  messages.say(say`${row.code} is held in humid air.`, () => holds.takeBack(hold));
   emit('close');
 }
 </script>
 
 <template>
   <FormDialog
-    title="Hold in humid air"
+    :title="say`Hold in humid air`"
     :subtitle="`${row.code}: ${several(row.held.standing, 'plant')}`"
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="begin">
       <div class="grid gap-3 sm:grid-cols-2">
-        <SelectField v-model="draft.cause" label="Why" :options="optionsOf(holdCauseWords)" />
-        <SelectField v-model="draft.cover" label="How" :options="optionsOf(holdCoverWords)" />
+        <SelectField v-model="draft.cause" :label="say`Why`" :options="optionsOf(holdCauseWords)" />
+        <SelectField v-model="draft.cover" :label="say`How`" :options="optionsOf(holdCoverWords)" />
       </div>
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="Where it stands, how it was packed"
+        :hint="say`Where it stands, how it was packed`"
         :wrong="wrong"
       />
       <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-        Wet what they stand in, shut the cover so that it beads inside, and stand it in shade: in sun a shut
-        bag cooks what is in it within the hour. Take out what moulds.
+        {{
+          say`Wet what they stand in, shut the cover so that it beads inside, and stand it in shade: in sun a shut bag cooks what is in it within the hour. Take out what moulds.`
+        }}
       </p>
-      <SheetActs act="Hold it" :busy="busy" :sentence="sentence()" @save="begin" />
+      <SheetActs :act="say`Hold it`" :busy="busy" :sentence="sentence()" @save="begin" />
     </form>
   </FormDialog>
 </template>

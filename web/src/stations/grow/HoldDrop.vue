@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LIGHT_STEPS, OPENINGS, type HoldState } from '@kauri/core';
+import { LIGHT_STEPS, OPENINGS, type HoldState, say } from '@kauri/core';
 import { computed, useId } from 'vue';
 
 /** Humid air as a drop that empties by seven steps; beside it the way from shade to sun in three. */
@@ -16,7 +16,9 @@ const level = computed(() => BOTTOM - (BOTTOM - TOP) * left.value);
     class="h-20 w-28 shrink-0"
     viewBox="0 0 90 64"
     role="img"
-    :aria-label="`${state.opened} of ${OPENINGS} openings, ${state.light} of ${LIGHT_STEPS} steps to the light`"
+    :aria-label="
+      say`${state.opened} of ${OPENINGS} openings, ${state.light} of ${LIGHT_STEPS} steps to the light`
+    "
   >
     <clipPath :id="clip"><path d="M26 4C30 16 44 26 44 42a18 18 0 0 1-36 0C8 26 22 16 26 4z" /></clipPath>
     <rect class="fill-water" x="4" :y="level" width="44" :height="62 - level" :clip-path="`url(#${clip})`" />

@@ -9,6 +9,7 @@ import {
   type LotForecast,
   type TreePrices,
   type Worked,
+  say,
 } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -93,9 +94,9 @@ const answer = computed<{ said: Worked<HoldOrMove> | null; fault: string | null 
   }
 });
 const choiceWords: Record<Choice, string> = {
-  now: 'Sell or plant now',
-  hold: 'Hold where it stands',
-  move: 'Move up',
+  now: say`Sell or plant now`,
+  hold: say`Hold where it stands`,
+  move: say`Move up`,
 };
 const headline = computed(() => {
   const value = answer.value.said?.value;
@@ -103,11 +104,11 @@ const headline = computed(() => {
   const best = value.choices.find((c) => c.choice === value.best)!;
   const what =
     value.best === 'hold'
-      ? `Hold it ${several(value.seasons, 'season')}`
+      ? say`Hold it ${several(value.seasons, 'season')}`
       : value.best === 'move'
-        ? `Move it up to ${target.value!.values.name}`
-        : 'Let it go now';
-  return `${what}: the best in ${surely(best.chanceBest)} of forecasts`;
+        ? say`Move it up to ${target.value!.values.name}`
+        : say`Let it go now`;
+  return say`${what}: the best in ${surely(best.chanceBest)} of forecasts`;
 });
 const ends = computed(() => seen.value?.stays.seasonEnds?.ends ?? []);
 const day = (value: number) => shortDate(value, yearOf(season.today));
@@ -151,21 +152,23 @@ async function keep() {
   if (!kept) return;
   nursery.takeCatalogue({ prices: kept });
   editing.value = false;
-  messages.say('Prices of trees kept.');
+  messages.say(say`Prices of trees kept.`);
 }
 </script>
 
 <template>
   <section aria-labelledby="hold-or-move" data-testid="hold-or-move">
-    <h2 id="hold-or-move" class="sr-only">Seasons ahead: hold, move or let go</h2>
-    <p v-if="!seen" role="status" class="text-muted">Working out the seasons …</p>
+    <h2 id="hold-or-move" class="sr-only">{{ say`Seasons ahead: hold, move or let go` }}</h2>
+    <p v-if="!seen" role="status" class="text-muted">{{ say`Working out the seasons …` }}</p>
     <template v-else>
       <p v-if="answer.fault" class="font-bold" role="status">{{ answer.fault }}</p>
       <p v-else class="text-lg font-bold" data-testid="hold-answer">{{ headline }}</p>
       <div class="mt-1 grid gap-x-8 gap-y-2 md:grid-cols-2">
         <table v-if="ends.length" class="text-[0.95rem]" data-testid="season-ends">
           <caption class="text-muted text-left">
-            Where it stands, at the end of each season
+            {{
+              say`Where it stands, at the end of each season`
+            }}
           </caption>
           <tbody>
             <tr v-for="end in ends" :key="end.on" class="border-rule border-t">
@@ -174,15 +177,17 @@ async function keep() {
                 <b>{{ show(end.heightCm.p50, 'height') }}</b>
               </td>
               <td class="text-muted pr-4">
-                {{ show(end.heightCm.p10, 'height') }} to {{ show(end.heightCm.p90, 'height') }}
+                {{ say`${show(end.heightCm.p10, 'height')} to ${show(end.heightCm.p90, 'height')}` }}
               </td>
-              <td v-if="end.shareToSize !== null">{{ percent(end.shareToSize) }} to size</td>
+              <td v-if="end.shareToSize !== null">{{ say`${percent(end.shareToSize)} to size` }}</td>
             </tr>
           </tbody>
         </table>
         <table v-if="answer.said" class="text-[0.95rem]" data-testid="hold-choices">
           <caption class="text-muted text-left">
-            What a tree is worth by it, costs off
+            {{
+              say`What a tree is worth by it, costs off`
+            }}
           </caption>
           <tbody>
             <tr v-for="c in answer.said.value.choices" :key="c.choice" class="border-rule border-t">
@@ -194,21 +199,22 @@ async function keep() {
                 {{ choiceWords[c.choice] }}
               </th>
               <td class="pr-4 text-right font-bold">{{ cash(c.value) }}</td>
-              <td class="text-muted">best in {{ surely(c.chanceBest) }}</td>
+              <td class="text-muted">{{ say`best in ${surely(c.chanceBest)}` }}</td>
             </tr>
           </tbody>
         </table>
       </div>
       <p v-if="answer.said" class="mt-1">
         <template v-if="answer.said.value.turnsAt !== null"
-          >It turns where a season’s place and care costs more than
-          <b>{{ cash(answer.said.value.turnsAt) }}</b> a tree.
+          >{{ say`It turns where a season’s place and care costs more than` }}
+          <b>{{ cash(answer.said.value.turnsAt) }}</b> {{ say`a tree.` }}
         </template>
         <template v-if="isStarting"
-          ><b>Prices are Kauri’s starting values, not yours</b>: put in your own before you act on this.
+          ><b>{{ say`Prices are Kauri’s starting values, not yours` }}</b
+          >{{ say`: put in your own before you act on this.` }}
         </template>
         <button v-if="session.may('grower') && !editing" class="quiet" type="button" @click="edit">
-          Prices of your trees
+          {{ say`Prices of your trees` }}
         </button>
       </p>
       <form
@@ -220,24 +226,35 @@ async function keep() {
         <FormField
           v-model="form.ladder"
           class="md:col-span-2"
-          :label="`From ${unit('height')}: price of a tree`"
-          hint="Parted by ; as 20: 0.80; 40: 1.30"
+          :label="say`From ${unit('height')}: price of a tree`"
+          :hint="say`Parted by ; as 20: 0.80; 40: 1.30`"
         />
         <FormField
           v-model="form.place"
-          label="A square metre, a season"
+          :label="say`A square metre, a season`"
           :unit="currency"
           inputmode="decimal"
         />
         <FormField
           v-model="form.care"
-          label="Care of a tree, a season"
+          :label="say`Care of a tree, a season`"
           :unit="currency"
           inputmode="decimal"
         />
-        <FormField v-model="form.move" label="Moving a tree up once" :unit="currency" inputmode="decimal" />
-        <FormField v-model="form.loss" label="Lost in a season" unit="%" inputmode="decimal" />
-        <SheetActs class="md:col-span-2" act="Keep prices" :busy="busy" :sentence="sentence()" @save="keep" />
+        <FormField
+          v-model="form.move"
+          :label="say`Moving a tree up once`"
+          :unit="currency"
+          inputmode="decimal"
+        />
+        <FormField v-model="form.loss" :label="say`Lost in a season`" unit="%" inputmode="decimal" />
+        <SheetActs
+          class="md:col-span-2"
+          :act="say`Keep prices`"
+          :busy="busy"
+          :sentence="sentence()"
+          @save="keep"
+        />
       </form>
       <ShowWorking v-if="answer.said" :steps="answer.said.working" />
     </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, lessonsOf, type Lesson } from '@kauri/core';
+import { isoOf, lessonsOf, type Lesson, say } from '@kauri/core';
 import type { LearntValue } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted, shallowRef } from 'vue';
@@ -53,19 +53,19 @@ const lessons = computed<ShownLesson[]>(() => {
 const values = computed(() => nursery.learnt?.learnt.values ?? []);
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 const containerName = (id: string | null) =>
-  id === null ? 'in beds' : `in ${nursery.lookup.containers.get(id)?.values.name ?? ''}`;
+  id === null ? say`in beds` : `in ${nursery.lookup.containers.get(id)?.values.name ?? ''}`;
 function says({ figure, value, speciesId }: Lesson): string {
   const off = Math.round((value.factor - 1) * 100);
   const amount =
     off === 0
-      ? 'as the starting value says'
-      : `${Math.abs(off)} % ${off > 0 ? 'more' : 'less'} than the starting value`;
+      ? say`as the starting value says`
+      : say`${Math.abs(off)} % ${off > 0 ? say`more` : say`less`} than the starting value`;
   if (figure === 'vigour')
     return off === 0
-      ? `Roots fill ${amount}`
-      : `Roots fill ${Math.abs(off)} % ${off > 0 ? 'faster' : 'slower'} than the starting value`;
+      ? say`Roots fill ${amount}`
+      : say`Roots fill ${Math.abs(off)} % ${off > 0 ? say`faster` : say`slower`} than the starting value`;
   const start = nursery.lookup.species.get(speciesId)!.values.heightCm.median;
-  return `Grows to ${show(start * value.factor, 'height')} where the starting value has ${show(start, 'height')}: ${amount}`;
+  return say`Grows to ${show(start * value.factor, 'height')} where the starting value has ${show(start, 'height')}: ${amount}`;
 }
 
 const take = (next: LearntValue[], said: string) => keep((now) => ({ ...now, values: next }), said);
@@ -89,23 +89,26 @@ function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
       },
     ],
     state === 'accepted'
-      ? 'Taken: forecasts go by it from now on.'
-      : 'Turned down: the starting value stays.',
+      ? say`Taken: forecasts go by it from now on.`
+      : say`Turned down: the starting value stays.`,
   );
 }
 </script>
 
 <template>
   <article class="mx-auto max-w-4xl space-y-4 p-4 md:p-6">
-    <h1 class="text-2xl">What your own lots teach</h1>
+    <h1 class="text-2xl">{{ say`What your own lots teach` }}</h1>
     <p>
-      Lots that have had their season are put together by species and container, shrunk to the starting value
-      the less they say. Take a figure, and new lots of that kind start from it; either can be taken back.
+      {{
+        say`Lots that have had their season are put together by species and container, shrunk to the starting value the less they say. Take a figure, and new lots of that kind start from it; either can be taken back.`
+      }}
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <p v-if="!taught && !fault" role="status">Asking the lots …</p>
-    <EmptyState v-else-if="taught && !lessons.length" title="Nothing to learn yet">
-      It takes two lots of one species in one container, measured or pulled, four months after they came up.
+    <p v-if="!taught && !fault" role="status">{{ say`Asking the lots …` }}</p>
+    <EmptyState v-else-if="taught && !lessons.length" :title="say`Nothing to learn yet`">
+      {{
+        say`It takes two lots of one species in one container, measured or pulled, four months after they came up.`
+      }}
     </EmptyState>
     <ul class="space-y-3" data-testid="lessons">
       <li v-for="lesson in lessons" :key="lesson.key" class="panel p-4">
@@ -113,15 +116,15 @@ function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
           <b class="text-lg">{{ speciesName(lesson.speciesId) }}</b>
           <span class="text-muted">{{ containerName(lesson.containerTypeId) }}</span>
           <span v-if="lesson.kept" class="border-ink ml-auto rounded border px-2 text-sm font-bold">
-            {{ lesson.kept.state === 'accepted' ? '✓ Taken' : '× Turned down' }}
+            {{ lesson.kept.state === 'accepted' ? say`✓ Taken` : say`× Turned down` }}
             {{ dateWords(lesson.kept.on) }}
           </span>
         </p>
         <p class="font-bold">{{ says(lesson) }}.</p>
         <p class="text-muted">
-          From {{ several(lesson.value.lots, 'lot') }}; {{ percent(lesson.value.startingShare) }} of it still
-          rests on the starting value. A new lot lies within a factor of
-          {{ Math.exp(1.28 * lesson.value.sdLog).toFixed(2) }} of it, eight times in ten.
+          {{
+            say`From ${several(lesson.value.lots, 'lot')}; ${percent(lesson.value.startingShare)} of it still rests on the starting value. A new lot lies within a factor of ${Math.exp(1.28 * lesson.value.sdLog).toFixed(2)} of it, eight times in ten.`
+          }}
         </p>
         <div class="flex flex-wrap items-center gap-2">
           <template v-if="session.may('grower')">
@@ -131,18 +134,18 @@ function decide(lesson: ShownLesson, state: 'accepted' | 'declined') {
               type="button"
               @click="decide(lesson, 'accepted')"
             >
-              Take it
+              {{ say`Take it` }}
             </button>
             <button v-if="!lesson.kept" class="act" type="button" @click="decide(lesson, 'declined')">
-              Turn it down
+              {{ say`Turn it down` }}
             </button>
             <button
               v-if="lesson.kept"
               class="act"
               type="button"
-              @click="take(without(lesson), 'Taken back: the starting value stands.')"
+              @click="take(without(lesson), say`Taken back: the starting value stands.`)"
             >
-              Take back
+              {{ say`Take back` }}
             </button>
           </template>
           <ShowWorking :steps="lesson.working" />

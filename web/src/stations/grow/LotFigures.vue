@@ -7,6 +7,7 @@ import {
   type LotForecast,
   type Quantity,
   type Standing,
+  say,
 } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
@@ -33,7 +34,7 @@ const apart = computed(() => {
   if (!sample.value) return null;
   const { p50 } = props.forecast.state.heightCm;
   if (Math.abs(sample.value.mean - p50) < 0.03 * p50) return null;
-  return `Measured ${show(sample.value.mean, 'height', 1)} on ${dateWords(isoOf(sample.value.day))}, ${several(sample.value.n, 'plant')}. The height shown weighs that with all earlier samples and with how such lots grow.`;
+  return say`Measured ${show(sample.value.mean, 'height', 1)} on ${dateWords(isoOf(sample.value.day))}, ${several(sample.value.n, 'plant')}. The height shown weighs that with all earlier samples and with how such lots grow.`;
 });
 const rows = computed(() => {
   const { state } = props.forecast;
@@ -44,35 +45,35 @@ const rows = computed(() => {
   if (tally.standing > 0) {
     if (props.facts.home.kind === 'container') {
       lines.push({
-        name: 'Root fill',
+        name: say`Root fill`,
         value: `${state.fill.p50.toFixed(2)} (${state.fill.p10.toFixed(2)}–${state.fill.p90.toFixed(2)})`,
         assumed: !props.facts.pulls.some((pull) => pull.day <= state.day),
       });
     }
-    lines.push({ name: 'Height', value: banded(state.heightCm, 'height'), assumed: !measured('height') });
+    lines.push({ name: say`Height`, value: banded(state.heightCm, 'height'), assumed: !measured('height') });
     lines.push({
-      name: 'Collar',
+      name: say`Collar`,
       value: banded(state.diameterMm, 'diameter', 1),
       assumed: !measured('diameter'),
     });
     // What nobody measured is not called sturdy or thin.
     if (state.diameterMm.p50 > 0 && measured('height') && measured('diameter'))
       lines.push({
-        name: 'Sturdiness',
+        name: say`Sturdiness`,
         value: `${Math.round((state.heightCm.p50 * 10) / state.diameterMm.p50)} : 1`,
       });
     if (state.shareToSize !== null)
       lines.push({
-        name: `At ${show(props.facts.targetHeightCm!, 'height')} or over`,
+        name: say`At ${show(props.facts.targetHeightCm!, 'height')} or over`,
         value: percent(state.shareToSize),
       });
     lines.push({
-      name: 'Spread between plants',
+      name: say`Spread between plants`,
       value: percent(plantCv(props.facts)),
       assumed: !props.facts.sizes.some((s) => s.what === 'height' && s.n > 1 && s.day <= state.day),
     });
   }
-  lines.push({ name: 'Standing', value: `${count(tally.standing)} of ${count(tally.seeds)} sown` });
+  lines.push({ name: say`Standing`, value: say`${count(tally.standing)} of ${count(tally.seeds)} sown` });
   return lines;
 });
 </script>
@@ -86,7 +87,7 @@ const rows = computed(() => {
       </div>
     </dl>
     <p v-if="rows.some((row) => row.assumed)" class="text-muted mt-1 text-sm italic" data-testid="assumed">
-      Slanting figures are its kind’s and the weather’s: nobody has measured them in this lot yet.
+      {{ say`Slanting figures are its kind’s and the weather’s: nobody has measured them in this lot yet.` }}
     </p>
     <p v-if="apart" class="text-muted mt-1 text-sm" data-testid="measured-apart">{{ apart }}</p>
   </div>

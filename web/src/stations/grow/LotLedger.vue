@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { balancesAt, dayOf, isoOf, tallyAt } from '@kauri/core';
+import { balancesAt, dayOf, isoOf, tallyAt, say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { ShownLot } from '../../parts/useLots';
@@ -32,7 +32,9 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
   <div class="grid gap-6 lg:grid-cols-[16rem_1fr]">
     <table class="h-fit w-full" data-testid="balances">
       <caption class="pb-1 text-left font-bold">
-        Where they are
+        {{
+          say`Where they are`
+        }}
       </caption>
       <tbody>
         <tr v-for="[account, held] in balances" :key="account" class="border-rule border-t">
@@ -41,7 +43,7 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
         </tr>
         <tr class="border-ink border-t-2 font-bold">
           <th scope="row" class="py-1 text-left">
-            {{ tally.balances ? 'Sown, all accounted for' : 'Sown, does not add up' }}
+            {{ tally.balances ? say`Sown, all accounted for` : say`Sown, does not add up` }}
           </th>
           <td class="text-right">{{ count(tally.seeds) }}</td>
         </tr>
@@ -49,23 +51,26 @@ const tally = computed(() => tallyAt(props.lot.facts.movements, season.view));
           <td class="py-1" colspan="2">
             <RouterLink class="quiet" :to="{ name: 'planted', params: { planting: one.plantingId } }">{{
               one.planting
-            }}</RouterLink>: {{ count(one.alive) }} of {{ count(one.alive + one.dead) }} alive on
-            {{ dateWords(isoOf(one.walkedOn)) }}
+            }}</RouterLink>{{
+              say`: ${count(one.alive)} of ${count(one.alive + one.dead)} alive on ${dateWords(isoOf(one.walkedOn))}`
+            }}
           </td>
         </tr>
       </tbody>
     </table>
     <table class="w-full">
       <caption class="pb-1 text-left font-bold">
-        Movements
+        {{
+          say`Movements`
+        }}
       </caption>
       <thead class="text-muted text-left">
         <tr>
-          <th class="font-normal" scope="col">Day</th>
-          <th class="font-normal" scope="col">From</th>
-          <th class="font-normal" scope="col">To</th>
-          <th class="text-right font-normal" scope="col">Count</th>
-          <th class="pl-4 font-normal" scope="col">Note</th>
+          <th class="font-normal" scope="col">{{ say`Day` }}</th>
+          <th class="font-normal" scope="col">{{ say`From` }}</th>
+          <th class="font-normal" scope="col">{{ say`To` }}</th>
+          <th class="text-right font-normal" scope="col">{{ say`Count` }}</th>
+          <th class="pl-4 font-normal" scope="col">{{ say`Note` }}</th>
         </tr>
       </thead>
       <tbody>

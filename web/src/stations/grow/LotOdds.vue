@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Band, LotFacts, LotForecast } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
@@ -10,7 +11,7 @@ const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: bo
 const season = useSeason();
 const { show } = usePreferences();
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'beyond three years';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : say`beyond three years`;
 
 interface Row {
   name: string;
@@ -23,56 +24,56 @@ const rows = computed<Row[]>(() => {
   const inCells = facts.home.kind === 'container';
   const list: Row[] = [];
   if (f.emergence.seen === null)
-    list.push({ name: 'Up', band: f.emergence.band, says: 'half of what comes up' });
+    list.push({ name: say`Up`, band: f.emergence.band, says: say`half of what comes up` });
   if (!props.standing && f.emergence.seen !== null) return list;
   if (f.toTarget)
     list.push({
-      name: `To ${show(facts.targetHeightCm!, 'height')}`,
+      name: say`To ${show(facts.targetHeightCm!, 'height')}`,
       band: f.toTarget,
-      says: 'the middle of the lot',
+      says: say`the middle of the lot`,
     });
   if (f.leavesMeet)
     list.push({
-      name: inCells ? 'Leaves meet: spread by' : 'Canopy closes',
+      name: inCells ? say`Leaves meet: spread by` : say`Canopy closes`,
       band: f.leavesMeet,
       says: inCells
         ? f.apart > 1
-          ? `set apart, ${f.apart} × the room`
-          : 'before they go tall and thin'
-        : 'weeds are shaded out, water need is full',
+          ? say`set apart, ${f.apart} × the room`
+          : say`before they go tall and thin`
+        : say`weeds are shaded out, water need is full`,
     });
-  if (f.lid) list.push({ name: 'Reaches the lid', band: f.lid, says: 'the tallest tenth' });
-  if (f.feedOut) list.push({ name: 'Feed runs out', band: f.feedOut, says: '80 % let go' });
+  if (f.lid) list.push({ name: say`Reaches the lid`, band: f.lid, says: say`the tallest tenth` });
+  if (f.feedOut) list.push({ name: say`Feed runs out`, band: f.feedOut, says: say`80 % let go` });
   if (inCells) {
-    list.push({ name: 'Plug ready', band: f.ready, says: 'holds its shape when lifted' });
+    list.push({ name: say`Plug ready`, band: f.ready, says: say`holds its shape when lifted` });
     list.push({
-      name: 'Root-bound',
+      name: say`Root-bound`,
       band: f.bound,
       says:
         f.bound.p10 > f.ready.p50
-          ? `hold until ${day(f.bound.p10)}: one in ten is bound then`
-          : `no day suits all: one in ten is bound by ${day(f.bound.p10)}, before half hold`,
+          ? say`hold until ${day(f.bound.p10)}: one in ten is bound then`
+          : say`no day suits all: one in ten is bound by ${day(f.bound.p10)}, before half hold`,
     });
     if (f.shiftDue !== null)
       list.push({
-        name: 'Shift due',
+        name: say`Shift due`,
         words: longDate(f.shiftDue, yearOf(season.today)),
-        says: 'one season in one container',
+        says: say`one season in one container`,
       });
   } else
     list.push({
-      name: 'Lift',
+      name: say`Lift`,
       words:
         !f.rests || !Number.isFinite(f.lifting.from)
-          ? 'to size'
+          ? say`to size`
           : Number.isFinite(f.lifting.until)
-            ? `${day(f.lifting.from)} to ${day(f.lifting.until)}`
-            : `from ${day(f.lifting.from)}`,
+            ? say`${day(f.lifting.from)} to ${day(f.lifting.until)}`
+            : say`from ${day(f.lifting.from)}`,
       says: !f.rests
-        ? 'no winter rest here'
+        ? say`no winter rest here`
         : Number.isFinite(f.lifting.bestBefore)
-          ? `best before ${day(f.lifting.bestBefore)}`
-          : 'its end lies beyond the forecast',
+          ? say`best before ${day(f.lifting.bestBefore)}`
+          : say`its end lies beyond the forecast`,
     });
   return list;
 });
@@ -80,15 +81,15 @@ const rows = computed<Row[]>(() => {
 
 <template>
   <section v-if="rows.length" aria-labelledby="odds">
-    <h2 id="odds" class="mb-1 text-lg">Dates and odds</h2>
+    <h2 id="odds" class="mb-1 text-lg">{{ say`Dates and odds` }}</h2>
     <div class="overflow-x-auto">
       <table class="w-full text-[0.95rem]" data-testid="odds">
         <thead class="text-muted">
           <tr>
             <td></td>
-            <th scope="col" class="text-right font-normal">1 in 10 by</th>
-            <th scope="col" class="text-right font-normal">half by</th>
-            <th scope="col" class="text-right font-normal">9 in 10 by</th>
+            <th scope="col" class="text-right font-normal">{{ say`1 in 10 by` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`half by` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`9 in 10 by` }}</th>
             <td></td>
           </tr>
         </thead>
@@ -96,7 +97,7 @@ const rows = computed<Row[]>(() => {
           <tr v-for="row in rows" :key="row.name" class="border-rule border-t">
             <th scope="row" class="py-1 pr-2 text-left font-normal">{{ row.name }}</th>
             <td v-if="row.band && row.band.p90 <= season.view" class="text-right font-bold" colspan="3">
-              since about {{ day(row.band.p50) }}
+              {{ say`since about ${day(row.band.p50)}` }}
             </td>
             <template v-else-if="row.band">
               <td class="text-right whitespace-nowrap">{{ day(row.band.p10) }}</td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import type { CareKind, RuleName } from '@kauri/core';
@@ -74,19 +75,19 @@ const isHeld = computed(() =>
 const acts = computed(() => {
   const { sown, standing: trees } = held.value;
   const { code } = props.lot.row;
-  const anything = sown + trees > 0 ? null : `Nothing of ${code} is left in the ground or standing.`;
-  const standing = trees > 0 ? null : `Nothing of ${code} stands.`;
-  const plugs = inBed.value ? `${code} stands in a bed: it has no plugs to pull.` : standing;
+  const anything = sown + trees > 0 ? null : say`Nothing of ${code} is left in the ground or standing.`;
+  const standing = trees > 0 ? null : say`Nothing of ${code} stands.`;
+  const plugs = inBed.value ? say`${code} stands in a bed: it has no plugs to pull.` : standing;
   return [
-    { sheet: 'count', words: 'Count', key: 'C', why: anything },
-    { sheet: 'measure', words: 'Measure', key: 'M', why: standing },
+    { sheet: 'count', words: say`Count`, key: 'C', why: anything },
+    { sheet: 'measure', words: say`Measure`, key: 'M', why: standing },
     { sheet: 'pull', words: 'Pull plugs', key: 'R', why: plugs },
-    { sheet: 'shift', words: 'Move on', key: 'S', why: standing },
-    { sheet: 'care', words: 'Work done', key: 'W', why: anything },
-    { sheet: 'event', words: 'What happened', key: 'E', why: standing },
-    { sheet: 'split', words: 'Set part apart', key: 'P', why: standing },
-    { sheet: 'lift', words: 'Lift', key: 'L', why: standing },
-    { sheet: 'write-off', words: 'Write off', key: 'X', why: anything },
+    { sheet: 'shift', words: say`Move on`, key: 'S', why: standing },
+    { sheet: 'care', words: say`Work done`, key: 'W', why: anything },
+    { sheet: 'event', words: say`What happened`, key: 'E', why: standing },
+    { sheet: 'split', words: say`Set part apart`, key: 'P', why: standing },
+    { sheet: 'lift', words: say`Lift`, key: 'L', why: standing },
+    { sheet: 'write-off', words: say`Write off`, key: 'X', why: anything },
   ] as const;
 });
 /** The work a sheet begins with: what Today asks for, where it asks for some. */
@@ -95,7 +96,7 @@ const work = ref<CareKind | undefined>();
 function open(name: LotSheet, begin = firstWork.value) {
   const why = may.value
     ? (acts.value.find((act) => act.sheet === name)?.why ?? null)
-    : `Recording needs the role of crew; yours is ${session.membership?.role}.`;
+    : say`Recording needs the role of crew; yours is ${session.membership?.role}.`;
   if (why !== null) return messages.say(why);
   work.value = begin;
   sheet.value = name;
@@ -140,16 +141,16 @@ watch([tab, () => nursery.evidence.get(props.lot.row.id)], async () => {
   );
 });
 const tabs = [
-  { name: 'records', words: 'Records' },
-  { name: 'ledger', words: 'Ledger' },
-  { name: 'journal', words: 'Journal' },
+  { name: 'records', words: say`Records` },
+  { name: 'ledger', words: say`Ledger` },
+  { name: 'journal', words: say`Journal` },
 ] as const;
 </script>
 
 <template>
   <article class="p-4 md:p-5">
     <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet md:hidden" :to="{ name: 'grow' }">All lots</RouterLink>
+      <RouterLink class="quiet md:hidden" :to="{ name: 'grow' }">{{ say`All lots` }}</RouterLink>
       <h1 class="text-2xl">{{ lot.row.code }}</h1>
       <p class="text-lg">{{ lot.species }}</p>
       <p class="text-muted">
@@ -179,7 +180,7 @@ const tabs = [
       </div>
     </div>
     <ul v-if="asked.length" class="mt-2 flex flex-wrap items-center gap-x-4" data-testid="asked">
-      <li class="text-muted">{{ season.isToday ? 'Today' : 'That day' }} asks:</li>
+      <li class="text-muted">{{ say`${season.isToday ? say`Today` : say`That day`} asks:` }}</li>
       <li v-for="{ words: said, opens } in asked" :key="said.title" :title="said.reason">
         <button
           v-if="may && opens"
@@ -195,29 +196,29 @@ const tabs = [
     </ul>
     <p class="text-muted mt-1 flex flex-wrap items-center gap-x-3">
       <span v-if="lot.row.note">{{ lot.row.note }}</span>
-      <RouterLink class="quiet print:hidden" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }"
-        >Label</RouterLink
-      >
+      <RouterLink class="quiet print:hidden" :to="{ name: 'seed-labels', query: { lot: lot.row.id } }">{{
+        say`Label`
+      }}</RouterLink>
       <RouterLink
         v-if="held.standing > 0"
         class="quiet print:hidden"
         :to="{ name: 'roots', params: { lot: lot.row.id } }"
-        >Root bench</RouterLink
+        >{{ say`Root bench` }}</RouterLink
       >
       <RouterLink
         v-if="held.sown > 0"
         class="quiet print:hidden"
         :to="{ name: 'seed-up', params: { lot: lot.row.id } }"
-        >Coming up</RouterLink
+        >{{ say`Coming up` }}</RouterLink
       >
       <button v-if="may && held.standing > 0" class="quiet" type="button" @click="open('split')">
-        Set part apart <span class="key" aria-hidden="true">P</span>
+        {{ say`Set part apart` }} <span class="key" aria-hidden="true">P</span>
       </button>
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
-        Edit wanted height, leaf fall, note
+        {{ say`Edit wanted height, leaf fall, note` }}
       </button>
       <button v-if="session.may('grower') && wasSown" class="quiet" type="button" @click="open('correct')">
-        Correct the sowing
+        {{ say`Correct the sowing` }}
       </button>
     </p>
 
@@ -230,7 +231,7 @@ const tabs = [
         :forecast="forecasts.selected"
         :standing="standing"
       />
-      <div v-else class="h-96" role="status">Working out the forecast …</div>
+      <div v-else class="h-96" role="status">{{ say`Working out the forecast …` }}</div>
       <div class="grid grid-cols-2 gap-4 xl:grid-cols-1">
         <LotSection :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing" />
         <LotFigures :facts="lot.facts" :forecast="lot.view.forecast" :standing="standing" />
@@ -246,7 +247,7 @@ const tabs = [
         data-testid="what-if-open"
         @click="sheet = 'what-if'"
       >
-        What if: apart, fed, moved
+        {{ say`What if: apart, fed, moved` }}
       </button>
       <button
         v-if="may && held.standing > 0 && holds.loaded && !isHeld"
@@ -255,7 +256,7 @@ const tabs = [
         data-testid="hold-open"
         @click="holding = true"
       >
-        Hold in humid air
+        {{ say`Hold in humid air` }}
       </button>
     </div>
 
@@ -265,19 +266,19 @@ const tabs = [
       @toggle="opened = ($event.target as HTMLDetailsElement).open"
     >
       <summary class="min-h-11 cursor-pointer py-2 font-bold" data-testid="seasons-open">
-        Seasons ahead: hold, move or let go
+        {{ say`Seasons ahead: hold, move or let go` }}
       </summary>
       <HoldOrMove v-if="opened" :lot="lot" />
     </details>
 
     <div class="mt-3 flex flex-wrap items-start gap-x-6">
       <ShowWorking v-if="forecasts.selected" :steps="forecasts.selected.working" />
-      <RouterLink class="quiet" :to="{ name: 'held' }">How well past forecasts held</RouterLink>
-      <RouterLink class="quiet" :to="{ name: 'learnt' }">What your lots teach</RouterLink>
+      <RouterLink class="quiet" :to="{ name: 'held' }">{{ say`How well past forecasts held` }}</RouterLink>
+      <RouterLink class="quiet" :to="{ name: 'learnt' }">{{ say`What your lots teach` }}</RouterLink>
     </div>
 
     <section class="border-rule mt-5 border-t pt-3">
-      <div class="mb-2 flex gap-2" role="tablist" aria-label="What is kept of this lot">
+      <div class="mb-2 flex gap-2" role="tablist" :aria-label="say`What is kept of this lot`">
         <button
           v-for="t in tabs"
           :key="t.name"
@@ -299,7 +300,7 @@ const tabs = [
             <span class="text-muted">{{ entry.at.replace('T', ' ').replace('Z', ' UTC') }}</span>
             {{ entry.who }}: <b>{{ entry.act }}</b>
           </li>
-          <li v-if="!detail" class="text-muted">Reading the journal …</li>
+          <li v-if="!detail" class="text-muted">{{ say`Reading the journal …` }}</li>
         </ul>
       </div>
     </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -32,9 +32,9 @@ const { takeBack } = useTakeBack();
 
 async function undo(line: RecordLine) {
   try {
-    const said = `${line.what} of ${dateWords(line.on)}`;
+    const said = say`${line.what} of ${dateWords(line.on)}`;
     await takeBack(props.lot.row.id, line.entry, said);
-    messages.say(`${said} taken back.`);
+    messages.say(say`${said} taken back.`);
   } catch (error) {
     messages.say(sentenceOf(error));
   }
@@ -45,10 +45,10 @@ async function undo(line: RecordLine) {
   <table v-if="lines.length" class="w-full" data-testid="records">
     <thead class="sr-only">
       <tr>
-        <th scope="col">Day</th>
-        <th scope="col">Record</th>
-        <th scope="col">Figures</th>
-        <th scope="col">Undo</th>
+        <th scope="col">{{ say`Day` }}</th>
+        <th scope="col">{{ say`Record` }}</th>
+        <th scope="col">{{ say`Figures` }}</th>
+        <th scope="col">{{ say`Undo` }}</th>
       </tr>
     </thead>
     <tbody>
@@ -71,7 +71,7 @@ async function undo(line: RecordLine) {
               ><img
                 class="border-rule size-16 rounded-md border object-cover"
                 :src="photoAt(photo)"
-                :alt="`Photo ${i + 1} of ${line.what.toLowerCase()}, ${dateWords(line.on)}`"
+                :alt="say`Photo ${i + 1} of ${line.what.toLowerCase()}, ${dateWords(line.on)}`"
                 loading="lazy"
             /></a>
           </span>
@@ -83,7 +83,7 @@ async function undo(line: RecordLine) {
             class="quiet whitespace-nowrap"
             :to="{ name: 'lift-lying' }"
           >
-            What was sent
+            {{ say`What was sent` }}
           </RouterLink>
           <button
             v-else-if="session.may('crew')"
@@ -91,13 +91,13 @@ async function undo(line: RecordLine) {
             type="button"
             @click="undo(line)"
           >
-            Take back
+            {{ say`Take back` }}
           </button>
         </td>
       </tr>
     </tbody>
   </table>
   <p v-else class="text-muted py-2">
-    No records yet at this date. Count what comes up first; measure and pull plugs as it grows.
+    {{ say`No records yet at this date. Count what comes up first; measure and pull plugs as it grows.` }}
   </p>
 </template>

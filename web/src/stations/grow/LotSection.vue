@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { depthMmOf, type LotFacts, type LotForecast, type Standing } from '@kauri/core';
+import { depthMmOf, type LotFacts, type LotForecast, type Standing, say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
 import { percent } from '../../words/numbers';
@@ -65,7 +65,7 @@ const roots = computed(() => {
 const title = computed(() =>
   props.facts.home.kind === 'container'
     ? props.facts.home.name
-    : `Bed at ${show(props.facts.home.densityPerM2, 'density')}`,
+    : say`Bed at ${show(props.facts.home.densityPerM2, 'density')}`,
 );
 </script>
 
@@ -73,13 +73,15 @@ const title = computed(() =>
   <figure>
     <figcaption class="text-[0.95rem] leading-snug">
       <b class="block">{{ title }}</b>
-      <span class="text-muted">air share {{ percent(facts.home.airShare) }}</span>
+      <span class="text-muted">{{ say`air share ${percent(facts.home.airShare)}` }}</span>
     </figcaption>
     <svg
       :viewBox="`0 0 ${W} ${Math.ceil(s.bottom) + 14}`"
       class="w-full max-w-64"
       role="img"
-      :aria-label="`Section to scale: ${show(s.heightMm / 10, 'height')} above ground, ${show(s.depth, 'timber')} of medium below`"
+      :aria-label="
+        say`Section to scale: ${show(s.heightMm / 10, 'height')} above ground, ${show(s.depth, 'timber')} of medium below`
+      "
     >
       <rect
         :x="W / 2 - s.half"
@@ -118,7 +120,7 @@ const title = computed(() =>
         stroke-dasharray="3 4"
       />
       <text :x="W / 2 + s.half + 8" :y="s.bottom + 4" font-size="13" fill="var(--root)">
-        tips stop in air
+        {{ say`tips stop in air` }}
       </text>
       <path :d="`M14 ${GROUND}H${W - 14}`" stroke="var(--ink)" stroke-width="2.5" />
       <template v-if="s.heightMm > 0">
@@ -146,12 +148,12 @@ const title = computed(() =>
           font-size="13"
           fill="var(--leaf)"
         >
-          wanted
+          {{ say`wanted` }}
         </text>
       </template>
       <template v-if="s.lid !== null">
         <path :d="`M40 ${s.lid}H${W - 52}`" stroke="var(--ink)" stroke-width="2" />
-        <text :x="W - 46" :y="s.lid + 4" font-size="13" fill="var(--ink)">lid</text>
+        <text :x="W - 46" :y="s.lid + 4" font-size="13" fill="var(--ink)">{{ say`lid` }}</text>
       </template>
       <text x="14" :y="(GROUND + s.bottom) / 2 + 5" font-size="13" fill="var(--root)">
         {{ show(s.depth, 'timber') }}

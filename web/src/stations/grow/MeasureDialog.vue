@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { MEASURE_MARGIN as MARGIN, plantCv, plantsToMeasure, sampleSize, summarise } from '@kauri/core';
+import { MEASURE_MARGIN as MARGIN, plantCv, plantsToMeasure, sampleSize, summarise, say } from '@kauri/core';
 import { computed, nextTick, useTemplateRef } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -25,9 +25,9 @@ const run = useMeasureRun(() => props.lot, draft);
 const { typed, fault, waiting, asking, askWords, next, plant, valuesOf, take, shrank } = run;
 
 const modes = [
-  { mode: 'height', words: 'Heights' },
-  { mode: 'diameter', words: 'Collars' },
-  { mode: 'both', words: 'Both, plant by plant' },
+  { mode: 'height', words: say`Heights` },
+  { mode: 'diameter', words: say`Collars` },
+  { mode: 'both', words: say`Both, plant by plant` },
 ] as const;
 
 const input = useTemplateRef('input');
@@ -82,7 +82,7 @@ const runs = computed(() =>
         sd: preferences.show(s.sd, what, 1),
         margin: Number.isFinite(s.margin)
           ? `± ${percent(s.margin / s.mean)}`
-          : 'one value says nothing of spread',
+          : say`one value says nothing of spread`,
         enough: s.margin <= MARGIN * s.mean,
         needed: s.n > 2 && s.sd > 0 ? sampleSize(s.sd / s.mean, MARGIN) : null,
       },
@@ -95,12 +95,12 @@ const together = computed(() => {
   const words: string[] = [];
   if (heightsCm.length && diametersMm.length) {
     const ratio = (summarise(heightsCm).mean * 10) / summarise(diametersMm).mean;
-    words.push(`Sturdiness ${Math.round(ratio)} : 1`);
+    words.push(say`Sturdiness ${Math.round(ratio)} : 1`);
   }
   const target = props.lot.facts.targetHeightCm;
   if (target !== null && heightsCm.length) {
     const share = heightsCm.filter((h) => h >= target).length / heightsCm.length;
-    words.push(`${percent(share)} at ${preferences.show(target, 'height')} or over`);
+    words.push(say`${percent(share)} at ${preferences.show(target, 'height')} or over`);
   }
   return words.join(' · ');
 });
@@ -112,24 +112,24 @@ async function save() {
   if (typed.value.trim() !== '') run.add();
   if (fault.value || asking.value) return;
   if (waiting.value.length) {
-    fault.value = `${several(waiting.value.length, 'value')} given together still wait: type the one before them anew, or leave them out.`;
+    fault.value = say`${several(waiting.value.length, 'value')} given together still wait: type the one before them anew, or leave them out.`;
     return;
   }
   instrument.quiet();
   const { heightsCm, diametersMm } = draft.value;
-  const said = `${several(total.value, 'plant')} of ${props.lot.row.code} measured.`;
+  const said = say`${several(total.value, 'plant')} of ${props.lot.row.code} measured.`;
   if (await record({ heightsCm, diametersMm }, said)) emit('close');
 }
 </script>
 
 <template>
   <FormDialog
-    title="Measure"
+    :title="say`Measure`"
     :subtitle="`${lot.row.code} · ${lot.species}`"
     :initial-focus="input"
     @close="emit('close')"
   >
-    <div class="mb-3 flex flex-wrap gap-2" role="radiogroup" aria-label="What is measured">
+    <div class="mb-3 flex flex-wrap gap-2" role="radiogroup" :aria-label="say`What is measured`">
       <label
         v-for="m in modes"
         :key="m.mode"
@@ -139,14 +139,14 @@ async function save() {
       </label>
     </div>
     <p v-if="total === 0" class="text-muted mb-3">
-      {{ advised }} plants give the mean to a tenth. Take them where they are drawn, not by eye. Type a value,
-      Enter, the next value; a caliper or stick that types its reading works the same, and so does a column
-      pasted from a spreadsheet.
+      {{
+        say`${advised} plants give the mean to a tenth. Take them where they are drawn, not by eye. Type a value, Enter, the next value; a caliper or stick that types its reading works the same, and so does a column pasted from a spreadsheet.`
+      }}
     </p>
     <SamplePlan :lot="lot" :n="advised" :next="plant - 1" :seed="`${lot.row.id} ${on}`" />
     <form novalidate @submit.prevent="run.add">
       <label for="measured" class="mb-1 block font-bold">
-        {{ whatWords[next] }} of plant {{ plant }}
+        {{ say`${whatWords[next]} of plant ${plant}` }}
         <span class="text-muted font-normal">{{ preferences.unit(next) }}</span>
       </label>
       <div class="flex gap-2">
@@ -163,8 +163,10 @@ async function save() {
           @input="asking = null"
           @paste="pasted"
         />
-        <button class="act" type="submit">Enter</button>
-        <button class="act" type="button" :disabled="total === 0" @click="fixLast">Fix last</button>
+        <button class="act" type="submit">{{ say`Enter` }}</button>
+        <button class="act" type="button" :disabled="total === 0" @click="fixLast">
+          {{ say`Fix last` }}
+        </button>
       </div>
       <p id="measured-words" class="text-wrong mt-1 min-h-6 text-sm font-bold">{{ fault ?? '' }}</p>
       <div
@@ -174,20 +176,21 @@ async function save() {
         data-testid="asking"
       >
         <p class="mr-auto font-bold">{{ askWords }}</p>
-        <button class="act" type="button" @click="keep">It is right</button>
-        <button class="act" type="button" @click="again">Type it anew</button>
+        <button class="act" type="button" @click="keep">{{ say`It is right` }}</button>
+        <button class="act" type="button" @click="again">{{ say`Type it anew` }}</button>
       </div>
       <p v-if="waiting.length" class="mb-3" role="status" data-testid="waiting">
-        {{ several(waiting.length, 'value') }} more {{ waiting.length === 1 ? 'waits' : 'wait' }} for this
-        one.
-        <button class="quiet" type="button" @click="run.leaveOut">Leave them out</button>
+        {{
+          say`${several(waiting.length, 'value')} more ${waiting.length === 1 ? say`waits` : say`wait`} for this one.`
+        }}
+        <button class="quiet" type="button" @click="run.leaveOut">{{ say`Leave them out` }}</button>
       </p>
     </form>
     <p class="mb-3 flex flex-wrap items-center gap-2">
       <button v-if="!instrument.listening.value" class="quiet" type="button" @click="listen">
-        Listen to the {{ next === 'height' ? 'height stick' : 'caliper' }}
+        {{ say`Listen to the ${next === 'height' ? say`height stick` : say`caliper`}` }}
       </button>
-      <button v-else class="act" type="button" @click="instrument.quiet">Listening: stop</button>
+      <button v-else class="act" type="button" @click="instrument.quiet">{{ say`Listening: stop` }}</button>
       <span v-if="instrument.fault.value" class="text-wrong text-sm font-bold">{{
         instrument.fault.value
       }}</span>
@@ -196,12 +199,12 @@ async function save() {
       <div class="flex flex-wrap items-baseline justify-between gap-2">
         <p class="text-lg">
           <b>{{ whatWords[r.what] }} {{ r.mean }}</b>
-          <span class="text-muted ml-1">spread {{ r.sd }}, {{ r.margin }}</span>
+          <span class="text-muted ml-1">{{ say`spread ${r.sd}, ${r.margin}` }}</span>
         </p>
         <p v-if="r.enough" class="border-ink rounded border-2 px-2 font-bold" data-testid="enough">
-          ✓ Enough
+          {{ say`✓ Enough` }}
         </p>
-        <p v-else-if="r.needed" class="text-muted">about {{ r.needed }} needed</p>
+        <p v-else-if="r.needed" class="text-muted">{{ say`about ${r.needed} needed` }}</p>
       </div>
       <p class="text-muted mt-1 break-words">{{ r.values.join('  ·  ') }}</p>
     </section>
@@ -209,13 +212,13 @@ async function save() {
     <p v-if="shrank" class="border-ink mb-3 rounded border-2 p-2 font-bold" role="alert">{{ shrank }}</p>
     <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
     <SheetActs
-      :act="total ? `Keep ${several(total, 'plant')}` : 'Keep'"
+      :act="total ? say`Keep ${several(total, 'plant')}` : say`Keep`"
       :busy="busy"
       :sentence="sentence()"
       :off="(total === 0 && typed === '') || asking !== null"
       @save="save"
     >
-      <button v-if="total" class="quiet" type="button" @click="clear">Begin anew</button>
+      <button v-if="total" class="quiet" type="button" @click="clear">{{ say`Begin anew` }}</button>
     </SheetActs>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Band, LotForecast } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
@@ -11,18 +12,18 @@ const props = defineProps<{ stays: LotForecast; moves: LotForecast; from: number
 const season = useSeason();
 const { show } = usePreferences();
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within three years';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : say`not within three years`;
 /** Before the horizon ends nobody can tell the later dates apart. */
 const bought = computed(() => {
   const { stays, moves } = props;
   if (!Number.isFinite(stays.bound.p50))
-    return 'It is not forecast root-bound within three years either way.';
+    return say`It is not forecast root-bound within three years either way.`;
   if (!Number.isFinite(moves.bound.p50))
-    return `Moved, it is not forecast root-bound within three years; left, it is by ${day(stays.bound.p50)}.`;
+    return say`Moved, it is not forecast root-bound within three years; left, it is by ${day(stays.bound.p50)}.`;
   const days = Math.round(moves.bound.p50 - stays.bound.p50);
   return days > 0
-    ? `The move buys about ${days} days of holding.`
-    : 'The move buys no holding time: the roots fill it as soon.';
+    ? say`The move buys about ${days} days of holding.`
+    : say`The move buys no holding time: the roots fill it as soon.`;
 });
 const rows = computed(() => {
   const pair = (pick: (f: LotForecast) => string) => [pick(props.stays), pick(props.moves)] as const;
@@ -33,15 +34,15 @@ const rows = computed(() => {
     });
   const at = shortDate(props.stays.state.day, yearOf(season.today));
   return [
-    { words: 'Plug holds, half of forecasts', values: date((f) => f.ready, 'p50') },
-    { words: 'Hold until: 1 in 10 root-bound', values: date((f) => f.bound, 'p10') },
-    { words: 'Root-bound, half of forecasts', values: date((f) => f.bound, 'p50') },
-    { words: 'To the height wanted', values: date((f) => f.toTarget, 'p50') },
-    { words: 'Leaves meet, half of forecasts', values: date((f) => f.leavesMeet, 'p50') },
-    { words: `Root fill on ${at}`, values: pair((f) => f.state.fill.p50.toFixed(2)) },
-    { words: `Height on ${at}`, values: pair((f) => show(f.state.heightCm.p50, 'height')) },
+    { words: say`Plug holds, half of forecasts`, values: date((f) => f.ready, 'p50') },
+    { words: say`Hold until: 1 in 10 root-bound`, values: date((f) => f.bound, 'p10') },
+    { words: say`Root-bound, half of forecasts`, values: date((f) => f.bound, 'p50') },
+    { words: say`To the height wanted`, values: date((f) => f.toTarget, 'p50') },
+    { words: say`Leaves meet, half of forecasts`, values: date((f) => f.leavesMeet, 'p50') },
+    { words: say`Root fill on ${at}`, values: pair((f) => f.state.fill.p50.toFixed(2)) },
+    { words: say`Height on ${at}`, values: pair((f) => show(f.state.heightCm.p50, 'height')) },
     {
-      words: `Share to size on ${at}`,
+      words: say`Share to size on ${at}`,
       values: pair((f) => (f.state.shareToSize === null ? '–' : percent(f.state.shareToSize))),
     },
   ];
@@ -50,14 +51,16 @@ const rows = computed(() => {
 
 <template>
   <section aria-labelledby="what-if">
-    <h3 id="what-if" class="text-lg">What it would change</h3>
+    <h3 id="what-if" class="text-lg">{{ say`What it would change` }}</h3>
     <p class="mb-2 font-bold" data-testid="bought">{{ bought }}</p>
     <table class="w-full text-[0.95rem]" data-testid="what-if">
       <thead class="text-muted">
         <tr>
           <td></td>
-          <th scope="col" class="text-right font-normal">Left</th>
-          <th scope="col" class="text-right font-normal">Moved {{ longDate(from, yearOf(season.today)) }}</th>
+          <th scope="col" class="text-right font-normal">{{ say`Left` }}</th>
+          <th scope="col" class="text-right font-normal">
+            {{ say`Moved ${longDate(from, yearOf(season.today))}` }}
+          </th>
         </tr>
       </thead>
       <tbody>

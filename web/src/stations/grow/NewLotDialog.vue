@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, betaProduct, type CuttingKind } from '@kauri/core';
+import { betaMean, betaProduct, type CuttingKind, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -98,7 +98,7 @@ async function save() {
   nursery.takeLot(answer);
   if (answer.lot.seedLotId !== null) void seed.load(true);
   clear();
-  messages.say(`${answer.lot.code} sown.`, async () => {
+  messages.say(say`${answer.lot.code} sown.`, async () => {
     await takeBackSowing(answer.lot.id);
     await router.push({ name: 'grow' });
   });
@@ -126,12 +126,12 @@ const tooMany = computed(() => {
 </script>
 
 <template>
-  <FormDialog title="Sow a lot" wide @close="emit('close')">
+  <FormDialog :title="say`Sow a lot`" wide @close="emit('close')">
     <p v-if="!places.length">
-      A lot needs a place to stand.
-      <RouterLink class="quiet" :to="{ name: 'yard', query: { add: 'bed' } }"
-        >Add a bed or bench first</RouterLink
-      >
+      {{ say`A lot needs a place to stand.` }}
+      <RouterLink class="quiet" :to="{ name: 'yard', query: { add: 'bed' } }">{{
+        say`Add a bed or bench first`
+      }}</RouterLink>
     </p>
     <form v-else class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
@@ -152,30 +152,31 @@ const tooMany = computed(() => {
         />
         <FormField
           v-model="draft.seeds"
-          :label="fromSeed ? 'Seeds sown' : 'Cuttings stuck'"
+          :label="fromSeed ? say`Seeds sown` : say`Cuttings stuck`"
           inputmode="numeric"
-          :hint="seeds > 0 && holds > 0 && onBench ? `${(seeds / holds).toFixed(1)} a cell` : undefined"
+          :hint="seeds > 0 && holds > 0 && onBench ? say`${(seeds / holds).toFixed(1)} a cell` : undefined"
           :fault="wrong('seeds')"
         />
         <p v-if="tooMany !== null" class="border-ink border-l-4 pl-3" role="status" data-testid="too-many">
-          About {{ count(tooMany) }} are to come up where there is room for {{ count(holds) }}: sow fewer,
-          take more ground, or thin. It is taken as you write it.
+          {{
+            say`About ${count(tooMany)} are to come up where there is room for ${count(holds)}: sow fewer, take more ground, or thin. It is taken as you write it.`
+          }}
         </p>
         <FormField
           v-model="draft.height"
-          label="Height wanted"
+          :label="say`Height wanted`"
           :unit="preferences.unit('height')"
           inputmode="decimal"
-          hint="Leave blank for none."
+          :hint="say`Leave blank for none.`"
           :fault="wrong('targetHeightCm')"
         />
         <FormField
           v-model="draft.note"
-          label="Note"
-          hint="Source of the seed, treatment, who sowed"
+          :label="say`Note`"
+          :hint="say`Source of the seed, treatment, who sowed`"
           :fault="wrong('note')"
         />
-        <SheetActs act="Sow it" :busy="busy" :sentence="sentence()" @save="save" />
+        <SheetActs :act="say`Sow it`" :busy="busy" :sentence="sentence()" @save="save" />
       </div>
     </form>
   </FormDialog>

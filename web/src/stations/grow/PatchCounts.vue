@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Plus } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
 import FormField from '../../parts/FormField.vue';
@@ -15,7 +16,7 @@ defineProps<{ wrong: (path: string) => string | null }>();
 const patches = defineModel<TypedPatch[]>({ required: true });
 const at = ref(0);
 const here = computed(() => patches.value[Math.min(at.value, patches.value.length - 1)]);
-const nameOf = (patch: TypedPatch, i: number) => patch.name.trim() || `Patch ${i + 1}`;
+const nameOf = (patch: TypedPatch, i: number) => patch.name.trim() || say`Patch ${i + 1}`;
 function another() {
   patches.value.push({ name: '', counted: '' });
   at.value = patches.value.length - 1;
@@ -28,7 +29,7 @@ function drop() {
 
 <template>
   <fieldset class="space-y-3">
-    <legend class="mb-1 font-bold">Patches</legend>
+    <legend class="mb-1 font-bold">{{ say`Patches` }}</legend>
     <div class="flex flex-wrap gap-2" data-testid="patches">
       <button
         v-for="(patch, i) in patches"
@@ -42,23 +43,25 @@ function drop() {
         {{ nameOf(patch, i) }}
         <b>{{ patch.counted.trim() === '' ? '–' : count(typedNumber(patch.counted)) }}</b>
       </button>
-      <button class="act" type="button" @click="another"><Plus :size="18" aria-hidden="true" /> Patch</button>
+      <button class="act" type="button" @click="another">
+        <Plus :size="18" aria-hidden="true" /> {{ say`Patch` }}
+      </button>
     </div>
     <template v-if="here">
       <TapCounter
         v-model="here.counted"
-        :label="`Standing in ${nameOf(here, at).replace(/^Patch/, 'patch')}`"
+        :label="say`Standing in ${nameOf(here, at).replace(/^Patch/, 'patch')}`"
         :fault="wrong(`patches.${at}.counted`)"
       />
       <div class="flex items-end gap-3">
         <FormField
           v-model="here.name"
           class="flex-1"
-          label="Name of the patch"
-          hint="North end, row 3, under the tree"
+          :label="say`Name of the patch`"
+          :hint="say`North end, row 3, under the tree`"
           :fault="wrong(`patches.${at}.name`)"
         />
-        <button class="quiet pb-3" type="button" @click="drop">Remove it</button>
+        <button class="quiet pb-3" type="button" @click="drop">{{ say`Remove it` }}</button>
       </div>
     </template>
   </fieldset>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import { useNursery } from '../../stores/nursery';
@@ -22,24 +23,27 @@ const shared = computed(() => {
 <template>
   <div>
     <div class="grid grid-cols-3 gap-3">
-      <FormField v-model="draft.patchFrom" label="Patch from" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="draft.patchTo" label="to" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="draft.rows" label="Rows" inputmode="numeric" />
+      <FormField
+        v-model="draft.patchFrom"
+        :label="say`Patch from`"
+        :unit="unit('timber')"
+        inputmode="decimal"
+      />
+      <FormField v-model="draft.patchTo" :label="say`to`" :unit="unit('timber')" inputmode="decimal" />
+      <FormField v-model="draft.rows" :label="say`Rows`" inputmode="numeric" />
     </div>
     <p class="text-muted mt-1 text-sm">
-      Measured along the bed from its left end; blank if it has no place of its own.
-      <template v-if="taken.length"
-        >Sown so far:
-        {{
-          taken
-            .map((t) => `${t.code} ${show(t.patch.fromMm, 'timber')} to ${show(t.patch.toMm, 'timber')}`)
-            .join('; ')
-        }}.</template
-      >
+      {{ say`Measured along the bed from its left end; blank if it has no place of its own.` }}
+      <template v-if="taken.length">{{
+        say`Sown so far: ${taken
+          .map((t) => say`${t.code} ${show(t.patch.fromMm, 'timber')} to ${show(t.patch.toMm, 'timber')}`)
+          .join('; ')}.`
+      }}</template>
     </p>
     <p v-if="shared.length" class="mt-1 font-bold" role="status" data-testid="patch-overlap">
-      {{ shared.map((t) => `${show(t.sharedMm, 'timber')} of it is ${t.code}’s`).join('; ') }}: check what
-      stands there, or these rows will have two answers.
+      {{
+        say`${shared.map((t) => say`${show(t.sharedMm, 'timber')} of it is ${t.code}’s`).join('; ')}: check what stands there, or these rows will have two answers.`
+      }}
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { ImagePlus, X } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
 import { ref } from 'vue';
@@ -40,18 +41,18 @@ async function add(event: Event) {
 
 <template>
   <div>
-    <p class="mb-1 font-bold">Photos</p>
+    <p class="mb-1 font-bold">{{ say`Photos` }}</p>
     <div class="flex flex-wrap items-center gap-2">
       <span v-for="(id, i) in photos" :key="id" class="relative">
         <img
           class="border-rule size-20 rounded-md border object-cover"
           :src="photoAt(id)"
-          :alt="`Photo ${i + 1}`"
+          :alt="say`Photo ${i + 1}`"
         />
         <button
           class="bg-ink text-paper absolute top-0 right-0 grid size-7 cursor-pointer place-items-center rounded-bl-md"
           type="button"
-          :aria-label="`Leave photo ${i + 1} out`"
+          :aria-label="say`Leave photo ${i + 1} out`"
           @click="photos = photos.filter((p) => p !== id)"
         >
           <X :size="16" aria-hidden="true" />
@@ -62,11 +63,13 @@ async function add(event: Event) {
         class="act has-focus-visible:outline-water has-focus-visible:outline-3"
       >
         <ImagePlus :size="18" aria-hidden="true" />
-        {{ busy ? 'Sending …' : 'Add a photo' }}
+        {{ busy ? say`Sending …` : say`Add a photo` }}
         <input class="sr-only" type="file" accept="image/*" multiple :disabled="busy" @change="add" />
       </label>
     </div>
     <p v-if="fault" class="text-wrong mt-1 text-sm font-bold" role="alert">{{ fault }}</p>
-    <p v-else class="text-muted mt-1 text-sm">Made small here; where and when it was taken is left out.</p>
+    <p v-else class="text-muted mt-1 text-sm">
+      {{ say`Made small here; where and when it was taken is left out.` }}
+    </p>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plugScores, SCORE_FILL } from '@kauri/core';
+import { plugScores, SCORE_FILL, say } from '@kauri/core';
 import { useEventListener } from '@vueuse/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -19,11 +19,11 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('pullRoots', (
 });
 
 const signs = [
-  'falls apart in the hand',
-  'comes out whole, then drops medium',
-  'keeps its shape when lifted by the stem',
-  'firm all through, few gaps left',
-  'hard; long roots lie matted outside',
+  say`falls apart in the hand`,
+  say`comes out whole, then drops medium`,
+  say`keeps its shape when lifted by the stem`,
+  say`firm all through, few gaps left`,
+  say`hard; long roots lie matted outside`,
 ];
 const mean = computed(
   () => draft.value.scores.reduce((sum, s) => sum + SCORE_FILL[s], 0) / draft.value.scores.length,
@@ -38,21 +38,23 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
 
 async function save() {
   const { scores } = draft.value;
-  const said = `${several(scores.length, 'plug')} of ${props.lot.row.code} scored.`;
+  const said = say`${several(scores.length, 'plug')} of ${props.lot.row.code} scored.`;
   if (await record({ scores, spoiled: typedNumber(draft.value.spoiled) }, said)) emit('close');
 }
 </script>
 
 <template>
   <FormDialog
-    title="Pull and score plugs"
+    :title="say`Pull and score plugs`"
     :subtitle="`${lot.row.code} · ${lot.species} · ${lot.where}`"
     @close="emit('close')"
   >
     <p class="text-muted mb-3">
-      Pull three from different trays, lift each by the stem, and say how the plug holds. Keys 0 to 4 work.
+      {{
+        say`Pull three from different trays, lift each by the stem, and say how the plug holds. Keys 0 to 4 work.`
+      }}
     </p>
-    <div class="grid gap-1.5" role="group" aria-label="Score of this plug">
+    <div class="grid gap-1.5" role="group" :aria-label="say`Score of this plug`">
       <button
         v-for="(word, score) in plugScores"
         :key="word"
@@ -70,32 +72,32 @@ async function save() {
       aria-live="polite"
       data-testid="scores"
     >
-      <span v-if="!draft.scores.length" class="text-muted">No plug scored yet.</span>
+      <span v-if="!draft.scores.length" class="text-muted">{{ say`No plug scored yet.` }}</span>
       <template v-else>
         <span v-for="(score, i) in draft.scores" :key="i" class="border-rule rounded border px-2"
           >{{ score }} {{ plugScores[score] }}</span
         >
-        <span class="text-muted ml-auto">read as fill {{ mean.toFixed(2) }}</span>
-        <button class="quiet" type="button" @click="draft.scores.pop()">Take the last off</button>
+        <span class="text-muted ml-auto">{{ say`read as fill ${mean.toFixed(2)}` }}</span>
+        <button class="quiet" type="button" @click="draft.scores.pop()">{{ say`Take the last off` }}</button>
       </template>
     </p>
     <div class="space-y-3">
       <FormField
         v-model="draft.spoiled"
-        label="Plants spoiled by pulling"
+        :label="say`Plants spoiled by pulling`"
         inputmode="numeric"
-        hint="They leave the lot’s count; the others go back in."
+        :hint="say`They leave the lot’s count; the others go back in.`"
         :fault="wrong('spoiled')"
       />
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="White tips, circling, smell, nodules"
+        :hint="say`White tips, circling, smell, nodules`"
         :wrong="wrong"
       />
     </div>
     <SheetActs
-      act="Keep the scores"
+      :act="say`Keep the scores`"
       :busy="busy"
       :off="!draft.scores.length"
       :sentence="sentence()"

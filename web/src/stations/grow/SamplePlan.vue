@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bedGeometry, bedSpots, cellSpots, trayGrid } from '@kauri/core';
+import { bedGeometry, bedSpots, cellSpots, trayGrid, say } from '@kauri/core';
 import { computed } from 'vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
@@ -42,14 +42,14 @@ const inTrays = computed(() =>
 );
 const here = computed(() => (props.next < props.n ? props.next : null));
 const words = computed(() => {
-  if (here.value === null) return 'All the plants drawn are measured.';
-  const nth = `Plant ${here.value + 1} of ${props.n}: `;
+  if (here.value === null) return say`All the plants drawn are measured.`;
+  const nth = say`Plant ${here.value + 1} of ${props.n}: `;
   if (inBed.value.length) {
     const s = inBed.value[here.value];
-    return `${nth}${show(s.alongMm / 1000, 'site', 2)} along, ${show(s.acrossMm / 1000, 'site', 2)} in from the near side; the plant nearest to it.`;
+    return say`${nth}${show(s.alongMm / 1000, 'site', 2)} along, ${show(s.acrossMm / 1000, 'site', 2)} in from the near side; the plant nearest to it.`;
   }
   const s = inTrays.value[here.value];
-  return s ? `${nth}tray ${s.tray}, row ${s.row}, cell ${s.column}; the next one if it is empty.` : '';
+  return s ? say`${nth}tray ${s.tray}, row ${s.row}, cell ${s.column}; the next one if it is empty.` : '';
 });
 const spot = computed(() => (here.value === null ? null : inTrays.value[here.value]));
 /** How many plants each tray gives. */
@@ -67,7 +67,7 @@ const perTray = computed(() => {
       class="w-full"
       :viewBox="`-20 -20 ${bed.lengthMm + 40} ${bed.widthMm + 40}`"
       role="img"
-      :aria-label="`Bed from above with ${several(n, 'spot')} to measure at`"
+      :aria-label="say`Bed from above with ${several(n, 'spot')} to measure at`"
     >
       <rect
         class="fill-soil stroke-ink"
@@ -114,7 +114,7 @@ const perTray = computed(() => {
         class="w-40 shrink-0"
         :viewBox="`0 0 100 ${100 * trays.ratio}`"
         role="img"
-        :aria-label="`Tray ${spot.tray}: row ${spot.row}, cell ${spot.column}`"
+        :aria-label="say`Tray ${spot.tray}: row ${spot.row}, cell ${spot.column}`"
       >
         <template v-for="r in trays.grid.rows" :key="r">
           <rect
@@ -131,7 +131,7 @@ const perTray = computed(() => {
           />
         </template>
       </svg>
-      <ol class="flex flex-1 flex-wrap gap-1 text-sm" aria-label="Trays on the bench">
+      <ol class="flex flex-1 flex-wrap gap-1 text-sm" :aria-label="say`Trays on the bench`">
         <li
           v-for="t in trays.count"
           v-show="perTray.has(t) || trays.count <= 24"

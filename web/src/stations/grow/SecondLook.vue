@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { disagreement, isoOf, type Disagreement, type Foretold } from '@kauri/core';
+import { disagreement, isoOf, type Disagreement, type Foretold, say } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { shallowRef } from 'vue';
 import type { ShownLot } from '../../parts/useLots';
@@ -23,7 +23,7 @@ watchDebounced(
   },
   { immediate: true, debounce: 400 },
 );
-const words: Record<Foretold, string> = { height: 'Height', diameter: 'Collar', fill: 'Root fill' };
+const words: Record<Foretold, string> = { height: say`Height`, diameter: say`Collar`, fill: say`Root fill` };
 const figure = (what: Foretold, value: number) =>
   what === 'fill' ? value.toFixed(2) : show(value, what, what === 'diameter' ? 1 : 0);
 </script>
@@ -31,16 +31,16 @@ const figure = (what: Foretold, value: number) =>
 <template>
   <div v-if="found" class="border-ink mt-3 max-w-3xl border-l-4 pl-3" role="status" data-testid="second-look">
     <p>
-      <b>Worth a second look.</b> {{ words[found.what] }} was {{ found.above ? 'more' : 'less' }} than
-      forecast twice running:
-      <template v-for="(h, i) in found.last" :key="h.on"
-        >{{ i ? ', ' : '' }}{{ figure(found.what, h.seen) }} on {{ dateWords(isoOf(h.on)) }} where
-        {{ figure(found.what, h.low) }} to {{ figure(found.what, h.high) }} was forecast</template
-      >.
+      <b>{{ say`Worth a second look.` }}</b>
+      {{ say`${words[found.what]} was ${found.above ? say`more` : say`less`} than forecast twice running:` }}
+      <template v-for="(h, i) in found.last" :key="h.on">{{
+        say`${i ? ', ' : ''}${figure(found.what, h.seen)} on ${dateWords(isoOf(h.on))} where ${figure(found.what, h.low)} to ${figure(found.what, h.high)} was forecast`
+      }}</template>.
     </p>
     <p>
-      Check the label, that it stands where it is written down, that the weather is this yard’s, and the
-      species’ values; draw plants by the sample plan, not by eye.
+      {{
+        say`Check the label, that it stands where it is written down, that the weather is this yard’s, and the species’ values; draw plants by the sample plan, not by eye.`
+      }}
     </p>
   </div>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sowingOutlook, sowingPlan, type SowingChain } from '@kauri/core';
+import { sowingOutlook, sowingPlan, type SowingChain, say } from '@kauri/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -48,28 +48,30 @@ const outlook = computed(() =>
 
 <template>
   <fieldset class="panel p-3">
-    <legend class="px-1 font-bold">How many should I sow?</legend>
+    <legend class="px-1 font-bold">{{ say`How many should I sow?` }}</legend>
     <div class="grid grid-cols-2 gap-3">
-      <FormField v-model="target" label="Good trees wanted" inputmode="numeric" />
-      <SelectField v-model="chance" label="Chance of having them" :options="chances" />
+      <FormField v-model="target" :label="say`Good trees wanted`" inputmode="numeric" />
+      <SelectField v-model="chance" :label="say`Chance of having them`" :options="chances" />
     </div>
     <template v-if="advice">
       <p v-if="advice.fault" class="mt-2" role="status">{{ advice.fault }}</p>
       <template v-else>
         <p class="mt-2 flex flex-wrap items-center gap-3 text-lg">
           <span data-testid="seeds-advised"
-            >Sow <b>{{ count(advice.seeds) }}</b> seeds, about {{ mass(advice.grams) }}</span
+            >{{ say`Sow` }} <b>{{ count(advice.seeds) }}</b>
+            {{ say`seeds, about ${mass(advice.grams)}` }}</span
           >
           <button class="act" type="button" @click="emit('use', advice.seeds)">
-            Use {{ count(advice.seeds) }}
+            {{ say`Use ${count(advice.seeds)}` }}
           </button>
         </p>
         <ShowWorking :steps="advice.working" />
       </template>
     </template>
     <p v-if="outlook" class="text-muted mt-1" data-testid="seeds-outlook">
-      {{ count(seeds) }} seeds: {{ percent(outlook.chance) }} chance of {{ count(typedNumber(target)) }} or
-      more; {{ count(outlook.expectedTrees) }} to expect.
+      {{
+        say`${count(seeds)} seeds: ${percent(outlook.chance)} chance of ${count(typedNumber(target))} or more; ${count(outlook.expectedTrees)} to expect.`
+      }}
     </p>
   </fieldset>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, homeOf, causesByHand, type LotForecast, type OutCause } from '@kauri/core';
+import { dayOf, homeOf, causesByHand, type LotForecast, type OutCause, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef, watch } from 'vue';
 import { watchDebounced } from '@vueuse/core';
@@ -88,15 +88,15 @@ async function save() {
     lost: draft.value.lost.trim() === '' ? 0 : lost.value,
     cause: lost.value > 0 ? draft.value.cause : null,
   };
-  if (await record(body, `${props.lot.row.code} moved on.`)) emit('close');
+  if (await record(body, say`${props.lot.row.code} moved on.`)) emit('close');
 }
 const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
 </script>
 
 <template>
   <FormDialog
-    title="Move on, or try a move"
-    :subtitle="`${lot.row.code} · ${lot.species}, ${count(standing)} in ${lot.where}`"
+    :title="say`Move on, or try a move`"
+    :subtitle="say`${lot.row.code} · ${lot.species}, ${count(standing)} in ${lot.where}`"
     wide
     @close="emit('close')"
   >
@@ -106,38 +106,38 @@ const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.lost"
-            label="Lost in moving"
+            :label="say`Lost in moving`"
             inputmode="numeric"
-            :hint="holds > 0 ? `${count(moving)} move, room for ${count(holds)}` : undefined"
+            :hint="holds > 0 ? say`${count(moving)} move, room for ${count(holds)}` : undefined"
             :fault="wrong('lost')"
           />
           <SelectField
             v-if="lost > 0"
             v-model="draft.cause"
-            label="What became of them"
+            :label="say`What became of them`"
             :options="causes"
             :fault="wrong('cause')"
           />
         </div>
         <p class="border-ink text-muted border-l-4 pl-3 text-sm">
-          Look for J-roots and circling; shave or tease them, and shake off some medium so that tips touch the
-          new one. Wet trays are heavy: carry within your strength, two to a rack. Damp dry mix and wear a
-          mask.
+          {{
+            say`Look for J-roots and circling; shave or tease them, and shake off some medium so that tips touch the new one. Wet trays are heavy: carry within your strength, two to a rack. Damp dry mix and wear a mask.`
+          }}
         </p>
         <EntryFields
           v-model:on="on"
           v-model:note="draft.note"
           :wrong="wrong"
-          hint="Shaved, teased, feed added"
+          :hint="say`Shaved, teased, feed added`"
         />
-        <SheetActs act="Move it on" :busy="busy" :sentence="sentence()" @save="save" />
+        <SheetActs :act="say`Move it on`" :busy="busy" :sentence="sentence()" @save="save" />
       </div>
       <div class="space-y-3">
         <FormField
           v-model="draft.tryOn"
-          label="Try it as if moved on"
+          :label="say`Try it as if moved on`"
           type="date"
-          hint="Blank: tomorrow. Nothing is kept by trying."
+          :hint="say`Blank: tomorrow. Nothing is kept by trying.`"
         />
         <MoveCompared
           v-if="compared && tried"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, watch } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -31,30 +32,30 @@ const speciesOptions = nursery.catalogue!.species.map((s) => ({
   words: `${s.common}, ${s.latin}`,
 }));
 const states = [
-  { value: 'ready', words: 'Ready to grow: treated, or needs nothing' },
-  { value: 'fresh', words: 'Fresh: winter is to wake it' },
+  { value: 'ready', words: say`Ready to grow: treated, or needs nothing` },
+  { value: 'fresh', words: say`Fresh: winter is to wake it` },
 ] as const;
 </script>
 
 <template>
   <SelectField
     v-model="draft.speciesId"
-    label="Species"
+    :label="say`Species`"
     :options="speciesOptions"
     :fault="wrong('speciesId')"
   />
   <div class="grid grid-cols-2 gap-3">
     <FormField
       v-model="draft.sownOn"
-      label="Sown on"
+      :label="say`Sown on`"
       type="date"
       :max="season.todayIso"
       :fault="wrong('sownOn')"
     />
     <FormField
       v-model="draft.code"
-      label="Code"
-      :hint="draft.code.trim() ? undefined : `Blank: ${ownCode}`"
+      :label="say`Code`"
+      :hint="draft.code.trim() ? undefined : say`Blank: ${ownCode}`"
       :fault="wrong('code')"
     />
   </div>
@@ -62,11 +63,11 @@ const states = [
   <SelectField
     v-if="draft.origin === 'seed'"
     v-model="draft.seedState"
-    label="The seed is"
+    :label="say`The seed is`"
     :options="states"
     :hint="
       draft.seedState === 'fresh' && species.values.winters > 0
-        ? `It lies ${species.values.winters === 1 ? 'one winter' : `${species.values.winters} winters`} before it comes up.`
+        ? say`It lies ${species.values.winters === 1 ? say`one winter` : say`${species.values.winters} winters`} before it comes up.`
         : undefined
     "
   />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -95,7 +95,7 @@ async function save() {
   });
   if (!answer) return;
   for (const one of [...answer.lots, answer.parent]) nursery.takeLot(one);
-  const said = `${several(trees.value, 'tree')} of ${props.of.code} are now ${code}.`;
+  const said = say`${several(trees.value, 'tree')} of ${props.of.code} are now ${code}.`;
   const undo = { params: { ...nursery.params, lot: props.of.lotId, entry }, on: body.on };
   clear();
   messages.say(said, async () => {
@@ -109,8 +109,8 @@ async function save() {
 
 <template>
   <FormDialog
-    :title="parcelId ? 'Hold over: back into the ground' : 'Set part apart'"
-    :subtitle="`${of.code}: ${several(of.there, 'tree')} ${parcelId ? 'lie there' : 'stand'}`"
+    :title="parcelId ? say`Hold over: back into the ground` : say`Set part apart`"
+    :subtitle="`${of.code}: ${several(of.there, 'tree')} ${parcelId ? say`lie there` : say`stand`}`"
     wide
     @close="emit('close')"
   >
@@ -118,22 +118,22 @@ async function save() {
       <div class="grid gap-3 sm:grid-cols-3">
         <FormField
           v-model="draft.count"
-          label="Trees set apart"
+          :label="say`Trees set apart`"
           inputmode="numeric"
-          :hint="rest >= 0 ? `${count(rest)} stay in ${of.code}` : undefined"
-          :fault="rest < 0 ? `Only ${count(of.there)} are there.` : wrong('count')"
+          :hint="rest >= 0 ? say`${count(rest)} stay in ${of.code}` : undefined"
+          :fault="rest < 0 ? say`Only ${count(of.there)} are there.` : wrong('count')"
         />
         <FormField
           v-model="draft.code"
-          label="Code of the new lot"
-          :hint="`${offered} where none is typed`"
+          :label="say`Code of the new lot`"
+          :hint="say`${offered} where none is typed`"
           :fault="wrong('code')"
         />
         <FormField
           v-model="draft.heights"
-          label="Heights of some"
+          :label="say`Heights of some`"
           :unit="unit('height')"
-          hint="Measured, a space between"
+          :hint="say`Measured, a space between`"
           :fault="wrong('heightsCm')"
         />
       </div>
@@ -141,14 +141,15 @@ async function save() {
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="Why: small ones, a trial, for somebody"
+        :hint="say`Why: small ones, a trial, for somebody`"
         :wrong="wrong"
       />
       <p class="text-muted text-[0.95rem]">
-        It is as old as {{ of.code }} and says that it came of it. Its own measurements begin here: without
-        heights it is forecast as an ordinary lot of its age, which small ones are not.
+        {{
+          say`It is as old as ${of.code} and says that it came of it. Its own measurements begin here: without heights it is forecast as an ordinary lot of its age, which small ones are not.`
+        }}
       </p>
-      <SheetActs act="Set them apart" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Set them apart`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -26,7 +27,7 @@ const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id
 <template>
   <SelectField
     v-model="draft.placeId"
-    label="Place"
+    :label="say`Place`"
     :options="placeOptions"
     :fault="wrong('stage.placeId')"
     :hint="room?.words"
@@ -34,32 +35,32 @@ const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id
   <template v-if="onBench">
     <SelectField
       v-model="draft.containerTypeId"
-      label="Container"
+      :label="say`Container`"
       :options="containerOptions"
       :fault="wrong('stage.containerTypeId')"
     />
     <FormField
       v-model="draft.trays"
-      label="Trays"
+      :label="say`Trays`"
       inputmode="numeric"
-      :hint="holds > 0 ? `${count(holds)} cells` : `${container.values.cellsPerTray} cells a tray`"
+      :hint="holds > 0 ? say`${count(holds)} cells` : say`${container.values.cellsPerTray} cells a tray`"
       :fault="wrong('stage.trays')"
     />
   </template>
   <div v-else class="grid grid-cols-2 gap-3">
     <FormField
       v-model="draft.density"
-      label="Density"
+      :label="say`Density`"
       :unit="preferences.unit('density')"
       inputmode="decimal"
       :fault="wrong('stage.densityPerM2')"
     />
     <FormField
       v-model="draft.area"
-      label="Area of bed"
+      :label="say`Area of bed`"
       :unit="preferences.unit('area')"
       inputmode="decimal"
-      :hint="holds > 0 ? `room for ${count(holds)} trees` : undefined"
+      :hint="holds > 0 ? say`room for ${count(holds)} trees` : undefined"
       :fault="wrong('stage.areaM2')"
     />
   </div>

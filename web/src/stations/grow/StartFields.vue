@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cuttingKinds, type CuttingKind } from '@kauri/core';
+import { cuttingKinds, type CuttingKind, say } from '@kauri/core';
 import { computed } from 'vue';
 import SelectField from '../../parts/SelectField.vue';
 import { useMass } from '../../parts/useMass';
@@ -42,22 +42,22 @@ const bedId = computed({
   set: (id: string) => (draft.value.stockBedId = id),
 });
 const origins = [
-  { value: 'seed', words: 'Seed' },
-  { value: 'cuttings', words: 'Cuttings' },
+  { value: 'seed', words: say`Seed` },
+  { value: 'cuttings', words: say`Cuttings` },
 ] as const;
 const lotOptions = computed(() => [
-  { value: '', words: 'No bag in the store' },
+  { value: '', words: say`No bag in the store` },
   ...lots.value.map((lot) => ({
     value: lot.id,
     words: `${lot.code}, ${mass(seed.held.get(lot.id)?.grams ?? 0)}`,
   })),
 ]);
 const batchOptions = computed(() => [
-  { value: '', words: 'Straight from the bag' },
+  { value: '', words: say`Straight from the bag` },
   ...batches.value.map((b) => ({ value: b.id, words: `${b.name}, ${mass(b.grams)}` })),
 ]);
 const bedOptions = computed(() => [
-  { value: '', words: 'Elsewhere' },
+  { value: '', words: say`Elsewhere` },
   ...beds.value.map((b) => ({ value: b.id, words: b.name })),
 ]);
 const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }));
@@ -65,20 +65,20 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
 
 <template>
   <div class="grid grid-cols-2 gap-3">
-    <SelectField v-model="draft.origin" label="Begun from" :options="origins" />
+    <SelectField v-model="draft.origin" :label="say`Begun from`" :options="origins" />
     <template v-if="draft.origin === 'seed'">
-      <SelectField v-model="lotId" label="Seed lot" :options="lotOptions" />
+      <SelectField v-model="lotId" :label="say`Seed lot`" :options="lotOptions" />
       <SelectField
         v-if="batches.length"
         v-model="batchId"
         class="col-span-2"
-        label="Batch"
+        :label="say`Batch`"
         :options="batchOptions"
       />
     </template>
     <template v-else>
-      <SelectField v-model="draft.cutting" label="Cuttings" :options="kinds" />
-      <SelectField v-model="bedId" class="col-span-2" label="From" :options="bedOptions" />
+      <SelectField v-model="draft.cutting" :label="say`Cuttings`" :options="kinds" />
+      <SelectField v-model="bedId" class="col-span-2" :label="say`From`" :options="bedOptions" />
     </template>
   </div>
 </template>

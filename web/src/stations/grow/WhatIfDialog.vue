@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePreferences } from '../../stores/preferences';
-import { nextWinter, type LotForecast, type RunOut } from '@kauri/core';
+import { nextWinter, type LotForecast, type RunOut, say } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
@@ -25,13 +25,13 @@ const spaceable = computed(() => {
 const what = ref<'spread' | 'feed'>(spaceable.value ? 'spread' : 'feed');
 const apart = ref<'2' | '3' | '4'>('2');
 const whats = computed(() => [
-  ...(spaceable.value ? [{ value: 'spread' as const, words: 'Cells set apart' }] : []),
-  { value: 'feed' as const, words: 'New feed today' },
+  ...(spaceable.value ? [{ value: 'spread' as const, words: say`Cells set apart` }] : []),
+  { value: 'feed' as const, words: say`New feed today` },
 ]);
 const day = (value: number) =>
-  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : 'not within three years';
+  Number.isFinite(value) ? shortDate(value, yearOf(season.today)) : say`not within three years`;
 
-const runsOut = (value: number) => (Number.isFinite(value) ? day(value) : 'beyond three years');
+const runsOut = (value: number) => (Number.isFinite(value) ? day(value) : say`beyond three years`);
 
 const spread = shallowRef<{ stays: LotForecast; moves: LotForecast } | null>(null);
 watchDebounced(
@@ -46,11 +46,11 @@ const gained = computed(() => {
   const { stays, moves } = spread.value;
   if (!stays.leavesMeet || !moves.leavesMeet) return '';
   if (!Number.isFinite(moves.leavesMeet.p50))
-    return 'Set apart, leaves are not forecast to meet within three years.';
+    return say`Set apart, leaves are not forecast to meet within three years.`;
   const days = Math.round(moves.leavesMeet.p50 - stays.leavesMeet.p50);
   return days > 0
-    ? `Leaves meet about ${days} days later; the lot takes ${apart.value} times the bench.`
-    : 'They meet as soon: it is too late to gain by it.';
+    ? say`Leaves meet about ${days} days later; the lot takes ${apart.value} times the bench.`
+    : say`They meet as soon: it is too late to gain by it.`;
 });
 const feeds = shallowRef<RunOut[]>([]);
 /** The end of the growing season this is, or comes next: until then feed is wanted. */
@@ -68,18 +68,18 @@ const { show } = usePreferences();
 
 <template>
   <FormDialog
-    title="What if"
+    :title="say`What if`"
     :subtitle="`${lot.row.code} · ${lot.species}, ${lot.where}`"
     @close="emit('close')"
   >
     <div class="space-y-4">
-      <ChoiceRow v-model="what" label="Try" :options="whats" />
+      <ChoiceRow v-model="what" :label="say`Try`" :options="whats" />
       <template v-if="what === 'spread'">
         <ChoiceRow
           v-model="apart"
-          label="How far"
+          :label="say`How far`"
           :options="[
-            { value: '2', words: '2 × the room' },
+            { value: '2', words: say`2 × the room` },
             { value: '3', words: '3 ×' },
             { value: '4', words: '4 ×' },
           ]"
@@ -89,14 +89,14 @@ const { show } = usePreferences();
           <thead class="text-muted">
             <tr>
               <td></td>
-              <th scope="col" class="text-right font-normal">As it stands</th>
-              <th scope="col" class="text-right font-normal">Set apart</th>
+              <th scope="col" class="text-right font-normal">{{ say`As it stands` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Set apart` }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="q in ['p10', 'p50', 'p90'] as const" :key="q" class="border-rule border-t">
               <th scope="row" class="py-1 text-left font-normal">
-                Leaves meet, {{ { p10: '1 in 10', p50: 'half', p90: '9 in 10' }[q] }} by
+                {{ say`Leaves meet, ${{ p10: say`1 in 10`, p50: 'half', p90: say`9 in 10` }[q]} by` }}
               </th>
               <td class="text-right">
                 {{ spread.stays.leavesMeet ? day(spread.stays.leavesMeet[q]) : '–' }}
@@ -110,21 +110,24 @@ const { show } = usePreferences();
       </template>
       <template v-else>
         <p>
-          Prills given {{ longDate(season.today, yearOf(season.today)) }}, wanted until
-          {{ longDate(until, yearOf(season.today)) }}; warmer is faster.
+          {{
+            say`Prills given ${longDate(season.today, yearOf(season.today))}, wanted until ${longDate(until, yearOf(season.today))}; warmer is faster.`
+          }}
         </p>
         <table class="w-full text-[0.95rem]" data-testid="feed-what-if">
           <thead class="text-muted">
             <tr>
-              <th scope="col" class="text-left font-normal">Rated at {{ show(21, 'temperature', 0) }}</th>
-              <th scope="col" class="text-right font-normal">Runs out</th>
-              <th scope="col" class="text-right font-normal">Warm to cool years</th>
-              <th scope="col" class="text-right font-normal">Unspent then</th>
+              <th scope="col" class="text-left font-normal">
+                {{ say`Rated at ${show(21, 'temperature', 0)}` }}
+              </th>
+              <th scope="col" class="text-right font-normal">{{ say`Runs out` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Warm to cool years` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Unspent then` }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="feed in feeds" :key="feed.ratedMonths" class="border-rule border-t">
-              <th scope="row" class="py-1 text-left font-normal">{{ feed.ratedMonths }} months</th>
+              <th scope="row" class="py-1 text-left font-normal">{{ say`${feed.ratedMonths} months` }}</th>
               <td class="text-right font-bold whitespace-nowrap">{{ runsOut(feed.median) }}</td>
               <td class="pl-4 text-right whitespace-nowrap">
                 {{ Number.isFinite(feed.late) ? `${day(feed.early)} – ${day(feed.late)}` : '' }}
@@ -135,8 +138,8 @@ const { show } = usePreferences();
         </table>
       </template>
       <p class="text-muted">
-        Another container, a denser or wider bed, a warmer place:
-        <button class="quiet" type="button" @click="emit('move')">try a move</button>
+        {{ say`Another container, a denser or wider bed, a warmer place:` }}
+        <button class="quiet" type="button" @click="emit('move')">{{ say`try a move` }}</button>
       </p>
     </div>
   </FormDialog>

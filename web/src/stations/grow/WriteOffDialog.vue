@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { causesByHand, type OutCause } from '@kauri/core';
+import { causesByHand, type OutCause, say } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -25,9 +25,9 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('writeOff', ()
 const froms = computed(() =>
   (
     [
-      ['standing', 'trees standing'],
-      ['sown', 'seeds in the ground'],
-      ['lifted', 'trees lifted'],
+      ['standing', say`trees standing`],
+      ['sown', say`seeds in the ground`],
+      ['lifted', say`trees lifted`],
     ] as const
   ).map(([value, words]) => ({ value, words: `${count(held.value[value])} ${words}` })),
 );
@@ -57,7 +57,10 @@ async function save() {
   }
   const { from, cause } = draft.value;
   if (
-    await record({ from, cause, count: number.value }, `${gone.value} of ${props.lot.row.code} written off.`)
+    await record(
+      { from, cause, count: number.value },
+      say`${gone.value} of ${props.lot.row.code} written off.`,
+    )
   )
     emit('close');
   else asking.value = false;
@@ -69,38 +72,39 @@ watch(
 </script>
 
 <template>
-  <FormDialog title="Write off" :subtitle="`${lot.row.code} · ${lot.species}`" @close="emit('close')">
+  <FormDialog :title="say`Write off`" :subtitle="`${lot.row.code} · ${lot.species}`" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.from" label="Of which" :options="froms" />
+      <SelectField v-model="draft.from" :label="say`Of which`" :options="froms" />
       <div class="grid gap-3 sm:grid-cols-2">
         <FormField
           v-model="draft.count"
-          label="How many are gone"
+          :label="say`How many are gone`"
           inputmode="numeric"
           :fault="wrong('count')"
         />
         <SelectField
           v-model="draft.cause"
-          label="What became of them"
+          :label="say`What became of them`"
           :options="causes"
           :fault="wrong('cause')"
         />
       </div>
       <button class="quiet" type="button" @click="draft.count = String(held[draft.from])">
-        All {{ count(held[draft.from]) }}
+        {{ say`All ${count(held[draft.from])}` }}
       </button>
       <EntryFields v-model:on="on" v-model:note="draft.note" :wrong="wrong" />
       <p v-if="asking" class="border-ink rounded border-2 p-3 font-bold" role="alert">
-        {{ gone }} leave the count: {{ causeWords(draft.cause) }}. Write
-        {{ number === 1 ? 'it' : 'them' }} off?
+        {{
+          say`${gone} leave the count: ${causeWords(draft.cause)}. Write ${number === 1 ? say`it` : say`them`} off?`
+        }}
       </p>
       <SheetActs
-        :act="asking ? `Yes, write off ${gone}` : 'Write off'"
+        :act="asking ? say`Yes, write off ${gone}` : say`Write off`"
         :busy="busy"
         :sentence="sentence()"
         @save="save"
       >
-        <button v-if="asking" class="act" type="button" @click="asking = false">Keep them</button>
+        <button v-if="asking" class="act" type="button" @click="asking = false">{{ say`Keep them` }}</button>
       </SheetActs>
     </form>
   </FormDialog>

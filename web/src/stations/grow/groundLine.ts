@@ -7,6 +7,7 @@ import {
   type LotFacts,
   type LotForecast,
   type Standing,
+  say,
 } from '@kauri/core';
 
 /** A point of a course: day, middle, and the band's edges. */
@@ -61,26 +62,26 @@ export function groundLine(facts: LotFacts, forecast: LotForecast, standing: Sta
   const container = facts.home.kind === 'container';
   const samples = facts.sizes
     .filter((s) => s.what === 'height' && s.day <= state.day)
-    .map((s) => ({ day: s.day, value: s.mean, spread: s.sd, words: `sample of ${s.n}` }));
+    .map((s) => ({ day: s.day, value: s.mean, spread: s.sd, words: say`sample of ${s.n}` }));
   const pulls = facts.pulls
     .filter((p) => p.day <= state.day)
     .map((p) => ({
       day: p.day,
       value: p.scores.reduce((sum, score) => sum + SCORE_FILL[score], 0) / p.scores.length,
       spread: 0,
-      words: `scores ${p.scores.join(', ')}`,
+      words: say`scores ${p.scores.join(', ')}`,
     }));
   const height = points(course.heightCm);
   const fill = points(course.fill);
   const lines: GroundLine['lines'] = [];
   if (facts.targetHeightCm !== null)
-    lines.push({ value: facts.targetHeightCm, words: 'wanted', side: 'height', firm: false });
+    lines.push({ value: facts.targetHeightCm, words: say`wanted`, side: 'height', firm: false });
   if (facts.home.kind === 'bed' && facts.home.headroomCm !== null) {
-    lines.push({ value: facts.home.headroomCm, words: 'lid', side: 'height', firm: true });
+    lines.push({ value: facts.home.headroomCm, words: say`lid`, side: 'height', firm: true });
   }
   if (container) {
-    lines.push({ value: READY_FILL, words: `plug holds ${READY_FILL}`, side: 'fill', firm: false });
-    lines.push({ value: BOUND_FILL, words: 'full 1.0', side: 'fill', firm: true });
+    lines.push({ value: READY_FILL, words: say`plug holds ${READY_FILL}`, side: 'fill', firm: false });
+    lines.push({ value: BOUND_FILL, words: say`full 1.0`, side: 'fill', firm: true });
   }
   const highest = Math.max(0, ...height.map((p) => p.high), ...samples.map((s) => s.value + s.spread));
   const highLine = Math.max(0, ...lines.filter((l) => l.side === 'height').map((l) => l.value));
@@ -108,7 +109,7 @@ function windowsOf(forecast: LotForecast, standing: Standing, container: boolean
   return container
     ? [
         { words: 'plug holds', from: ready.p50, to: bound.p10, risk: false },
-        { words: 'root-bound risk', from: Math.max(ready.p50, bound.p10), to: bound.p90, risk: true },
+        { words: say`root-bound risk`, from: Math.max(ready.p50, bound.p10), to: bound.p90, risk: true },
       ]
-    : [{ words: 'lift', from: lifting.from, to: lifting.until, risk: false }];
+    : [{ words: say`lift`, from: lifting.from, to: lifting.until, risk: false }];
 }

@@ -1,6 +1,7 @@
+import { say } from '@kauri/core';
 import type { EpochDay, Quantity } from '@kauri/core';
 import type { EChartsCoreOption } from 'echarts/core';
-import { longDate, months, yearOf } from '../../words/dates';
+import { longDate, monthName, yearOf } from '../../words/dates';
 import type { CoursePoint, GroundLine, Mark } from './groundLine';
 
 const DAY = 86_400_000;
@@ -46,7 +47,7 @@ export function groundLineOption(
     const date = new Date(ms);
     if (date.getUTCDate() !== 1) return '';
     const month = date.getUTCMonth();
-    return month === 0 ? `{year|${date.getUTCFullYear()}}` : months[month];
+    return month === 0 ? `{year|${date.getUTCFullYear()}}` : monthName(month);
   };
   const past = (points: CoursePoint[]) => points.filter((p) => p.day <= line.asOf);
   const ahead = (points: CoursePoint[]) => {
@@ -255,10 +256,10 @@ function tooltip(line: GroundLine, day: EpochDay, cm: (v: number) => number, uni
   const h = line.height[nearest(line.height)];
   if (h)
     words.push(
-      `height ${cm(h.middle).toFixed(0)} ${unit} (${cm(h.low).toFixed(0)}–${cm(h.high).toFixed(0)})`,
+      say`height ${cm(h.middle).toFixed(0)} ${unit} (${cm(h.low).toFixed(0)}–${cm(h.high).toFixed(0)})`,
     );
   const f = line.fill[nearest(line.fill)];
-  if (f) words.push(`root fill ${f.middle.toFixed(2)} (${f.low.toFixed(2)}–${f.high.toFixed(2)})`);
+  if (f) words.push(say`root fill ${f.middle.toFixed(2)} (${f.low.toFixed(2)}–${f.high.toFixed(2)})`);
   for (const mark of [...line.samples, ...line.pulls])
     if (Math.abs(mark.day - day) <= 3) words.push(mark.words);
   return words.join('\n');

@@ -1,4 +1,4 @@
-import { inForce, plugScores, rootFigures, type Quantity, type RootPlant } from '@kauri/core';
+import { inForce, plugScores, rootFigures, type Quantity, type RootPlant, say } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
 import { careDoneWords, careWords, eventDoneWords } from '../../words/growing';
@@ -35,33 +35,33 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
   };
   for (const c of evidence.counts) {
     const parts = c.patches.map((p) => `${p.name} ${count(p.counted)}`).join(', ');
-    add(c.entry, c.on, 'Count', `${count(c.count)} standing${parts ? `: ${parts}` : ''}`, c.note);
+    add(c.entry, c.on, say`Count`, say`${count(c.count)} standing${parts ? `: ${parts}` : ''}`, c.note);
   }
   for (const s of evidence.sizes) {
     const name = s.what === 'height' ? 'height' : 'collar';
     add(
       s.entry,
       s.on,
-      'Measure',
+      say`Measure`,
       `${name} ${show(s.mean, s.what, 1)} ± ${show(s.sd, s.what, 1)}, ${several(s.n, 'plant')}`,
       '',
     );
   }
   for (const p of evidence.pulls) {
     const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
-    add(p.entry, p.on, 'Pull', `${scores}${p.spoiled ? `; ${p.spoiled} spoiled` : ''}`, p.note);
+    add(p.entry, p.on, say`Pull`, `${scores}${p.spoiled ? say`; ${p.spoiled} spoiled` : ''}`, p.note);
   }
-  for (const e of evidence.events) add(e.entry, e.on, 'Event', eventDoneWords(e), e.note, e.photos);
+  for (const e of evidence.events) add(e.entry, e.on, say`Event`, eventDoneWords(e), e.note, e.photos);
   for (const c of evidence.care)
     add(c.entry, c.on, careWords[c.done.what], careDoneWords(c.done, show), c.note);
-  for (const s of evidence.shifts) add(s.entry, s.on, 'Move', 'moved on', s.note);
+  for (const s of evidence.shifts) add(s.entry, s.on, say`Move`, say`moved on`, s.note);
   for (const r of evidence.roots)
-    add(r.entry, r.on, 'Roots', `${rootWords(r.plant)}${r.spoiled ? '; spoiled' : ''}`, r.note);
+    add(r.entry, r.on, say`Roots`, `${rootWords(r.plant)}${r.spoiled ? say`; spoiled` : ''}`, r.note);
   for (const [entry, moves] of standingMoves(evidence)) {
     // A count or a pull has its own line already.
     if (lines.has(entry) || entry === evidence.lotId) continue;
     const to = (account: Moved['to']) => moves.some((m) => m.to === account);
-    const what = to('lifted') ? 'Lift' : to('sent') ? 'Sent' : to('planted') ? 'Planted' : 'Out';
+    const what = to('lifted') ? say`Lift` : to('sent') ? say`Sent` : to('planted') ? say`Planted` : say`Out`;
     // A lift, or what leaves, may be of several grades: told together.
     const alike = new Map<string, Moved>();
     for (const m of moves) {
@@ -88,6 +88,6 @@ function rootWords(plant: RootPlant): string {
   const figures = rootFigures(plant);
   const share = (value: number | null) => (value === null ? '' : percent(value));
   if (plant.kind === 'quick')
-    return `at a glance: ${plant.look.round}, ${plant.look.runs}, ${plant.look.surface}`;
-  return `${several(figures.laterals!, 'lateral')}, ${share(figures.straight)} straight, ${share(figures.turned)} turned`;
+    return say`at a glance: ${plant.look.round}, ${plant.look.runs}, ${plant.look.surface}`;
+  return say`${several(figures.laterals!, 'lateral')}, ${share(figures.straight)} straight, ${share(figures.turned)} turned`;
 }

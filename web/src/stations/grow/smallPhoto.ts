@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 
 /** Longest side sent, px. */
 const SIDE = 1600;
@@ -22,7 +22,7 @@ export async function smallPhoto(file: Blob): Promise<Blob> {
     pen.fillRect(0, 0, canvas.width, canvas.height);
     pen.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     const small = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/jpeg', QUALITY));
-    if (!small) throw new Unfit('The browser could not make the photo small. Try another.');
+    if (!small) throw new Unfit(say`The browser could not make the photo small. Try another.`);
     return small;
   } finally {
     bitmap.close();
@@ -51,12 +51,12 @@ export async function openSmall(file: Blob, side: number): Promise<ImageBitmap> 
 /** Opens a file as a picture, turned as its camera was held. */
 async function openPicture(file: Blob): Promise<ImageBitmap> {
   const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' }).catch(() => null);
-  if (!bitmap) throw new Unfit('That file is not a picture this browser can open, whatever it is called.');
+  if (!bitmap) throw new Unfit(say`That file is not a picture this browser can open, whatever it is called.`);
   if (bitmap.width * bitmap.height > MOST_PIXELS) {
     const points = Math.round((bitmap.width * bitmap.height) / 1e6);
     bitmap.close();
     throw new Unfit(
-      `That picture has ${points} million points; 50 at most. Take it again at a lower setting.`,
+      say`That picture has ${points} million points; 50 at most. Take it again at a lower setting.`,
     );
   }
   return bitmap;

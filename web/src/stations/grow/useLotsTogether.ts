@@ -1,5 +1,5 @@
 import type { BodyInputOf } from '@kauri/core/contract';
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { childOf } from '../../parts/childOf';
 import { useDraft } from '../../parts/useDraft';
@@ -46,7 +46,7 @@ export function useLotsTogether<N extends Together, F extends object>(
       ({ row }) => row.id !== lotId && row.stage.placeId === stage.placeId && row.held.standing > 0,
     ),
   ]);
-  const place = computed(() => nursery.lookup.places.get(stage.placeId)?.place.name ?? 'this place');
+  const place = computed(() => nursery.lookup.places.get(stage.placeId)?.place.name ?? say`this place`);
 
   /** @returns whether it was taken */
   async function record(

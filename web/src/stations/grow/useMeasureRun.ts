@@ -1,4 +1,13 @@
-import { DIAMETER_LIMIT_MM, doubtOf, HEIGHT_LIMIT_CM, shrunk, summarise, type Doubt } from '@kauri/core';
+import {
+  DIAMETER_LIMIT_MM,
+  doubtOf,
+  HEIGHT_LIMIT_CM,
+  shrunk,
+  summarise,
+  type Doubt,
+  say,
+  inWords,
+} from '@kauri/core';
 import { computed, ref, type Ref } from 'vue';
 import { typedNumber } from '../../parts/typed';
 import type { ShownLot } from '../../parts/useLots';
@@ -13,7 +22,7 @@ export interface RunDraft {
   diametersMm: number[];
 }
 
-export const whatWords: Record<What, string> = { height: 'Height', diameter: 'Collar' };
+export const whatWords: Record<What, string> = inWords({ height: 'Height', diameter: 'Collar' });
 
 /** Values in one text: with blanks, tabs, lines or semicolons between them; a comma alone is a decimal one. */
 const parted = (text: string) => text.split(/[\s;]+|,\s+/).filter(Boolean);
@@ -65,7 +74,7 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
     const value = Math.round(preferences.typed(typedNumber(text), what) * 100) / 100;
     const limit = what === 'height' ? HEIGHT_LIMIT_CM : DIAMETER_LIMIT_MM;
     if (value > 0 && value <= limit) return value;
-    fault.value = `${whatWords[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${text}” was not taken.`;
+    fault.value = say`${whatWords[what]}: a number above 0, at most ${preferences.show(limit, what)}. “${text}” was not taken.`;
     return null;
   }
   function add(): void {
@@ -82,7 +91,7 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
     for (const [i, text] of texts.entries()) {
       const value = read(text, draft.value.mode === 'both' && i % 2 ? other : next.value);
       if (value === null) {
-        fault.value += ` None of the ${texts.length} values was.`;
+        fault.value += say` None of the ${texts.length} values was.`;
         return;
       }
       values.push(value);
@@ -120,8 +129,8 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
     const usual = preferences.show(doubt.usual, what, 1);
     const is = preferences.show(value, what, 1);
     return doubt.kind === 'far'
-      ? `${is} is far from the others, about ${usual}.`
-      : `${is} is far from what is forecast, about ${usual}.`;
+      ? say`${is} is far from the others, about ${usual}.`
+      : say`${is} is far from what is forecast, about ${usual}.`;
   });
 
   /** A lot that measures smaller than it did is asked about too: plants do die back. */
@@ -135,7 +144,7 @@ export function useMeasureRun(lot: () => ShownLot, draft: Ref<RunDraft>) {
     if (!before || before.n < 2) return null;
     const now = summarise(heights);
     return shrunk(now, { mean: before.mean, standardError: before.sd / Math.sqrt(before.n) })
-      ? `They stand lower than on ${dateWords(before.on)}, when the mean was ${preferences.show(before.mean, 'height', 1)}. Died back, browsed or pruned? Keep the sample as it is, and write down what happened.`
+      ? say`They stand lower than on ${dateWords(before.on)}, when the mean was ${preferences.show(before.mean, 'height', 1)}. Died back, browsed or pruned? Keep the sample as it is, and write down what happened.`
       : null;
   });
   const leaveOut = () => void (waiting.value = []);

@@ -1,4 +1,4 @@
-import { bedGeometry, occupancyOf, occupantOf, traysOnBench } from '@kauri/core';
+import { bedGeometry, occupancyOf, occupantOf, traysOnBench, say } from '@kauri/core';
 import type { NewStage } from '@kauri/core/contract';
 import { computed, type Ref } from 'vue';
 import { typedNumber } from '../../parts/typed';
@@ -55,10 +55,10 @@ export function useStage(draft: Ref<TypedStage>, moving?: string) {
       const free = Math.max(0, stands.freeM2);
       const wanted = preferences.typed(typedNumber(draft.value.area), 'area');
       return {
-        words: `${preferences.show(free, 'area')} of ${preferences.show(insideAreaM2, 'area')} free`,
+        words: say`${preferences.show(free, 'area')} of ${preferences.show(insideAreaM2, 'area')} free`,
         over:
           wanted > free + 0.005
-            ? `That is ${preferences.show(wanted - free, 'area')} more than is free; it is kept, but check what still stands there.`
+            ? say`That is ${preferences.show(wanted - free, 'area')} more than is free; it is kept, but check what still stands there.`
             : null,
       };
     }
@@ -69,10 +69,10 @@ export function useStage(draft: Ref<TypedStage>, moving?: string) {
     const more = left > 0 ? traysOnBench({ lengthMm: left, widthMm: bench.widthMm }, tray).value : 0;
     const wanted = typedNumber(draft.value.trays);
     return {
-      words: `${count(more)} more fit, ${count(more * values.cellsPerTray)} cells`,
+      words: say`${count(more)} more fit, ${count(more * values.cellsPerTray)} cells`,
       over:
         wanted > more
-          ? `That is ${count(wanted - more)} more than fit in the room left; it is kept, but check what still stands there.`
+          ? say`That is ${count(wanted - more)} more than fit in the room left; it is kept, but check what still stands there.`
           : null,
     };
   });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { batchIn, minutesFor } from '@kauri/core';
+import { batchIn, minutesFor, say } from '@kauri/core';
 import { Droplets, Timer, TriangleAlert } from 'lucide-vue-next';
 import { computed } from 'vue';
 import { several } from '../../words/numbers';
@@ -31,15 +31,15 @@ const words = computed(() => {
   const { state, minutes: out, left } = exposure.value;
   const gone = several(Math.floor(out), 'minute');
   if (state === 'covered' && minutes.value === null)
-    return 'The air of that day is not known: no warning can be given.';
+    return say`The air of that day is not known: no warning can be given.`;
   if (state === 'covered')
-    return `Bare fine roots stand ${stand.value!.isLong ? 'two hours or more' : `some ${several(minutes.value!, 'minute')}`} in still shade, a rule of thumb for midday; sun and wind leave less.`;
-  if (state === 'soon') return `Cover them now: ${gone} in the air.`;
+    return say`Bare fine roots stand ${stand.value!.isLong ? say`two hours or more` : say`some ${several(minutes.value!, 'minute')}`} in still shade, a rule of thumb for midday; sun and wind leave less.`;
+  if (state === 'soon') return say`Cover them now: ${gone} in the air.`;
   if (state === 'over')
-    return `Past what fine roots stand: ${gone} in the air. Wet them, cover them, and look at their tips.`;
+    return say`Past what fine roots stand: ${gone} in the air. Wet them, cover them, and look at their tips.`;
   return left === null
-    ? `${gone} in the air.`
-    : `${gone} in the air, about ${several(Math.ceil(left), 'minute')} left.`;
+    ? say`${gone} in the air.`
+    : say`${gone} in the air, about ${several(Math.ceil(left), 'minute')} left.`;
 });
 </script>
 
@@ -47,7 +47,7 @@ const words = computed(() => {
   <section
     class="flex items-center gap-3 rounded-md p-2.5"
     :class="look.shape"
-    aria-label="Roots in the air"
+    :aria-label="say`Roots in the air`"
     :data-state="exposure.state"
     data-testid="exposure-clock"
   >
@@ -55,10 +55,12 @@ const words = computed(() => {
     <p class="min-w-0 flex-1 leading-snug" :role="exposure.state === 'over' ? 'alert' : 'status'">
       {{ words }}
       <template v-if="exposure.state === 'covered' && batch !== null">
-        At your pace some {{ several(batch, 'tree') }} a batch.</template
+        {{ say`At your pace some ${several(batch, 'tree')} a batch.` }}</template
       >
     </p>
-    <button v-if="outSince === null" class="act min-h-14" type="button" @click="uncover">Roots out</button>
-    <button v-else class="act-main min-h-14" type="button" @click="cover">Covered</button>
+    <button v-if="outSince === null" class="act min-h-14" type="button" @click="uncover">
+      {{ say`Roots out` }}
+    </button>
+    <button v-else class="act-main min-h-14" type="button" @click="cover">{{ say`Covered` }}</button>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import type { Band } from '@kauri/core';
 import { computed } from 'vue';
@@ -36,15 +37,15 @@ const rows = computed<Row[]>(() => {
     const collar =
       grade.collarMm === null
         ? ''
-        : `collar ${collarWritten(shown(grade.collarMm, 'diameter'), unit('diameter'))}`;
+        : say`collar ${collarWritten(shown(grade.collarMm, 'diameter'), unit('diameter'))}`;
     const more = [grade.name, collar].filter(Boolean).join(', ');
     return { words: heights, more, band: grades[k], culled: false };
   });
   const out = [
     { words: cullWords('small'), band: small },
     { words: cullWords('thin'), band: thin },
-    { words: 'in no grade', band: beside },
-    ...(roots ? [{ words: 'out for their roots', band: roots }] : []),
+    { words: say`in no grade`, band: beside },
+    ...(roots ? [{ words: say`out for their roots`, band: roots }] : []),
   ];
   return [...sold, ...out.filter(({ band }) => band.p90 > 0).map((row) => ({ ...row, culled: true }))];
 });
@@ -63,25 +64,29 @@ const assumed = computed(() => {
 <template>
   <section aria-labelledby="grades-ahead">
     <h2 id="grades-ahead" class="text-lg">
-      What it would give on {{ longDate(outlook?.on ?? season.view, yearOf(season.today)) }}
+      {{ say`What it would give on ${longDate(outlook?.on ?? season.view, yearOf(season.today))}` }}
     </h2>
     <p class="text-muted mb-2 text-[0.95rem]">
-      {{ scheme.name }}. The bar is the middle, the line eight chances in ten.
+      {{ say`${scheme.name}. The bar is the middle, the line eight chances in ten.` }}
       <template v-if="assumed.length">
-        No {{ assumed.join(' or ') }} of this lot were measured: they are assumed from its kind.</template
+        {{
+          say`No ${assumed.join(say` or `)} of this lot were measured: they are assumed from its kind.`
+        }}</template
       >
-      <template v-if="!looked.pulled"> No roots were looked at: none are taken off for them.</template>
+      <template v-if="!looked.pulled">
+        {{ say`No roots were looked at: none are taken off for them.` }}</template
+      >
       <template v-else>
-        Roots: {{ looked.failing }} of {{ several(looked.pulled, 'plant') }} looked at fail.</template
+        {{ say`Roots: ${looked.failing} of ${several(looked.pulled, 'plant')} looked at fail.` }}</template
       >
     </p>
-    <p v-if="!outlook" class="text-muted" role="status">Working it out …</p>
+    <p v-if="!outlook" class="text-muted" role="status">{{ say`Working it out …` }}</p>
     <table v-else class="w-full" data-testid="grades-ahead">
       <thead class="sr-only">
         <tr>
-          <th scope="col">Grade</th>
-          <th scope="col">Share</th>
-          <th scope="col">Trees, with eight chances in ten</th>
+          <th scope="col">{{ say`Grade` }}</th>
+          <th scope="col">{{ say`Share` }}</th>
+          <th scope="col">{{ say`Trees, with eight chances in ten` }}</th>
         </tr>
       </thead>
       <tbody>

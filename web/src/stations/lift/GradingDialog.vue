@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -43,9 +44,9 @@ const chosenId = ref(schemes.value.find(({ id }) => id === props.first)?.id ?? s
 const at = computed(() => schemes.value.findIndex(({ id }) => id === chosenId.value));
 const chosen = computed(() => schemes.value[at.value]);
 const options = computed(() =>
-  schemes.value.map(({ id, name }) => ({ value: id, words: name || 'a scheme without a name' })),
+  schemes.value.map(({ id, name }) => ({ value: id, words: name || say`a scheme without a name` })),
 );
-const path = (rest: string) => `grading.schemes.${at.value}.${rest}`;
+const path = (rest: string) => say`grading.schemes.${at.value}.${rest}`;
 /** Faults of grades are of those sent: blank lines are not. */
 const faultOf = (i: number) => {
   const sent = chosen.value.grades
@@ -57,13 +58,13 @@ const faultOf = (i: number) => {
 };
 
 const speciesOptions = computed(() => [
-  { value: '', words: 'Add a species …' },
+  { value: '', words: say`Add a species …` },
   ...[...nursery.lookup.species.values()]
     .filter(({ id }) => !chosen.value.speciesIds.includes(id))
     .sort((a, b) => a.common.localeCompare(b.common))
     .map(({ id, common }) => ({ value: id, words: common })),
 ]);
-const commonOf = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species that is gone';
+const commonOf = (id: string) => nursery.lookup.species.get(id)?.common ?? say`a species that is gone`;
 
 function another() {
   const scheme = blankScheme();
@@ -88,41 +89,46 @@ async function write() {
       version.value = (error.problem.current as { version: number }).version;
     return;
   }
-  messages.say(`Kept: ${several(written.length, 'scheme')} to grade by.`);
+  messages.say(say`Kept: ${several(written.length, 'scheme')} to grade by.`);
   emit('close');
 }
 </script>
 
 <template>
-  <FormDialog title="What trees are graded by" wide @close="emit('close')">
+  <FormDialog :title="say`What trees are graded by`" wide @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="write">
       <p class="text-muted">
-        A buyer’s sizes, a standard you work to, or your own. Each says what a bed will give before it is
-        lifted, and is tallied by at the bed.
+        {{
+          say`A buyer’s sizes, a standard you work to, or your own. Each says what a bed will give before it is lifted, and is tallied by at the bed.`
+        }}
       </p>
       <div class="flex flex-wrap items-end gap-3">
-        <SelectField v-model="chosenId" class="min-w-56" label="Scheme" :options="options" />
+        <SelectField v-model="chosenId" class="min-w-56" :label="say`Scheme`" :options="options" />
         <button class="act" type="button" @click="another">
-          <Plus :size="18" aria-hidden="true" /> Another scheme
+          <Plus :size="18" aria-hidden="true" /> {{ say`Another scheme` }}
         </button>
-        <button class="quiet pb-2.5" type="button" @click="takeOut">Take this one out</button>
+        <button class="quiet pb-2.5" type="button" @click="takeOut">{{ say`Take this one out` }}</button>
       </div>
-      <FormField v-model="chosen.name" label="Name" :fault="wrong(path('name'))" />
+      <FormField v-model="chosen.name" :label="say`Name`" :fault="wrong(path('name'))" />
       <div>
         <SelectField
           class="max-w-72"
-          label="Thought of first for"
+          :label="say`Thought of first for`"
           model-value=""
           :options="speciesOptions"
-          :hint="chosen.speciesIds.length ? undefined : 'None named: for every species'"
+          :hint="chosen.speciesIds.length ? undefined : say`None named: for every species`"
           @update:model-value="(id: string) => id && chosen.speciesIds.push(id)"
         />
-        <ul v-if="chosen.speciesIds.length" class="mt-2 flex flex-wrap gap-2" aria-label="Species it is for">
+        <ul
+          v-if="chosen.speciesIds.length"
+          class="mt-2 flex flex-wrap gap-2"
+          :aria-label="say`Species it is for`"
+        >
           <li v-for="id in chosen.speciesIds" :key="id">
             <button
               class="act"
               type="button"
-              :aria-label="`Not for ${commonOf(id)}`"
+              :aria-label="say`Not for ${commonOf(id)}`"
               @click="chosen.speciesIds = chosen.speciesIds.filter((one) => one !== id)"
             >
               {{ commonOf(id) }} <X :size="18" aria-hidden="true" />
@@ -131,9 +137,9 @@ async function write() {
         </ul>
       </div>
       <fieldset class="space-y-2">
-        <legend class="mb-1 font-bold">Grades</legend>
+        <legend class="mb-1 font-bold">{{ say`Grades` }}</legend>
         <p class="text-muted text-sm">
-          Heights as 40–60, 60+ or under 40. A collar or a name only where you go by one.
+          {{ say`Heights as 40–60, 60+ or under 40. A collar or a name only where you go by one.` }}
         </p>
         <div
           v-for="(grade, i) in chosen.grades"
@@ -142,14 +148,14 @@ async function write() {
         >
           <FormField
             v-model="grade.heights"
-            :label="i === 0 ? 'Heights' : `Heights ${i + 1}`"
+            :label="i === 0 ? say`Heights` : say`Heights ${i + 1}`"
             :label-hidden="i > 0"
             :unit="unit('height')"
             :fault="faultOf(i)"
           />
           <FormField
             v-model="grade.collar"
-            :label="i === 0 ? 'Collar at least' : `Collar at least ${i + 1}`"
+            :label="i === 0 ? say`Collar at least` : say`Collar at least ${i + 1}`"
             :label-hidden="i > 0"
             :unit="unit('diameter')"
             inputmode="decimal"
@@ -157,13 +163,13 @@ async function write() {
           <FormField
             v-model="grade.name"
             class="max-sm:order-last max-sm:col-span-2"
-            :label="i === 0 ? 'Called' : `Called ${i + 1}`"
+            :label="i === 0 ? say`Called` : say`Called ${i + 1}`"
             :label-hidden="i > 0"
           />
           <button
             class="quiet pb-2"
             type="button"
-            :aria-label="`Take grade ${i + 1} out`"
+            :aria-label="say`Take grade ${i + 1} out`"
             @click="chosen.grades.splice(i, 1)"
           >
             <X :size="20" aria-hidden="true" />
@@ -176,10 +182,10 @@ async function write() {
           type="button"
           @click="chosen.grades.push(blankGrade())"
         >
-          Another grade
+          {{ say`Another grade` }}
         </button>
       </fieldset>
-      <SheetActs act="Keep them" :busy="busy" :sentence="sentence()" @save="write" />
+      <SheetActs :act="say`Keep them`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
   </FormDialog>
 </template>

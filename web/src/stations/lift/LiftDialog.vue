@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import FormDialog from '../../parts/FormDialog.vue';
 import type { ShownLot } from '../../parts/useLots';
 import LiftForm from './LiftForm.vue';
@@ -9,7 +10,7 @@ const emit = defineEmits<{ close: [] }>();
 
 <template>
   <FormDialog
-    title="Lift"
+    :title="say`Lift`"
     :subtitle="`${lot.row.code} · ${lot.species} · ${lot.where}`"
     @close="emit('close')"
   >

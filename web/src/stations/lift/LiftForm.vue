@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cullReasons } from '@kauri/core';
+import { cullReasons, say } from '@kauri/core';
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -27,7 +27,7 @@ const { ready, draft, on, busy, sentence, wrong, isBed, bundle, schemes, schemeI
 const exposure = useExposure(() => on.value);
 const schemeOptions = computed(() => [
   ...schemes.value.map(({ id, name }) => ({ value: id, words: name })),
-  { value: '', words: 'words of my own, or not at all' },
+  { value: '', words: say`words of my own, or not at all` },
 ]);
 /** What a row is called above its count, where a scheme says it. */
 const calledBy = ({ grade, sized }: LiftRow) => {
@@ -55,7 +55,7 @@ async function save() {
 </script>
 
 <template>
-  <p v-if="!ready" class="text-muted" role="status">Fetching the grades …</p>
+  <p v-if="!ready" class="text-muted" role="status">{{ say`Fetching the grades …` }}</p>
   <form v-else ref="form" class="space-y-3" novalidate @submit.prevent="save">
     <div
       v-for="(row, i) in draft.rows"
@@ -65,49 +65,58 @@ async function save() {
     >
       <FormField
         v-model="row.count"
-        :label="calledBy(row) ?? 'Lifted, good'"
+        :label="calledBy(row) ?? say`Lifted, good`"
         inputmode="numeric"
         :fault="i === 0 ? (wrong('lifted') ?? wrong('parcels')) : null"
       />
-      <SelectField v-model="row.bundle" label="Bundles of" :options="bundleOptions" />
+      <SelectField v-model="row.bundle" :label="say`Bundles of`" :options="bundleOptions" />
       <FormField
         v-if="!row.sized"
         v-model="row.grade"
         class="col-span-2"
-        :label="draft.rows.length > 1 ? `Grade ${i + 1}` : 'Grade'"
+        :label="draft.rows.length > 1 ? say`Grade ${i + 1}` : say`Grade`"
         :unit="unit('height')"
         :hint="
-          i === 0 ? '40–60, 60+, under 40, or words of your own; empty where they are not graded' : undefined
+          i === 0
+            ? say`40–60, 60+, under 40, or words of your own; empty where they are not graded`
+            : undefined
         "
       />
     </div>
-    <button class="quiet" type="button" @click="draft.rows.push(blankRow(bundle))">Another grade</button>
+    <button class="quiet" type="button" @click="draft.rows.push(blankRow(bundle))">
+      {{ say`Another grade` }}
+    </button>
     <button v-if="draft.rows.length > 1" class="quiet ml-4" type="button" @click="draft.rows.pop()">
-      One grade fewer
+      {{ say`One grade fewer` }}
     </button>
     <div v-if="schemes.length" class="flex flex-wrap items-end gap-3">
-      <SelectField v-model="schemeId" class="min-w-48 flex-1" label="Graded by" :options="schemeOptions" />
-      <RouterLink class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }"
-        >Tally at the bed</RouterLink
-      >
+      <SelectField
+        v-model="schemeId"
+        class="min-w-48 flex-1"
+        :label="say`Graded by`"
+        :options="schemeOptions"
+      />
+      <RouterLink class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }">{{
+        say`Tally at the bed`
+      }}</RouterLink>
     </div>
-    <RouterLink v-else class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }"
-      >Tally at the bed</RouterLink
-    >
+    <RouterLink v-else class="act" :to="{ name: 'lift-tally', params: { lot: lot.row.id } }">{{
+      say`Tally at the bed`
+    }}</RouterLink>
     <div class="grid grid-cols-2 gap-3">
       <FormField
         v-model="draft.culled"
-        :label="saysWhy ? 'Culled, not said why' : 'Culled'"
+        :label="saysWhy ? say`Culled, not said why` : say`Culled`"
         inputmode="numeric"
         :fault="wrong('culled')"
       />
       <LyingPlace v-model="draft.place" />
     </div>
     <button v-if="!saysWhy" class="quiet" type="button" @click="saysWhy = true">
-      Say why they are culled
+      {{ say`Say why they are culled` }}
     </button>
     <fieldset v-else class="grid grid-cols-3 gap-3">
-      <legend class="mb-1 font-bold">Culled for</legend>
+      <legend class="mb-1 font-bold">{{ say`Culled for` }}</legend>
       <FormField
         v-for="why in cullReasons"
         :key="why"
@@ -118,31 +127,34 @@ async function save() {
     </fieldset>
     <div class="flex flex-wrap items-center justify-between gap-x-3">
       <p class="text-lg" aria-live="polite" data-testid="left">
-        <b>{{ Number.isNaN(left) ? '–' : count(Math.max(0, left)) }}</b> left standing of
-        {{ count(standing) }}
-        <span v-if="left < 0" class="text-wrong font-bold">: {{ count(-left) }} more than stand</span>
+        <b>{{ Number.isNaN(left) ? '–' : count(Math.max(0, left)) }}</b>
+        {{ say`left standing of ${count(standing)}` }}
+        <span v-if="left < 0" class="text-wrong font-bold">{{ say`: ${count(-left)} more than stand` }}</span>
       </p>
-      <button class="quiet" type="button" @click="allThatStand">All that stand</button>
+      <button class="quiet" type="button" @click="allThatStand">{{ say`All that stand` }}</button>
     </div>
-    <EntryFields v-model:on="on" v-model:note="draft.note" hint="How roots looked" :wrong="wrong" />
+    <EntryFields v-model:on="on" v-model:note="draft.note" :hint="say`How roots looked`" :wrong="wrong" />
     <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
       <template v-if="isBed">
-        Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes
-        in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above
-        {{ show(25, 'mass') }} are for two people or a machine.
+        {{
+          say`Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above ${show(25, 'mass')} are for two people or a machine.`
+        }}
         <span v-if="exposure" data-testid="exposure">
-          At that day’s {{ show(exposure.tempC, 'temperature') }} bare fine roots stand
-          <b>{{ exposure.isLong ? 'two hours or more' : `some ${several(exposure.minutes, 'minute')}` }}</b>
-          in still shade, a rule of thumb<template v-if="exposure.isAssumed"
-            >; how dry the air is is assumed from the night’s low</template
+          {{ say`At that day’s ${show(exposure.tempC, 'temperature')} bare fine roots stand` }}
+          <b>{{
+            exposure.isLong ? say`two hours or more` : say`some ${several(exposure.minutes, 'minute')}`
+          }}</b>
+          {{ say`in still shade, a rule of thumb`
+          }}<template v-if="exposure.isAssumed">{{
+            say`; how dry the air is is assumed from the night’s low`
+          }}</template
           >.
         </span>
       </template>
-      <template v-else
-        >Wet racks are heavier than they look; above {{ show(25, 'mass') }} they are for two people or a
-        trolley. Pack just before it travels.</template
-      >
+      <template v-else>{{
+        say`Wet racks are heavier than they look; above ${show(25, 'mass')} they are for two people or a trolley. Pack just before it travels.`
+      }}</template>
     </p>
-    <SheetActs act="Keep the lift" :busy="busy" :sentence="sentence()" @save="save" />
+    <SheetActs :act="say`Keep the lift`" :busy="busy" :sentence="sentence()" @save="save" />
   </form>
 </template>

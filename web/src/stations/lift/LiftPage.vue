@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { inForce, liftedOf } from '@kauri/core';
+import { inForce, liftedOf, say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import SelectField from '../../parts/SelectField.vue';
@@ -67,11 +67,13 @@ const liftSteps = computed(
 <template>
   <article class="p-4 md:p-5">
     <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet md:hidden" :to="{ name: 'lift' }">All to lift</RouterLink>
+      <RouterLink class="quiet md:hidden" :to="{ name: 'lift' }">{{ say`All to lift` }}</RouterLink>
       <h1 class="text-2xl">{{ lot.row.code }}</h1>
       <p class="text-lg">{{ lot.species }}</p>
       <p class="text-muted">{{ lot.where }}</p>
-      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }">Its page</RouterLink>
+      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }">{{
+        say`Its page`
+      }}</RouterLink>
       <StatusMark class="ml-auto" :status="lot.view.standing.status" />
     </div>
     <PlantTag :headline="words.headline" :detail="words.detail" :urgent="lot.view.standing.urgent" />
@@ -90,11 +92,11 @@ const liftSteps = computed(
           v-if="grading.schemes.length > 1"
           v-model="schemeId"
           class="min-w-56"
-          label="By the grades of"
+          :label="say`By the grades of`"
           :options="schemeOptions"
         />
         <button v-if="session.may('grower')" class="quiet pb-2" type="button" @click="isGrading = true">
-          {{ scheme ? 'Change the grades' : 'Say by what you grade, and see what this will give' }}
+          {{ scheme ? say`Change the grades` : say`Say by what you grade, and see what this will give` }}
         </button>
       </div>
     </div>
@@ -102,38 +104,39 @@ const liftSteps = computed(
 
     <div class="mt-4 grid gap-6 lg:grid-cols-[minmax(0,26rem)_1fr]">
       <section class="panel p-4" aria-labelledby="lift-now">
-        <h2 id="lift-now" class="mb-2 text-lg">Lift from this lot</h2>
+        <h2 id="lift-now" class="mb-2 text-lg">{{ say`Lift from this lot` }}</h2>
         <LiftForm v-if="session.may('crew') && held.standing > 0" :lot="lot" />
         <p v-else-if="held.standing > 0" class="text-muted">
-          {{ count(held.standing) }} stand. Visitors look, crew record.
+          {{ say`${count(held.standing)} stand. Visitors look, crew record.` }}
         </p>
-        <p v-else>Nothing of this lot stands any more.</p>
+        <p v-else>{{ say`Nothing of this lot stands any more.` }}</p>
       </section>
       <section aria-labelledby="lifted-so-far">
-        <h2 id="lifted-so-far" class="mb-2 text-lg">Lifted so far</h2>
+        <h2 id="lifted-so-far" class="mb-2 text-lg">{{ say`Lifted so far` }}</h2>
         <p class="mb-2">
-          <span class="font-head text-3xl font-semibold">{{ count(liftedOf(held)) }}</span> lifted,
-          {{ count(held.standing) }} standing<template v-if="liftedOf(held)"
-            >; of those lifted {{ count(held.sent) }} sent, {{ count(held.planted) }} planted,
-            <RouterLink class="quiet" :to="{ name: 'lift-lying' }"
-              >{{ count(held.lifted) }} still here</RouterLink
-            ></template
+          <span class="font-head text-3xl font-semibold">{{ count(liftedOf(held)) }}</span>
+          {{ say`lifted, ${count(held.standing)} standing`
+          }}<template v-if="liftedOf(held)"
+            >{{ say`; of those lifted ${count(held.sent)} sent, ${count(held.planted)} planted,` }}
+            <RouterLink class="quiet" :to="{ name: 'lift-lying' }">{{
+              say`${count(held.lifted)} still here`
+            }}</RouterLink></template
           >
         </p>
         <table v-if="lifts.length" class="w-full" data-testid="lifts">
           <thead class="sr-only">
             <tr>
-              <th scope="col">Day</th>
-              <th scope="col">What</th>
-              <th scope="col">Count</th>
-              <th scope="col">Note</th>
+              <th scope="col">{{ say`Day` }}</th>
+              <th scope="col">{{ say`What` }}</th>
+              <th scope="col">{{ say`Count` }}</th>
+              <th scope="col">{{ say`Note` }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="m in lifts" :key="m.id" class="border-rule border-t">
               <td class="py-1 pr-3 whitespace-nowrap">{{ dateWords(m.on) }}</td>
               <td>
-                {{ m.to === 'lifted' ? 'lifted' : 'culled' }}
+                {{ m.to === 'lifted' ? say`lifted` : say`culled` }}
                 <span v-if="m.to !== 'lifted' && cullsOf(m.entry)" class="text-muted text-sm"
                   >({{ cullsOf(m.entry) }})</span
                 >
@@ -143,7 +146,7 @@ const liftSteps = computed(
             </tr>
           </tbody>
         </table>
-        <p v-else class="text-muted">None yet.</p>
+        <p v-else class="text-muted">{{ say`None yet.` }}</p>
       </section>
     </div>
   </article>

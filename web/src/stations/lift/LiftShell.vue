@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -45,16 +46,16 @@ watch(
 /** At the bed the whole screen is the tally's. */
 const isTally = computed(() => route.name === 'lift-tally');
 const parts = computed(() => [
-  { name: 'lift', words: 'To lift' },
-  { name: 'lift-order', words: 'In what order' },
-  { name: 'lift-lying', words: 'Lifted' },
-  { name: 'lift-load', words: 'To load' },
+  { name: 'lift', words: say`To lift` },
+  { name: 'lift-order', words: say`In what order` },
+  { name: 'lift-lying', words: say`Lifted` },
+  { name: 'lift-load', words: say`To load` },
 ]);
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <StationTabs v-if="!isTally" label="Parts of lifting" :parts="parts" />
+    <StationTabs v-if="!isTally" :label="say`Parts of lifting`" :parts="parts" />
     <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto"><RouterView /></div>
   </div>
 </template>

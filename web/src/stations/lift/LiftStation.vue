@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -25,9 +26,9 @@ const listed = computed(() => [...inWindow.value, ...toMove.value]);
 const isToLift = (lot: ShownLot) => lot.view.standing.status === 'lift';
 const isBound = (lot: ShownLot) => lot.view.standing.status === 'bound';
 const sections = (these: readonly ShownLot[]) => [
-  { name: 'Beds in the lifting window', lots: these.filter(isToLift) },
-  { name: 'Containers whose plugs hold', lots: these.filter((lot) => !isToLift(lot) && !isBound(lot)) },
-  { name: 'Root-bound in their containers', lots: these.filter(isBound) },
+  { name: say`Beds in the lifting window`, lots: these.filter(isToLift) },
+  { name: say`Containers whose plugs hold`, lots: these.filter((lot) => !isToLift(lot) && !isBound(lot)) },
+  { name: say`Root-bound in their containers`, lots: these.filter(isBound) },
 ];
 const next = computed(() =>
   Math.min(
@@ -61,10 +62,10 @@ watch(
       :class="route.params.lot ? 'hidden md:block' : ''"
     >
       <p v-if="!inWindow.length && forecasts.viewsOf !== null" class="text-muted px-4 py-3">
-        No bed lot is dormant on {{ longDate(season.view, yearOf(season.today)) }}.
-        <template v-if="Number.isFinite(next)"
-          >The next window opens about {{ shortDate(next, yearOf(season.view)) }}.</template
-        >
+        {{ say`No bed lot is dormant on ${longDate(season.view, yearOf(season.today))}.` }}
+        <template v-if="Number.isFinite(next)">{{
+          say`The next window opens about ${shortDate(next, yearOf(season.view))}.`
+        }}</template>
       </p>
       <LotBrowser
         station="lift"
@@ -76,9 +77,10 @@ watch(
     </div>
     <div class="md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <LiftPage v-if="chosen" :key="chosen.row.id" :lot="chosen" />
-      <EmptyState v-else-if="forecasts.viewsOf !== null" title="Nothing to lift at this date">
-        Here stand the lots in their lifting window, and the container lots whose plugs hold. Move the ribbon
-        to see when that is.
+      <EmptyState v-else-if="forecasts.viewsOf !== null" :title="say`Nothing to lift at this date`">
+        {{
+          say`Here stand the lots in their lifting window, and the container lots whose plugs hold. Move the ribbon to see when that is.`
+        }}
       </EmptyState>
     </div>
   </div>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { dayFrom, partsOf, type EpochDay, type LiftingWindow } from '@kauri/core';
+import { dayFrom, partsOf, type EpochDay, type LiftingWindow, say } from '@kauri/core';
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { longDate, months, shortDate, yearOf } from '../../words/dates';
+import { longDate, monthName, shortDate, yearOf } from '../../words/dates';
 
 /** One winter's lifting window: when it opens and closes over the weather years, and where the date looked at lies. */
 const props = defineProps<{ window: LiftingWindow; view: EpochDay }>();
@@ -24,12 +24,12 @@ const marks = computed(() => {
   const { year, month } = partsOf(span.value.from);
   return Array.from({ length: 10 }, (_, i) => {
     const m = month + i;
-    return { day: dayFrom(year + Math.floor(m / 12), (m % 12) + 1, 1), words: months[m % 12] };
+    return { day: dayFrom(year + Math.floor(m / 12), (m % 12) + 1, 1), words: monthName(m % 12) };
   }).filter((mark) => mark.day < span.value.to);
 });
 const words = computed(
   () =>
-    `Opens between ${longDate(props.window.opens.p10)} and ${longDate(props.window.opens.p90)}, closes between ${longDate(props.window.closes.p10)} and ${longDate(props.window.closes.p90)}.`,
+    say`Opens between ${longDate(props.window.opens.p10)} and ${longDate(props.window.opens.p90)}, closes between ${longDate(props.window.closes.p10)} and ${longDate(props.window.closes.p90)}.`,
 );
 </script>
 
@@ -72,7 +72,7 @@ const words = computed(
         text-anchor="end"
         fill="var(--ink)"
       >
-        best before {{ shortDate(window.bestBefore, yearOf(view)) }}
+        {{ say`best before ${shortDate(window.bestBefore, yearOf(view))}` }}
       </text>
       <text
         :x="(x(window.from) + x(window.until)) / 2"
@@ -81,7 +81,7 @@ const words = computed(
         text-anchor="middle"
         fill="var(--ink)"
       >
-        opened by {{ window.openedBy }}
+        {{ say`opened by ${window.openedBy}` }}
       </text>
       <path :d="`M${x(view)} 18V58`" stroke="var(--ink)" stroke-width="3" />
     </svg>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, isoOf } from '@kauri/core';
+import { dayOf, isoOf, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -81,7 +81,7 @@ const list = () =>
         total: several(total.value, 'tree'),
       },
       stops.value.map(({ place, trees, rows: of }) => ({
-        place: place || 'No place said',
+        place: place || say`No place said`,
         trees: several(trees, 'tree'),
         lines: of.map((row) => ({
           trees: count(row.trees),
@@ -97,7 +97,7 @@ const list = () =>
 const labels = () =>
   paper(() =>
     bundleLabels.print(
-      rows.value.map(({ parcel, trees, order }) => ({ parcel, trees, whom: `for ${buyerOf(order)}` })),
+      rows.value.map(({ parcel, trees, order }) => ({ parcel, trees, whom: say`for ${buyerOf(order)}` })),
       `labels-${on.value}.pdf`,
     ),
   );
@@ -128,7 +128,7 @@ async function send() {
   }
   clear();
   messages.say(
-    `${several(trees, 'tree')} sent for ${several(sendings.length, 'line')} of orders.`,
+    say`${several(trees, 'tree')} sent for ${several(sendings.length, 'line')} of orders.`,
     async () => {
       for (const entry of sent.reverse()) await parcels.takeBack(entry);
     },
@@ -139,26 +139,27 @@ async function send() {
 <template>
   <div class="space-y-5 p-4 md:p-6">
     <header class="flex flex-wrap items-baseline gap-x-4">
-      <h1 class="text-2xl">To load</h1>
+      <h1 class="text-2xl">{{ say`To load` }}</h1>
       <p v-if="rows.length" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> in {{ several(stops.length, 'place') }}
       </p>
       <template v-if="rows.length">
-        <button class="act ml-auto" type="button" @click="list">Pick list</button>
-        <button class="act" type="button" @click="labels">Bundle labels</button>
+        <button class="act ml-auto" type="button" @click="list">{{ say`Pick list` }}</button>
+        <button class="act" type="button" @click="labels">{{ say`Bundle labels` }}</button>
       </template>
     </header>
     <p v-if="!orders.loaded || !parcels.loaded" class="text-muted" role="status">
-      Looking what is set aside …
+      {{ say`Looking what is set aside …` }}
     </p>
-    <EmptyState v-else-if="!lines.length" title="Nothing is set aside">
-      Set lifted trees aside for a line of an order: nobody else is sent or promised them, and here they are
-      listed place by place as you walk to load them.
-      <RouterLink class="quiet" :to="{ name: 'plan' }">To the orders</RouterLink>
+    <EmptyState v-else-if="!lines.length" :title="say`Nothing is set aside`">
+      {{
+        say`Set lifted trees aside for a line of an order: nobody else is sent or promised them, and here they are listed place by place as you walk to load them.`
+      }}
+      <RouterLink class="quiet" :to="{ name: 'plan' }">{{ say`To the orders` }}</RouterLink>
     </EmptyState>
     <template v-else>
       <fieldset data-testid="load-lines">
-        <legend class="mb-1 font-bold">For</legend>
+        <legend class="mb-1 font-bold">{{ say`For` }}</legend>
         <div class="flex flex-wrap gap-1.5">
           <label v-for="{ order, line, trees } in lines" :key="line.id" class="pill">
             <input
@@ -169,18 +170,18 @@ async function send() {
             />
             <span
               ><b>{{ buyerOf(order) }}</b
-              >: {{ count(trees) }} {{ species(line.speciesId) }},
-              {{ sizeWords(line, (cm) => shown(cm, 'height'), unit('height')) }}, from
-              {{ dateWords(line.on) }}</span
+              >{{
+                say`: ${count(trees)} ${species(line.speciesId)}, ${sizeWords(line, (cm) => shown(cm, 'height'), unit('height'))}, from ${dateWords(line.on)}`
+              }}</span
             >
           </label>
         </div>
       </fieldset>
-      <p v-if="!rows.length" class="text-muted">Choose whom to load for.</p>
+      <p v-if="!rows.length" class="text-muted">{{ say`Choose whom to load for.` }}</p>
       <ol class="space-y-4" data-testid="stops">
         <li v-for="(stop, i) in stops" :key="stop.place">
           <h2 class="flex flex-wrap items-baseline gap-x-3 text-lg">
-            <span>{{ i + 1 }}. {{ stop.place || 'No place said' }}</span>
+            <span>{{ i + 1 }}. {{ stop.place || say`No place said` }}</span>
             <span class="text-muted text-base">{{ several(stop.trees, 'tree') }}</span>
           </h2>
           <ul class="divide-rule border-rule divide-y border-y">
@@ -201,7 +202,7 @@ async function send() {
                   <span class="text-muted block"
                     >{{ bundleWords(row.trees, row.parcel.bundleOf) }}; {{ row.parcel.code }}</span
                   >
-                  <span class="block sm:hidden">for {{ buyerOf(row.order) }}</span>
+                  <span class="block sm:hidden">{{ say`for ${buyerOf(row.order)}` }}</span>
                 </span>
                 <span class="text-right max-sm:hidden">{{ buyerOf(row.order) }}</span>
               </label>
@@ -213,21 +214,22 @@ async function send() {
         <EntryFields
           v-model:on="on"
           v-model:note="draft.note"
-          hint="Who carried them, how packed"
+          :hint="say`Who carried them, how packed`"
           :wrong="wrong"
         />
         <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-          Cells are packed tight just before they travel; roots stay wet and covered. Lift with your legs, two
-          to a load above {{ show(25, 'mass') }}.
+          {{
+            say`Cells are packed tight just before they travel; roots stay wet and covered. Lift with your legs, two to a load above ${show(25, 'mass')}.`
+          }}
         </p>
         <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
         <button class="act-main" type="submit" :disabled="busy || !loaded.length">
           {{
             busy
-              ? 'Saving …'
+              ? say`Saving …`
               : loaded.length
-                ? `Send the ${several(loadedTrees, 'tree')} loaded`
-                : 'Tick what is loaded, then send it'
+                ? say`Send the ${several(loadedTrees, 'tree')} loaded`
+                : say`Tick what is loaded, then send it`
           }}
         </button>
       </form>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, storeSigns, type StoreSign } from '@kauri/core';
+import { isoOf, storeSigns, type StoreSign, say } from '@kauri/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -42,7 +42,7 @@ async function write() {
   });
   if (kept === null) return;
   clear();
-  messages.say('Looked at: Today asks again in two weeks, in one where something was seen.', () =>
+  messages.say(say`Looked at: Today asks again in two weeks, in one where something was seen.`, () =>
     parcels.takeBackLook(entry),
   );
   emit('close');
@@ -50,28 +50,33 @@ async function write() {
 </script>
 
 <template>
-  <FormDialog title="What was seen" :subtitle="place || 'No place said'" @close="emit('close')">
+  <FormDialog :title="say`What was seen`" :subtitle="place || say`No place said`" @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="write">
       <fieldset>
-        <legend class="mb-1 font-bold">Seen there</legend>
+        <legend class="mb-1 font-bold">{{ say`Seen there` }}</legend>
         <div class="flex flex-wrap gap-1.5">
           <label v-for="sign in storeSigns" :key="sign" class="pill">
             <input v-model="draft.seen" class="sr-only" type="checkbox" :value="sign" />
             {{ signWords[sign] }}
           </label>
         </div>
-        <p class="text-muted mt-1">None of them: roots moist, buds still, nothing mouldy.</p>
+        <p class="text-muted mt-1">{{ say`None of them: roots moist, buds still, nothing mouldy.` }}</p>
       </fieldset>
       <FormField
         v-if="isStore"
         v-model="draft.temp"
-        label="Temperature in it"
+        :label="say`Temperature in it`"
         :unit="unit('temperature')"
         inputmode="decimal"
         :fault="wrong('tempC')"
       />
-      <EntryFields v-model:on="on" v-model:note="draft.note" hint="What was done about it" :wrong="wrong" />
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="write" />
+      <EntryFields
+        v-model:on="on"
+        v-model:note="draft.note"
+        :hint="say`What was done about it`"
+        :wrong="wrong"
+      />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { causesByHand, isoOf, type OutCause } from '@kauri/core';
+import { causesByHand, isoOf, type OutCause, say } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -51,7 +51,7 @@ async function write() {
     note: note.value,
   };
   let entry = '';
-  const said = `${several(trees.value, 'tree')} of ${code} taken out.`;
+  const said = say`${several(trees.value, 'tree')} of ${code} taken out.`;
   const outcome = await save(body, (id) => {
     entry = id;
     return device.write('writeOff', params, { ...body, id }, said);
@@ -63,24 +63,29 @@ async function write() {
 </script>
 
 <template>
-  <FormDialog title="Take out" :subtitle="`${parcel.code}, ${gradeWords(parcel)}`" @close="emit('close')">
+  <FormDialog
+    :title="say`Take out`"
+    :subtitle="`${parcel.code}, ${gradeWords(parcel)}`"
+    @close="emit('close')"
+  >
     <form class="space-y-3" novalidate @submit.prevent="write">
       <div class="grid gap-3 sm:grid-cols-2">
         <FormField
           v-model="gone"
-          label="How many are gone"
+          :label="say`How many are gone`"
           inputmode="numeric"
-          :hint="`${count(parcel.held)} lie there`"
+          :hint="say`${count(parcel.held)} lie there`"
           :fault="wrong('count')"
         />
-        <SelectField v-model="cause" label="Why" :options="causes" />
+        <SelectField v-model="cause" :label="say`Why`" :options="causes" />
       </div>
       <p v-if="aside" class="text-muted">
-        {{ count(aside) }} of them are set aside for orders: where fewer are left than that, those set aside
-        last give way.
+        {{
+          say`${count(aside)} of them are set aside for orders: where fewer are left than that, those set aside last give way.`
+        }}
       </p>
-      <EntryFields v-model:on="on" v-model:note="note" hint="What was seen" :wrong="wrong" />
-      <SheetActs act="Take them out" :busy="busy" :sentence="sentence()" @save="write" />
+      <EntryFields v-model:on="on" v-model:note="note" :hint="say`What was seen`" :wrong="wrong" />
+      <SheetActs :act="say`Take them out`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -99,30 +100,31 @@ function table() {
 <template>
   <div class="space-y-5 p-4 md:p-6">
     <header class="flex flex-wrap items-baseline gap-x-4">
-      <h1 class="text-2xl">Lifted, and still here</h1>
+      <h1 class="text-2xl">{{ say`Lifted, and still here` }}</h1>
       <p v-if="parcels.loaded && total" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> in {{ several(parcels.lying.length, 'parcel') }}
       </p>
       <button v-if="parcels.lying.length" class="quiet ml-auto" type="button" @click="table">
-        Save as a table
+        {{ say`Save as a table` }}
       </button>
       <button v-if="may && parcels.lying.length" class="act-main" type="button" @click="sending = 'several'">
-        Send trees
+        {{ say`Send trees` }}
       </button>
     </header>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <p v-if="!parcels.loaded" class="text-muted" role="status">Looking what lies there …</p>
-    <EmptyState v-else-if="!parcels.lying.length" title="Nothing lies in the nursery">
-      Trees that are lifted lie here by grade and place, until they are sent or planted. Write a lift down and
-      say where you put them.
+    <p v-if="!parcels.loaded" class="text-muted" role="status">{{ say`Looking what lies there …` }}</p>
+    <EmptyState v-else-if="!parcels.lying.length" :title="say`Nothing lies in the nursery`">
+      {{
+        say`Trees that are lifted lie here by grade and place, until they are sent or planted. Write a lift down and say where you put them.`
+      }}
     </EmptyState>
-    <section v-for="{ name, list, trees } in places" :key="name" :aria-label="name || 'No place said'">
+    <section v-for="{ name, list, trees } in places" :key="name" :aria-label="name || say`No place said`">
       <h2 class="flex flex-wrap items-baseline gap-x-3 text-lg">
-        {{ name || 'No place said' }}
+        {{ name || say`No place said` }}
         <span class="text-muted text-base"
           >{{ several(trees, 'tree')
           }}<template v-if="lastLook(name)"
-            >; looked at {{ dateWords(lastLook(name)!.on)
+            >{{ say`; looked at ${dateWords(lastLook(name)!.on)}`
             }}<template v-if="lastLook(name)!.seen.length"
               >:
               {{
@@ -136,7 +138,7 @@ function table() {
           ></span
         >
         <button v-if="may" class="quiet text-base" type="button" @click="looking = name">
-          What was seen
+          {{ say`What was seen` }}
         </button>
       </h2>
       <ul class="divide-rule border-rule divide-y border-y" :data-testid="`lying-${name}`">

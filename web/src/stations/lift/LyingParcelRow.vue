@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -35,7 +35,7 @@ const asides = computed(() =>
     .filter(({ parcelId }) => parcelId === props.parcel.id)
     .map(({ orderId, lineId, count: n }) => {
       const order = orders.all.find(({ id }) => id === orderId);
-      return { lineId, words: `${count(n)} set aside for ${order ? buyerOf(order) : 'an order'}` };
+      return { lineId, words: say`${count(n)} set aside for ${order ? buyerOf(order) : say`an order`}` };
     }),
 );
 </script>
@@ -51,14 +51,14 @@ const asides = computed(() =>
         }}</RouterLink>
       </span>
       <span class="text-muted block text-[0.95rem]">
-        {{ bundleWords(parcel.held, parcel.bundleOf) }}; lifted {{ dateWords(parcel.since) }},
-        {{ daysBetweenWords(parcel.since, season.today)
-        }}<template v-if="parcel.held < parcel.count">; {{ count(parcel.count) }} at first</template>
+        {{
+          say`${bundleWords(parcel.held, parcel.bundleOf)}; lifted ${dateWords(parcel.since)}, ${daysBetweenWords(parcel.since, season.today)}`
+        }}<template v-if="parcel.held < parcel.count">{{ say`; ${count(parcel.count)} at first` }}</template>
       </span>
       <span v-if="kept" class="block text-[0.95rem]" data-testid="keeps">
-        <b :class="kept.value.until < season.today && 'text-wrong'"
-          >Keeps until {{ dateWords(isoOf(kept.value.until)) }}</b
-        >
+        <b :class="kept.value.until < season.today && 'text-wrong'">{{
+          say`Keeps until ${dateWords(isoOf(kept.value.until))}`
+        }}</b>
         <span class="text-muted"> ({{ keepsWords[kept.value.by] }})</span>
       </span>
       <span
@@ -70,16 +70,16 @@ const asides = computed(() =>
       >
     </span>
     <span v-if="may" class="flex gap-3">
-      <button class="act" type="button" @click="emit('send')">Send</button>
-      <button class="quiet" type="button" @click="emit('labels')">Labels</button>
-      <button class="quiet" type="button" @click="emit('put')">Put elsewhere</button>
-      <button class="quiet" type="button" @click="emit('hold')">Hold over</button>
-      <button class="quiet" type="button" @click="emit('lose')">Take out</button>
+      <button class="act" type="button" @click="emit('send')">{{ say`Send` }}</button>
+      <button class="quiet" type="button" @click="emit('labels')">{{ say`Labels` }}</button>
+      <button class="quiet" type="button" @click="emit('put')">{{ say`Put elsewhere` }}</button>
+      <button class="quiet" type="button" @click="emit('hold')">{{ say`Hold over` }}</button>
+      <button class="quiet" type="button" @click="emit('lose')">{{ say`Take out` }}</button>
     </span>
     <ShowWorking
       v-if="kept"
       class="basis-full pl-20 text-[0.95rem]"
-      label="Until when they keep"
+      :label="say`Until when they keep`"
       :steps="kept.working"
     />
   </li>

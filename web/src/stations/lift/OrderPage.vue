@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Hands } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -17,7 +18,7 @@ import { useLiftingOrder } from './useLiftingOrder';
 const season = useSeason();
 const forecasts = useForecasts();
 const { draft } = useDraft('lift.hands', { people: '2', hours: '6', weekdays: [0, 1, 2, 3, 4] });
-const dayNames = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const dayNames = [say`Mon`, say`Tue`, say`Wed`, say`Thu`, say`Fri`, say`Sat`, say`Sun`];
 
 const hands = computed<Hands | null>(() => {
   const [people, hoursADay] = [typedNumber(draft.value.people), typedNumber(draft.value.hours)];
@@ -63,18 +64,18 @@ const words = computed(() => {
   const late = ranked.value.filter(({ chance }) => chance < 0.9);
   const more =
     withOneMore > through
-      ? ` One more pair of hands: ${oddsWords(withOneMore)}.`
+      ? say` One more pair of hands: ${oddsWords(withOneMore)}.`
       : through < 0.9
-        ? ' One more pair of hands does not change that.'
+        ? say` One more pair of hands does not change that.`
         : '';
   return {
     headline:
       through >= 0.9
-        ? 'All of them can be out in time'
+        ? say`All of them can be out in time`
         : late.length
-          ? `${several(late.length, 'lot')} will hardly be out in time`
-          : 'Together they may be late',
-    detail: `${several(trees.value, 'tree')} in ${several(toLift.value.length, 'lot')}, some ${several(Math.round(hours.value), 'hour')} of lifting: in time in ${oddsWords(through)} winters, with ${percent(frozen)} of working days lost to frozen medium.${more}`,
+          ? say`${several(late.length, 'lot')} will hardly be out in time`
+          : say`Together they may be late`,
+    detail: say`${several(trees.value, 'tree')} in ${several(toLift.value.length, 'lot')}, some ${several(Math.round(hours.value), 'hour')} of lifting: in time in ${oddsWords(through)} winters, with ${percent(frozen)} of working days lost to frozen medium.${more}`,
     urgent: through < 0.5,
   };
 });
@@ -85,13 +86,13 @@ const year = computed(() => yearOf(season.today));
 <template>
   <div class="grid min-h-full lg:grid-cols-[20rem_1fr]">
     <form class="border-rule space-y-3 p-4 lg:border-r" @submit.prevent>
-      <h2 class="text-lg">Hands for lifting</h2>
+      <h2 class="text-lg">{{ say`Hands for lifting` }}</h2>
       <div class="grid grid-cols-2 gap-3">
-        <FormField v-model="draft.people" label="People" inputmode="numeric" />
-        <FormField v-model="draft.hours" label="Hours a day" inputmode="decimal" />
+        <FormField v-model="draft.people" :label="say`People`" inputmode="numeric" />
+        <FormField v-model="draft.hours" :label="say`Hours a day`" inputmode="decimal" />
       </div>
       <fieldset>
-        <legend class="mb-1 font-bold">Days</legend>
+        <legend class="mb-1 font-bold">{{ say`Days` }}</legend>
         <div class="flex flex-wrap gap-1">
           <label
             v-for="(name, day) in dayNames"
@@ -110,30 +111,28 @@ const year = computed(() => yearOf(season.today));
         </div>
       </fieldset>
       <p class="text-muted text-sm">
-        Bed lots at rest, or within two months of it. Those that must be out first are lifted first: before
-        buds are near in one year of ten, or by the last day of a line they are set against. No other order
-        has a smaller greatest delay. The medium is taken to be frozen after three days whose mean lies below
-        freezing, a rule of thumb; hours are
         {{
-          rate.times
-            ? `yours, recorded ${several(rate.times, 'time')}`
-            : 'a rule of thumb until you write down how long a lift took'
-        }}.
+          say`Bed lots at rest, or within two months of it. Those that must be out first are lifted first: before buds are near in one year of ten, or by the last day of a line they are set against. No other order has a smaller greatest delay. The medium is taken to be frozen after three days whose mean lies below freezing, a rule of thumb; hours are ${
+            rate.times
+              ? say`yours, recorded ${several(rate.times, 'time')}`
+              : say`a rule of thumb until you write down how long a lift took`
+          }.`
+        }}
       </p>
     </form>
     <div class="space-y-5 p-4 md:p-5">
-      <h1 class="text-2xl">In what order</h1>
+      <h1 class="text-2xl">{{ say`In what order` }}</h1>
       <p v-if="!hands" class="font-bold" role="status">
-        Say how many people, for how many hours, on which days: one at least of each.
+        {{ say`Say how many people, for how many hours, on which days: one at least of each.` }}
       </p>
       <p v-else-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-      <EmptyState v-else-if="forecasts.viewsOf !== null && !toLift.length" title="Nothing to lift">
-        No bed lot is at rest, or will be within two months.
+      <EmptyState v-else-if="forecasts.viewsOf !== null && !toLift.length" :title="say`Nothing to lift`">
+        {{ say`No bed lot is at rest, or will be within two months.` }}
       </EmptyState>
       <template v-else-if="words">
         <PlantTag v-bind="words" />
         <section aria-labelledby="next-days">
-          <h2 id="next-days" class="text-lg">From tomorrow, if no day is frozen</h2>
+          <h2 id="next-days" class="text-lg">{{ say`From tomorrow, if no day is frozen` }}</h2>
           <ol class="max-w-3xl" data-testid="lifting-days">
             <li
               v-for="[day, blocks] in days"
@@ -143,7 +142,7 @@ const year = computed(() => yearOf(season.today));
               <b class="w-28">{{ longDate(day, year) }}</b>
               <span class="min-w-0 flex-1">
                 <template v-for="(block, i) in blocks" :key="block.code"
-                  >{{ i ? ', then ' : '' }}<b>{{ block.code }}</b> {{ block.species }},
+                  >{{ i ? say`, then ` : '' }}<b>{{ block.code }}</b> {{ block.species }},
                   {{ hoursWords(block.hours) }} h</template
                 >
               </span>
@@ -151,18 +150,18 @@ const year = computed(() => yearOf(season.today));
           </ol>
         </section>
         <section aria-labelledby="each-lot">
-          <h2 id="each-lot" class="text-lg">Each lot</h2>
+          <h2 id="each-lot" class="text-lg">{{ say`Each lot` }}</h2>
           <div class="overflow-x-auto">
             <table class="w-full max-w-4xl text-[0.95rem]" data-testid="lifting-order">
               <thead class="text-muted">
                 <tr>
-                  <th scope="col" class="text-left font-normal">Lot</th>
-                  <th scope="col" class="text-right font-normal">Trees</th>
-                  <th scope="col" class="text-right font-normal">Hours</th>
-                  <th scope="col" class="pl-4 text-left font-normal">From</th>
-                  <th scope="col" class="pl-4 text-left font-normal">Out by</th>
-                  <th scope="col" class="pl-4 text-left font-normal">Done, nine in ten</th>
-                  <th scope="col" class="pl-4 text-left font-normal">In time</th>
+                  <th scope="col" class="text-left font-normal">{{ say`Lot` }}</th>
+                  <th scope="col" class="text-right font-normal">{{ say`Trees` }}</th>
+                  <th scope="col" class="text-right font-normal">{{ say`Hours` }}</th>
+                  <th scope="col" class="pl-4 text-left font-normal">{{ say`From` }}</th>
+                  <th scope="col" class="pl-4 text-left font-normal">{{ say`Out by` }}</th>
+                  <th scope="col" class="pl-4 text-left font-normal">{{ say`Done, nine in ten` }}</th>
+                  <th scope="col" class="pl-4 text-left font-normal">{{ say`In time` }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -177,10 +176,10 @@ const year = computed(() => yearOf(season.today));
                   <td class="text-right">{{ hoursWords(one.hours) }}</td>
                   <td class="pl-4 whitespace-nowrap">{{ shortDate(one.from, year) }}</td>
                   <td class="pl-4 whitespace-nowrap">
-                    {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> (an order)</span>
+                    {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> {{ say`(an order)` }}</span>
                   </td>
                   <td class="pl-4 whitespace-nowrap">
-                    {{ Number.isFinite(one.done.p90) ? shortDate(one.done.p90, year) : 'not in time' }}
+                    {{ Number.isFinite(one.done.p90) ? shortDate(one.done.p90, year) : say`not in time` }}
                   </td>
                   <td class="pl-4" :class="one.chance < 0.9 ? 'font-bold' : ''">
                     {{ oddsWords(one.chance) }}
@@ -191,7 +190,7 @@ const year = computed(() => yearOf(season.today));
           </div>
         </section>
       </template>
-      <p v-else class="text-muted" role="status">Asking the weather years …</p>
+      <p v-else class="text-muted" role="status">{{ say`Asking the weather years …` }}</p>
     </div>
   </div>
 </template>

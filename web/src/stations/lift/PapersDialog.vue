@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Papers } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { onMounted, ref } from 'vue';
@@ -26,7 +27,7 @@ async function load() {
   version.value = kept.version;
   fields.value = kept.papers.fields.length
     ? kept.papers.fields
-    : [{ name: 'Registration number', value: '' }];
+    : [{ name: say`Registration number`, value: '' }];
 }
 async function write() {
   const papers = { schema: 1 as const, fields: fields.value!.filter(({ name, value }) => name || value) };
@@ -40,26 +41,31 @@ async function write() {
       version.value = (error.problem.current as { version: number }).version;
     return;
   }
-  messages.say('Kept: movement records carry them from now on.');
+  messages.say(say`Kept: movement records carry them from now on.`);
   emit('close');
 }
 </script>
 
 <template>
-  <FormDialog title="What movement records say of us" @close="emit('close')">
+  <FormDialog :title="say`What movement records say of us`" @close="emit('close')">
     <p v-if="trouble" class="text-wrong font-bold" role="alert">{{ trouble }}</p>
     <form v-else-if="fields" class="space-y-3" novalidate @submit.prevent="write">
       <p class="text-muted">
-        Registration, inspector, treatment: whatever your plant-health service asks for on the way. They stand
-        on every record, with each lot traced back to its seed.
+        {{
+          say`Registration, inspector, treatment: whatever your plant-health service asks for on the way. They stand on every record, with each lot traced back to its seed.`
+        }}
       </p>
       <div v-for="(field, i) in fields" :key="i" class="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-        <FormField v-model="field.name" :label="`Line ${i + 1}`" :fault="wrong(`papers.fields.${i}.name`)" />
-        <FormField v-model="field.value" label="says" :fault="wrong(`papers.fields.${i}.value`)" />
+        <FormField
+          v-model="field.name"
+          :label="say`Line ${i + 1}`"
+          :fault="wrong(say`papers.fields.${i}.name`)"
+        />
+        <FormField v-model="field.value" :label="say`says`" :fault="wrong(say`papers.fields.${i}.value`)" />
         <button
           class="quiet pb-2"
           type="button"
-          :aria-label="`Take line ${i + 1} out`"
+          :aria-label="say`Take line ${i + 1} out`"
           @click="fields.splice(i, 1)"
         >
           <X :size="20" aria-hidden="true" />
@@ -71,10 +77,10 @@ async function write() {
         type="button"
         @click="fields.push({ name: '', value: '' })"
       >
-        <Plus :size="18" aria-hidden="true" /> Another line
+        <Plus :size="18" aria-hidden="true" /> {{ say`Another line` }}
       </button>
-      <SheetActs act="Keep them" :busy="busy" :sentence="sentence()" @save="write" />
+      <SheetActs :act="say`Keep them`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
-    <p v-else class="text-muted" role="status">Fetching them …</p>
+    <p v-else class="text-muted" role="status">{{ say`Fetching them …` }}</p>
   </FormDialog>
 </template>

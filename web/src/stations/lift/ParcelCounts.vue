@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { parcelMeets } from '@kauri/core';
+import { parcelMeets, say } from '@kauri/core';
 import type { OrderLine, Parcel } from '@kauri/core/contract';
 import FormField from '../../parts/FormField.vue';
 import { useNursery } from '../../stores/nursery';
@@ -32,9 +32,9 @@ const asideOf = (parcel: Parcel) => parcel.held - props.most(parcel);
       <span class="min-w-0 flex-1 basis-56 self-center">
         <b>{{ species(one.speciesId) }}</b>, {{ gradeWords(one) }}
         <span class="text-muted block text-[0.95rem]">
-          {{ one.code }}, {{ count(one.held) }} in {{ one.place || 'no place said'
-          }}<template v-if="asideOf(one)">, {{ count(asideOf(one)) }} set aside for others</template>
-          <b v-if="isOther(one)"> · not of the form or size the line asks for, or not graded</b>
+          {{ say`${one.code}, ${count(one.held)} in ${one.place || say`no place said`}`
+          }}<template v-if="asideOf(one)">{{ say`, ${count(asideOf(one))} set aside for others` }}</template>
+          <b v-if="isOther(one)"> {{ say`· not of the form or size the line asks for, or not graded` }}</b>
         </span>
       </span>
       <FormField
@@ -45,7 +45,7 @@ const asideOf = (parcel: Parcel) => parcel.held - props.most(parcel);
         @update:model-value="(text: string) => set(one, text)"
       />
       <button class="quiet pb-2" type="button" @click="fill(one)">
-        {{ line ? 'As many as it wants' : 'All of them' }}
+        {{ line ? say`As many as it wants` : say`All of them` }}
       </button>
     </li>
   </ul>

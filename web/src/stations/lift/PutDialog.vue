@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
@@ -24,7 +25,7 @@ async function save() {
   busy.value = true;
   try {
     await parcels.put(parcel, place.value);
-    messages.say(`${parcel.code} put in ${place.value || 'no place'}.`, () =>
+    messages.say(say`${parcel.code} put in ${place.value || say`no place`}.`, () =>
       parcels.put(parcel, parcel.place),
     );
     emit('close');
@@ -38,13 +39,13 @@ async function save() {
 
 <template>
   <FormDialog
-    title="Put elsewhere"
+    :title="say`Put elsewhere`"
     :subtitle="`${parcel.code}, ${gradeWords(parcel)}`"
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="save">
-      <LyingPlace v-model="place" label="They lie in" />
-      <SheetActs act="Keep it" :busy="busy" :sentence="fault" @save="save" />
+      <LyingPlace v-model="place" :label="say`They lie in`" />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="fault" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import type { OrderLine, Parcel } from '@kauri/core/contract';
 import { computed, watch } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -64,10 +64,10 @@ const lines = computed(() =>
     .sort((a, b) => a.line.on.localeCompare(b.line.on)),
 );
 const lineOptions = computed(() => [
-  { value: '', words: 'no order' },
+  { value: '', words: say`no order` },
   ...lines.value.map(({ order, line }) => ({
     value: line.id,
-    words: `${buyerOf(order)}: ${count(left(line))} ${species(line.speciesId)}, ${sizeWords(line, (cm) => shown(cm, 'height'), unit('height'))}, from ${dateWords(line.on)}`,
+    words: say`${buyerOf(order)}: ${count(left(line))} ${species(line.speciesId)}, ${sizeWords(line, (cm) => shown(cm, 'height'), unit('height'))}, from ${dateWords(line.on)}`,
   })),
 ]);
 const chosen = computed(() => lines.value.find(({ line }) => line.id === draft.value.line) ?? null);
@@ -123,7 +123,7 @@ async function send() {
   const { to, note } = draft.value;
   const order = chosen.value ? { id: chosen.value.order.id, lineId: chosen.value.line.id } : null;
   const whom = chosen.value ? buyerOf(chosen.value.order) : to;
-  const said = `${several(trees.value, 'tree')} sent to ${whom}.`;
+  const said = say`${several(trees.value, 'tree')} sent to ${whom}.`;
   let entry = '';
   const sent = await save({ on: on.value, order, to, note, parts }, async (id) => {
     entry = id;
@@ -139,17 +139,17 @@ async function send() {
 
 <template>
   <FormDialog
-    title="Send trees"
+    :title="say`Send trees`"
     :subtitle="parcel ? `${parcel.code}, ${gradeWords(parcel)}` : undefined"
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="send">
       <div class="grid gap-3 sm:grid-cols-2">
-        <SelectField v-model="draft.line" label="For" :options="lineOptions" />
+        <SelectField v-model="draft.line" :label="say`For`" :options="lineOptions" />
         <FormField
           v-model="draft.to"
-          :label="chosen ? 'To, where it is not the buyer' : 'To'"
+          :label="chosen ? say`To, where it is not the buyer` : say`To`"
           :fault="wrong('to')"
         />
       </div>
@@ -161,29 +161,31 @@ async function send() {
         :wanted="wantedOf"
       />
       <p v-if="gone.length" class="panel flex flex-wrap items-center gap-x-3 p-3" data-testid="gone">
-        {{ gone.map(([, text]) => text).join(' and ') }} typed for what lies there no more: somebody sent it,
-        or took it out, meanwhile.
-        <button class="act" type="button" @click="leaveOut">Leave it out</button>
+        {{
+          say`${gone.map(([, text]) => text).join(say` and `)} typed for what lies there no more: somebody sent it, or took it out, meanwhile.`
+        }}
+        <button class="act" type="button" @click="leaveOut">{{ say`Leave it out` }}</button>
       </p>
       <p class="text-lg" aria-live="polite" data-testid="leaving">
-        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> leave<template v-if="stillWanted !== null"
-          >; the line then wants
-          <b v-if="stillWanted >= 0">{{ count(stillWanted) }} more</b>
-          <b v-else class="text-wrong">{{ count(-stillWanted) }} fewer than that</b></template
+        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> {{ say`leave`
+        }}<template v-if="stillWanted !== null"
+          >{{ say`; the line then wants` }}
+          <b v-if="stillWanted >= 0">{{ say`${count(stillWanted)} more` }}</b>
+          <b v-else class="text-wrong">{{ say`${count(-stillWanted)} fewer than that` }}</b></template
         >
       </p>
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="Who carried them, how packed"
+        :hint="say`Who carried them, how packed`"
         :wrong="wrong"
       />
       <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-        Roots stay wet and covered until they are in the ground; lift loads with your legs, and two to a load
-        above {{ show(25, 'mass') }}. Where papers are asked for on the way, they travel with the trees: your
-        plant-health service says which.
+        {{
+          say`Roots stay wet and covered until they are in the ground; lift loads with your legs, and two to a load above ${show(25, 'mass')}. Where papers are asked for on the way, they travel with the trees: your plant-health service says which.`
+        }}
       </p>
-      <SheetActs act="Send them" :busy="busy" :sentence="sentence()" @save="send" />
+      <SheetActs :act="say`Send them`" :busy="busy" :sentence="sentence()" @save="send" />
     </form>
   </FormDialog>
 </template>

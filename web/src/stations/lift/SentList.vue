@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import type { Parcel, Sending } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { call } from '../../api/client';
@@ -36,13 +36,13 @@ const may = computed(() => session.may('crew'));
 const species = (id: string) => nursery.lookup.species.get(id);
 const receiver = (orderId: string | null, to: string) => {
   const order = orders.all.find(({ id }) => id === orderId);
-  const whose = order ? buyerOf(order) : orders.loaded ? 'an order taken out since' : 'an order';
+  const whose = order ? buyerOf(order) : orders.loaded ? say`an order taken out since` : say`an order`;
   return [orderId === null ? '' : whose, to].filter(Boolean).join(', ');
 };
 const byId = computed(() => new Map(parcels.all.map((parcel) => [parcel.id, parcel])));
 const partWords = ({ parcelId, lotId, count: n }: { parcelId: string; lotId: string; count: number }) => {
   const parcel = byId.value.get(parcelId);
-  return `${count(n)} of ${parcel?.code ?? nursery.lots.get(lotId)?.code ?? 'a lot'}${parcel?.grade ? `, ${gradeWords(parcel)}` : ''}`;
+  return say`${count(n)} of ${parcel?.code ?? nursery.lots.get(lotId)?.code ?? say`a lot`}${parcel?.grade ? `, ${gradeWords(parcel)}` : ''}`;
 };
 const line = (parcel: Parcel, trees: number): MovementLine => ({
   species: species(parcel.speciesId)?.common ?? '',
@@ -103,7 +103,7 @@ async function takeBack(id: string) {
   fault.value = null;
   try {
     await parcels.takeBack(id);
-    messages.say('Taken back: the trees lie where they lay.');
+    messages.say(say`Taken back: the trees lie where they lay.`);
   } catch (error) {
     fault.value = sentenceOf(error);
   }
@@ -113,10 +113,10 @@ async function takeBack(id: string) {
 <template>
   <section v-if="parcels.sendings.length" aria-labelledby="sent">
     <div class="flex flex-wrap items-baseline gap-x-4">
-      <h2 id="sent" class="text-lg">Sent</h2>
-      <button class="quiet" type="button" @click="table">Save as a table</button>
+      <h2 id="sent" class="text-lg">{{ say`Sent` }}</h2>
+      <button class="quiet" type="button" @click="table">{{ say`Save as a table` }}</button>
       <button v-if="session.may('grower')" class="quiet" type="button" @click="writing = true">
-        What movement records say of us
+        {{ say`What movement records say of us` }}
       </button>
     </div>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
@@ -128,10 +128,10 @@ async function takeBack(id: string) {
           <span class="text-muted">({{ one.by }})</span>
           <span v-if="one.note" class="text-muted block text-[0.95rem]">{{ one.note }}</span>
         </span>
-        <button class="quiet" type="button" @click="note(one)">Delivery note</button>
-        <button class="quiet" type="button" @click="record(one)">Movement record</button>
+        <button class="quiet" type="button" @click="note(one)">{{ say`Delivery note` }}</button>
+        <button class="quiet" type="button" @click="record(one)">{{ say`Movement record` }}</button>
         <button v-if="may && isFresh(one.on)" class="quiet" type="button" @click="takeBack(one.id)">
-          Take back
+          {{ say`Take back` }}
         </button>
       </li>
     </ul>

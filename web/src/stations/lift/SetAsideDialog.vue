@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { parcelMeets } from '@kauri/core';
+import { parcelMeets, say } from '@kauri/core';
 import type { KeptOrder, OrderLine, Parcel } from '@kauri/core/contract';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -66,8 +66,8 @@ async function write() {
   const whose = buyerOf(props.order);
   messages.say(
     trees.value
-      ? `${several(trees.value, 'tree')} set aside for ${whose}.`
-      : `Nothing is set aside for ${whose} any more.`,
+      ? say`${several(trees.value, 'tree')} set aside for ${whose}.`
+      : say`Nothing is set aside for ${whose} any more.`,
     () => parcels.setAside(null, order, was),
   );
   emit('close');
@@ -76,13 +76,15 @@ async function write() {
 
 <template>
   <FormDialog
-    title="Set aside"
+    :title="say`Set aside`"
     :subtitle="`${buyerOf(order)}: ${count(left)} ${nursery.lookup.species.get(line.speciesId)?.common ?? ''}, ${sizeWords(line, (cm) => shown(cm, 'height'), unit('height'))}`"
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="write">
-      <p v-if="!offered.length" class="text-muted">All that lies here of them is set aside for others.</p>
+      <p v-if="!offered.length" class="text-muted">
+        {{ say`All that lies here of them is set aside for others.` }}
+      </p>
       <ParcelCounts
         v-else
         v-model="draft.counts"
@@ -92,11 +94,11 @@ async function write() {
         :wanted="wantedOf"
       />
       <p class="text-lg" aria-live="polite" data-testid="aside-sum">
-        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> set aside; the line wants
-        <b v-if="!(stillWanted < 0)">{{ count(stillWanted) }} more</b>
-        <b v-else class="text-wrong">{{ count(-stillWanted) }} fewer than that</b>
+        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> {{ say`set aside; the line wants` }}
+        <b v-if="!(stillWanted < 0)">{{ say`${count(stillWanted)} more` }}</b>
+        <b v-else class="text-wrong">{{ say`${count(-stillWanted)} fewer than that` }}</b>
       </p>
-      <SheetActs act="Set them aside" :busy="busy" :sentence="sentence()" @save="write" />
+      <SheetActs :act="say`Set them aside`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { useLots } from '../../parts/useLots';
@@ -16,11 +17,11 @@ const lot = computed(() => lots.value.find(({ row }) => row.id === route.params.
 
 <template>
   <p v-if="forecasts.viewsOf === null || !grading.kept" class="text-muted p-4" role="status">
-    Fetching the lot …
+    {{ say`Fetching the lot …` }}
   </p>
   <TallyRun v-else-if="lot" :key="lot.row.id" :lot="lot" />
   <p v-else class="p-4">
-    This lot is not there, or nothing of it stands.
-    <RouterLink class="quiet" :to="{ name: 'lift' }">All to lift</RouterLink>
+    {{ say`This lot is not there, or nothing of it stands.` }}
+    <RouterLink class="quiet" :to="{ name: 'lift' }">{{ say`All to lift` }}</RouterLink>
   </p>
 </template>

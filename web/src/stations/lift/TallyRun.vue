@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cullReasons } from '@kauri/core';
+import { cullReasons, say } from '@kauri/core';
 import { Undo2 } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
@@ -42,7 +42,7 @@ const lastWords = computed(() => {
   if (!last) return null;
   const row = draft.value.rows.find(({ id }) => id === last.at);
   const what = row ? (heights(row) ?? row.grade ?? '') : cullWords(last.at as (typeof cullReasons)[number]);
-  return `${count(last.by)} ${what || 'lifted'}`;
+  return `${count(last.by)} ${what || say`lifted`}`;
 });
 /** Keys of the grades in their order; numbers lead to the stations. */
 const keys = [...'asdfghjkl'];
@@ -62,14 +62,14 @@ async function keep() {
     <header class="flex items-baseline gap-3">
       <h1 class="text-xl">{{ lot.row.code }}</h1>
       <p class="text-muted min-w-0 flex-1 truncate">{{ lot.where }}</p>
-      <RouterLink class="quiet" :to="{ name: 'lift', params: { lot: lot.row.id } }"
-        >Write it instead</RouterLink
-      >
+      <RouterLink class="quiet" :to="{ name: 'lift', params: { lot: lot.row.id } }">{{
+        say`Write it instead`
+      }}</RouterLink>
     </header>
-    <p v-if="!session.may('crew')">Visitors look, crew record.</p>
+    <p v-if="!session.may('crew')">{{ say`Visitors look, crew record.` }}</p>
     <template v-else>
       <ExposureClock v-if="lift.isBed.value" v-model="draft.outSince" :on="on" />
-      <div class="grid grid-cols-2 gap-2" role="group" aria-label="Lifted, good">
+      <div class="grid grid-cols-2 gap-2" role="group" :aria-label="say`Lifted, good`">
         <button
           v-for="(row, i) in draft.rows"
           :key="row.id"
@@ -81,17 +81,17 @@ async function keep() {
           @click="hit(row.id, step)"
         >
           <span
-            >{{ heights(row) ?? (row.grade || 'Lifted, good') }}
+            >{{ heights(row) ?? (row.grade || say`Lifted, good`) }}
             <span v-if="keys[i]" class="key max-md:hidden" aria-hidden="true">{{ keys[i] }}</span></span
           >
           <span v-if="more(row)" class="text-base font-normal">{{ more(row) }}</span>
           <span class="font-head text-3xl tabular-nums">{{ count(numberIn(row.count) || 0) }}</span>
         </button>
       </div>
-      <ChoiceRow v-model="step" label="A tap counts" :options="steps" />
+      <ChoiceRow v-model="step" :label="say`A tap counts`" :options="steps" />
       <div>
-        <h2 class="mb-1 text-base">Culled for</h2>
-        <div class="grid grid-cols-3 gap-2" role="group" aria-label="Culled for">
+        <h2 class="mb-1 text-base">{{ say`Culled for` }}</h2>
+        <div class="grid grid-cols-3 gap-2" role="group" :aria-label="say`Culled for`">
           <button
             v-for="why in cullReasons"
             :key="why"
@@ -109,10 +109,10 @@ async function keep() {
       <div class="bg-paper border-rule sticky bottom-0 mt-auto space-y-2 border-t py-2">
         <p class="flex items-baseline justify-between" aria-live="polite" data-testid="tallied">
           <span
-            ><b>{{ count(lifted) }}</b> lifted, {{ count(culled) }} culled</span
+            ><b>{{ count(lifted) }}</b> {{ say`lifted, ${count(culled)} culled` }}</span
           >
           <span
-            ><b>{{ count(Math.max(0, left)) }}</b> left standing</span
+            ><b>{{ count(Math.max(0, left)) }}</b> {{ say`left standing` }}</span
           >
         </p>
         <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
@@ -120,7 +120,7 @@ async function keep() {
           <button class="act min-h-14" type="button" :disabled="!lastWords" @click="takeBackTap(draft)">
             <Undo2 :size="20" aria-hidden="true" />
             <span
-              >Back<template v-if="lastWords">: {{ lastWords }}</template></span
+              >{{ say`Back` }}<template v-if="lastWords">: {{ lastWords }}</template></span
             >
           </button>
           <button
@@ -129,7 +129,7 @@ async function keep() {
             :disabled="busy || lifted + culled === 0"
             @click="keep"
           >
-            {{ busy ? 'Saving …' : 'Keep the lift' }}
+            {{ busy ? say`Saving …` : say`Keep the lift` }}
           </button>
         </div>
       </div>

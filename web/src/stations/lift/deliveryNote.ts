@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Parcel, Papers, Sending } from '@kauri/core/contract';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 
@@ -41,12 +42,12 @@ export function deliveryNote(
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 44],
     content: [
-      { text: 'Delivery note', fontSize: 18, bold: true },
+      { text: say`Delivery note`, fontSize: 18, bold: true },
       {
         columns: [
-          { stack: [head('From'), plain(from)] },
-          { stack: [head('To'), plain(to)] },
-          { stack: [head('Day'), plain(on)], width: 110 },
+          { stack: [head(say`From`), plain(from)] },
+          { stack: [head(say`To`), plain(to)] },
+          { stack: [head(say`Day`), plain(on)], width: 110 },
         ],
         margin: [0, 10, 0, 12],
       },
@@ -56,7 +57,9 @@ export function deliveryNote(
           dontBreakRows: true,
           widths: ['*', 52, 60, 84, 60, 100, 40],
           body: [
-            ['Trees', 'Form', 'Grade', 'Bundles', 'Lot', 'Seed and origin', 'Count'].map(head),
+            [say`Trees`, say`Form`, say`Grade`, say`Bundles`, say`Lot`, say`Seed and origin`, say`Count`].map(
+              head,
+            ),
             ...lines.map((one) => [
               { stack: [one.species, { text: one.latin, fontSize: 8.5, color: '#5a6055' }] },
               one.form,
@@ -73,11 +76,11 @@ export function deliveryNote(
       { text: plain(total), bold: true, fontSize: 12, alignment: 'right', margin: [0, 8, 0, 0] },
       ...(note ? [{ text: plain(note), margin: [0, 10, 0, 0] } as Content] : []),
       {
-        text: 'Keep roots covered and wet, in the shade, until they are planted. Where the law asks for plant papers, they travel with this note.',
+        text: say`Keep roots covered and wet, in the shade, until they are planted. Where the law asks for plant papers, they travel with this note.`,
         margin: [0, 14, 0, 0],
         color: '#5a6055',
       },
-      { columns: [signed('Handed over'), signed('Received')], columnGap: 40, margin: [0, 60, 0, 0] },
+      { columns: [signed(say`Handed over`), signed(say`Received`)], columnGap: 40, margin: [0, 60, 0, 0] },
     ],
   };
 }
@@ -107,15 +110,15 @@ export function movementRecord(
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 44],
     content: [
-      { text: 'Plant movement record', fontSize: 18, bold: true },
+      { text: say`Plant movement record`, fontSize: 18, bold: true },
       {
         table: {
           widths: [150, '*'],
           body: [
-            row('From', from),
-            row('To', to),
-            row('Day', on),
-            row('Record', id),
+            row(say`From`, from),
+            row(say`To`, to),
+            row(say`Day`, on),
+            row(say`Record`, id),
             ...fields.map(({ name, value }) => row(name, value)),
           ],
         },
@@ -128,7 +131,9 @@ export function movementRecord(
           dontBreakRows: true,
           widths: ['*', 50, 76, 70, 118, 44],
           body: [
-            ['Botanical name', 'Form', 'Lot', 'Lifted', 'Traced back to', 'Count'].map(head),
+            [say`Botanical name`, say`Form`, say`Lot`, say`Lifted`, say`Traced back to`, say`Count`].map(
+              head,
+            ),
             ...lines.map((one) => [
               { stack: [one.latin, { text: one.species, fontSize: 8.5, color: '#5a6055' }] },
               one.form,
@@ -142,7 +147,7 @@ export function movementRecord(
         layout: 'lightHorizontalLines',
       },
       {
-        text: 'Keep this record for as long as your plant-health service asks.',
+        text: say`Keep this record for as long as your plant-health service asks.`,
         margin: [0, 14, 0, 0],
         color: '#5a6055',
       },

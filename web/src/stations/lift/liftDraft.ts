@@ -1,4 +1,4 @@
-import { cullReasons, readGrade, type CullReason } from '@kauri/core';
+import { cullReasons, readGrade, type CullReason, say } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { typedNumber } from '../../parts/typed';
@@ -63,7 +63,7 @@ export const blankLift = (bundle: Bundle): LiftDraft => ({
 
 /** A grade of a scheme as its parcel will be called; heights alone where there is nothing else to say. */
 function gradeOf(grade: GradeScheme['grades'][number], { height, collar }: Shown): string {
-  const more = [grade.name, grade.collarMm === null ? '' : `collar ${collar(grade.collarMm)}`];
+  const more = [grade.name, grade.collarMm === null ? '' : say`collar ${collar(grade.collarMm)}`];
   return more.filter(Boolean).join(', ') || heightsWritten(grade, height);
 }
 

@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
@@ -5,21 +6,24 @@ import { sizeWords } from '../plan/orderWords';
 
 /** Trees in a bundle, as chosen; empty for loose trees, or those left in their trays. */
 export type Bundle = '' | '10' | '25' | '50';
-export const bundleOptions: readonly { value: Bundle; words: string }[] = [
-  { value: '', words: 'loose, or in trays' },
-  { value: '10', words: '10' },
-  { value: '25', words: '25' },
-  { value: '50', words: '50' },
-];
+export const bundleOptions: readonly { value: Bundle; words: string }[] = inWords(
+  [
+    { value: '', words: 'loose, or in trays' },
+    { value: '10', words: '10' },
+    { value: '25', words: '25' },
+    { value: '50', words: '50' },
+  ],
+  'words',
+);
 
 /** Trees of a parcel as bundles and what is left over: “4 bundles of 25 and 12”. */
 export function bundleWords(trees: number, bundleOf: number | null): string {
   if (bundleOf === null) return 'loose';
   const bundles = Math.floor(trees / bundleOf);
   const over = trees % bundleOf;
-  if (bundles === 0) return 'less than a bundle';
-  const whole = bundles === 1 ? `1 bundle of ${bundleOf}` : `${count(bundles)} bundles of ${bundleOf}`;
-  return over ? `${whole} and ${count(over)}` : whole;
+  if (bundles === 0) return say`less than a bundle`;
+  const whole = bundles === 1 ? say`1 bundle of ${bundleOf}` : say`${count(bundles)} bundles of ${bundleOf}`;
+  return over ? say`${whole} and ${count(over)}` : whole;
 }
 
 /** Words of a grade that say no more than its heights do. */
@@ -31,7 +35,7 @@ export function gradeWords(
   shown: (cm: number) => number,
   unit: string,
 ): string {
-  if (fromCm === null && toCm === null) return grade || 'not graded';
+  if (fromCm === null && toCm === null) return grade || say`not graded`;
   const heights = sizeWords({ fromCm, toCm }, shown, unit);
   return ONLY_HEIGHTS.test(grade) ? heights : `${grade} (${heights})`;
 }

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 
 /** A line of a pick list, in words. */
@@ -25,7 +26,7 @@ export function pickList(
     pageMargins: [36, 36, 36, 40],
     defaultStyle: { font: 'Atkinson', fontSize: 11.5, color: '#1f261e' },
     content: [
-      { text: plain(`To load, ${on}`), fontSize: 18, bold: true },
+      { text: plain(say`To load, ${on}`), fontSize: 18, bold: true },
       { text: plain(`${nursery}: ${total}`), margin: [0, 2, 0, 8] },
       ...stops.flatMap(({ place, trees, lines }, i): Content[] => [
         {
@@ -51,7 +52,7 @@ export function pickList(
         },
       ]),
       {
-        text: 'Cells are packed tight just before they travel. Roots stay covered and wet. Lift with your legs, two to a heavy load.',
+        text: say`Cells are packed tight just before they travel. Roots stay covered and wet. Lift with your legs, two to a heavy load.`,
         margin: [0, 16, 0, 0],
         color: '#5a6055',
       },

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { useLabelAddress } from '../../print/labelAddress';
 import { labelSheets, labelStocks, type Label } from '../../print/labels';
@@ -38,7 +39,7 @@ export function useBundleLabels() {
         species: species?.common ?? '',
         latin: species?.latin ?? '',
         provenance: whom || origins.of(parcel),
-        sownOn: `lifted ${dateWords(parcel.since)}`,
+        sownOn: say`lifted ${dateWords(parcel.since)}`,
         count: `${several(count, 'tree')}, ${gradeWords(parcel)}`,
         address: address.at(`/lift/lifted?parcel=${parcel.id}`),
       });

@@ -1,4 +1,4 @@
-import { cullReasons } from '@kauri/core';
+import { cullReasons, say } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useRecording } from '../../parts/useRecording';
@@ -52,7 +52,7 @@ export function useLift(lot: () => ShownLot) {
 
   /** @returns whether it was taken */
   async function save(): Promise<boolean> {
-    const said = `${several(lifted.value, 'tree')} of ${lot().row.code} lifted${culled.value ? `, ${count(culled.value)} culled` : ''}.`;
+    const said = say`${several(lifted.value, 'tree')} of ${lot().row.code} lifted${culled.value ? say`, ${count(culled.value)} culled` : ''}.`;
     const { rows, culls, place } = draft.value;
     const parcels = rows
       .filter((row) => numberIn(row.count) !== 0)

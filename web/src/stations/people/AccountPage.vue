@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Account } from '@kauri/core/contract';
 import { onMounted, ref } from 'vue';
 import { call } from '../../api/client';
@@ -33,14 +34,14 @@ async function end(browser: string) {
 <template>
   <div class="mx-auto max-w-3xl space-y-5 p-4 md:p-6">
     <div>
-      <h1 class="text-2xl">Your account</h1>
+      <h1 class="text-2xl">{{ say`Your account` }}</h1>
       <p class="text-muted">{{ session.me!.person.name }} · {{ session.me!.person.email }}</p>
     </div>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <p v-else-if="!account" class="text-muted" role="status">Looking your account up …</p>
+    <p v-else-if="!account" class="text-muted" role="status">{{ say`Looking your account up …` }}</p>
     <template v-if="account">
       <section class="panel p-4" aria-labelledby="browsers">
-        <h2 id="browsers" class="mb-2 text-xl">Signed in</h2>
+        <h2 id="browsers" class="mb-2 text-xl">{{ say`Signed in` }}</h2>
         <ul data-testid="browsers">
           <li
             v-for="b in account.browsers"
@@ -48,13 +49,16 @@ async function end(browser: string) {
             class="border-rule flex min-h-14 flex-wrap items-center gap-3 border-b py-2 last:border-0"
           >
             <p class="mr-auto">
-              {{ browserWords(b.agent) }}<strong v-if="b.here">, this one</strong>
+              {{ browserWords(b.agent) }}<strong v-if="b.here">{{ say`, this one` }}</strong>
               <span class="text-muted block text-sm">
-                {{ b.device === 'yard' ? 'The yard’s own: 30 days' : 'At a desk: 12 hours' }} after its last
-                use · last used {{ instantWords(b.seenAt) }}
+                {{
+                  say`${b.device === 'yard' ? say`The yard’s own: 30 days` : say`At a desk: 12 hours`} after its last use · last used ${instantWords(b.seenAt)}`
+                }}
               </span>
             </p>
-            <button v-if="!b.here" class="act" type="button" @click="end(b.id)">Sign it out</button>
+            <button v-if="!b.here" class="act" type="button" @click="end(b.id)">
+              {{ say`Sign it out` }}
+            </button>
           </li>
         </ul>
       </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import QRCode from 'qrcode';
 import { ref, watchEffect } from 'vue';
 
@@ -7,7 +8,7 @@ const props = defineProps<{ link: string; label: string }>();
 const code = ref<string | null>(null);
 watchEffect(async () => {
   const svg = await QRCode.toString(props.link, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' });
-  code.value = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`;
+  code.value = say`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`;
 });
 const copied = ref(false);
 async function copy() {
@@ -24,8 +25,13 @@ async function copy() {
         <input class="field" readonly :value="link" @focus="($event.target as HTMLInputElement).select()" />
       </label>
       <slot />
-      <button class="act" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+      <button class="act" type="button" @click="copy">{{ copied ? say`Copied` : say`Copy` }}</button>
     </div>
-    <img v-if="code" class="size-40 rounded bg-white" :src="code" alt="The same link, for a phone’s camera" />
+    <img
+      v-if="code"
+      class="size-40 rounded bg-white"
+      :src="code"
+      :alt="say`The same link, for a phone’s camera`"
+    />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { roles, type Role } from '@kauri/core/contract/roles';
 import { ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -30,28 +31,29 @@ async function invite() {
 
 <template>
   <FormDialog
-    title="Invite somebody"
-    subtitle="You give them the link yourself: Kauri sends nothing."
+    :title="say`Invite somebody`"
+    :subtitle="say`You give them the link yourself: Kauri sends nothing.`"
     @close="emit('close')"
   >
-    <GiveLink v-if="link" :link="link" label="The invitation">
+    <GiveLink v-if="link" :link="link" :label="say`The invitation`">
       <p>
-        Whoever opens it first may join, so give it to nobody else. It holds for seven days and is shown this
-        once; withdraw it and make another if it is lost.
+        {{
+          say`Whoever opens it first may join, so give it to nobody else. It holds for seven days and is shown this once; withdraw it and make another if it is lost.`
+        }}
       </p>
     </GiveLink>
     <form v-else class="space-y-3" novalidate @submit.prevent="invite">
       <FormField
         v-model="draft.name"
-        label="Who"
-        hint="They can write it as they like"
+        :label="say`Who`"
+        :hint="say`They can write it as they like`"
         :fault="wrong('name')"
       />
-      <SelectField v-model="draft.role" label="As" :options="options" />
+      <SelectField v-model="draft.role" :label="say`As`" :options="options" />
       <p v-if="draft.role === 'owner'" class="border-root border-l-4 pl-3">
-        An owner can take everybody out, you too.
+        {{ say`An owner can take everybody out, you too.` }}
       </p>
-      <SheetActs act="Make the link" :busy="busy" :sentence="sentence()" @save="invite" />
+      <SheetActs :act="say`Make the link`" :busy="busy" :sentence="sentence()" @save="invite" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { ref } from 'vue';
 import { call } from '../../api/client';
 import { fieldFault, sentenceOf } from '../../api/problem';
@@ -18,7 +19,7 @@ async function save() {
   try {
     await call('changePassword', { body: { current: current.value, next: next.value } });
     [current.value, next.value] = ['', ''];
-    messages.say('Your password is changed. Other browsers are signed out.');
+    messages.say(say`Your password is changed. Other browsers are signed out.`);
     emit('changed');
   } catch (error) {
     fault.value = error;
@@ -31,27 +32,27 @@ const wrong = (path: string) => fieldFault(fault.value, path);
 
 <template>
   <section class="panel p-4" aria-labelledby="password">
-    <h2 id="password" class="mb-3 text-xl">Password</h2>
+    <h2 id="password" class="mb-3 text-xl">{{ say`Password` }}</h2>
     <form class="max-w-md space-y-3" novalidate @submit.prevent="save">
       <FormField
         v-model="current"
-        label="The password now"
+        :label="say`The password now`"
         type="password"
         autocomplete="current-password"
         :fault="wrong('current')"
       />
       <FormField
         v-model="next"
-        label="The new one"
+        :label="say`The new one`"
         type="password"
         autocomplete="new-password"
-        hint="10 characters or more; a few words that do not belong together are good"
+        :hint="say`10 characters or more; a few words that do not belong together are good`"
         :fault="wrong('next')"
       />
       <p v-if="fault && !wrong('current') && !wrong('next')" class="text-wrong font-bold" role="alert">
         {{ sentenceOf(fault) }}
       </p>
-      <button class="act-main" type="submit" :disabled="busy">Change it</button>
+      <button class="act-main" type="submit" :disabled="busy">{{ say`Change it` }}</button>
     </form>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Crew } from '@kauri/core/contract';
 import { roles, type Role } from '@kauri/core/contract/roles';
 import { computed, onMounted, ref } from 'vue';
@@ -44,13 +45,13 @@ const changeRole = (person: Person, role: Role) =>
   tried(async () => {
     const was = person.role;
     await kept.changeRole(person.id, was, role);
-    messages.say(`${person.name} is ${role} now.`, () => kept.changeRole(person.id, role, was));
+    messages.say(say`${person.name} is ${role} now.`, () => kept.changeRole(person.id, role, was));
   });
 const remove = (person: Person) =>
   tried(async () => {
     await kept.remove(person.id);
     leaving.value = null;
-    messages.say(`${person.name} is out. What they wrote stays.`);
+    messages.say(say`${person.name} is out. What they wrote stays.`);
   });
 const makeLink = (person: Person) =>
   tried(async () => {
@@ -61,18 +62,19 @@ const makeLink = (person: Person) =>
 <template>
   <div class="mx-auto max-w-4xl space-y-5 p-4 md:p-6">
     <div class="flex flex-wrap items-end gap-3">
-      <h1 class="mr-auto text-2xl">People of {{ nursery.catalogue!.nursery.name }}</h1>
+      <h1 class="mr-auto text-2xl">{{ say`People of ${nursery.catalogue!.nursery.name}` }}</h1>
       <button v-if="session.may('owner')" class="act-main" type="button" @click="inviting = true">
-        Invite somebody
+        {{ say`Invite somebody` }}
       </button>
     </div>
     <p v-if="!session.may('owner')">
-      This is the owner’s page; your role is {{ session.membership?.role }}. Who works here is named where
-      they write.
+      {{
+        say`This is the owner’s page; your role is ${session.membership?.role}. Who works here is named where they write.`
+      }}
     </p>
     <p v-if="fault && session.may('owner')" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <p v-else-if="!kept.crew && session.may('owner')" class="text-muted" role="status">
-      Looking everybody up …
+      {{ say`Looking everybody up …` }}
     </p>
     <ul v-if="kept.crew" class="space-y-2" data-testid="people">
       <li
@@ -82,16 +84,16 @@ const makeLink = (person: Person) =>
       >
         <div class="min-w-0">
           <p class="font-bold">
-            {{ person.name }} <span v-if="isMe(person)" class="text-muted font-normal">(you)</span>
+            {{ person.name }} <span v-if="isMe(person)" class="text-muted font-normal">{{ say`(you)` }}</span>
           </p>
           <p class="text-muted truncate text-sm">{{ person.email }}</p>
           <p class="text-muted text-sm">
-            {{ person.seenAt ? `Last here ${instantWords(person.seenAt)}` : 'Not signed in anywhere'
-            }}{{ person.secondFactor ? ' · second factor' : '' }}
+            {{ person.seenAt ? say`Last here ${instantWords(person.seenAt)}` : say`Not signed in anywhere`
+            }}{{ person.secondFactor ? say` · second factor` : '' }}
           </p>
         </div>
         <label class="block">
-          <span class="sr-only">Role of {{ person.name }}</span>
+          <span class="sr-only">{{ say`Role of ${person.name}` }}</span>
           <select
             :key="`${person.role} ${refused}`"
             class="field"
@@ -104,24 +106,24 @@ const makeLink = (person: Person) =>
         </label>
         <div class="flex flex-wrap gap-2">
           <button v-if="!isMe(person)" class="act" type="button" @click="makeLink(person)">
-            New password<span class="sr-only"> for {{ person.name }}</span>
+            {{ say`New password` }}<span class="sr-only"> {{ say`for ${person.name}` }}</span>
           </button>
           <button class="act" type="button" @click="leaving = person">
-            Take out<span class="sr-only"> {{ person.name }}</span>
+            {{ say`Take out` }}<span class="sr-only"> {{ person.name }}</span>
           </button>
         </div>
       </li>
     </ul>
     <section v-if="kept.crew?.invites.length" aria-labelledby="invited">
-      <h2 id="invited" class="mb-2 text-xl">Invited</h2>
+      <h2 id="invited" class="mb-2 text-xl">{{ say`Invited` }}</h2>
       <ul class="space-y-2" data-testid="invites">
         <li v-for="i in kept.crew.invites" :key="i.id" class="panel flex flex-wrap items-center gap-3 p-3">
           <p class="mr-auto">
-            <strong>{{ i.name }}</strong>, as {{ i.role }}
-            <span class="text-muted">· by {{ i.by }}, until {{ instantWords(i.endsAt) }}</span>
+            <strong>{{ i.name }}</strong>{{ say`, as ${i.role}` }}
+            <span class="text-muted">{{ say`· by ${i.by}, until ${instantWords(i.endsAt)}` }}</span>
           </p>
           <button class="act" type="button" @click="tried(() => kept.withdraw(i.id))">
-            Withdraw<span class="sr-only"> the invitation of {{ i.name }}</span>
+            {{ say`Withdraw` }}<span class="sr-only"> {{ say`the invitation of ${i.name}` }}</span>
           </button>
         </li>
       </ul>
@@ -129,26 +131,27 @@ const makeLink = (person: Person) =>
     <InviteDialog v-if="inviting" @close="inviting = false" />
     <FormDialog
       v-if="link"
-      :title="`A new password for ${link.person.name}`"
-      subtitle="Be sure it is they who ask: whoever opens the link is in."
+      :title="say`A new password for ${link.person.name}`"
+      :subtitle="say`Be sure it is they who ask: whoever opens the link is in.`"
       @close="link = null"
     >
-      <GiveLink :link="link.to" label="The link">
+      <GiveLink :link="link.to" :label="say`The link`">
         <p>
-          It works once, for a day. It signs them out everywhere and ends their second factor. Shown this
-          once; a new link ends this one.
+          {{
+            say`It works once, for a day. It signs them out everywhere and ends their second factor. Shown this once; a new link ends this one.`
+          }}
         </p>
       </GiveLink>
     </FormDialog>
     <FormDialog
       v-if="leaving"
-      :title="isMe(leaving) ? 'Leave this nursery' : `Take ${leaving.name} out`"
-      subtitle="What was written stays, under its name. To come back takes an invitation."
+      :title="isMe(leaving) ? say`Leave this nursery` : say`Take ${leaving.name} out`"
+      :subtitle="say`What was written stays, under its name. To come back takes an invitation.`"
       @close="leaving = null"
     >
       <p v-if="fault" class="text-wrong mb-3 font-bold" role="alert">{{ fault }}</p>
       <button class="act-main" type="button" @click="remove(leaving)">
-        {{ isMe(leaving) ? 'Leave' : 'Take out' }}
+        {{ isMe(leaving) ? say`Leave` : say`Take out` }}
       </button>
     </FormDialog>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Account } from '@kauri/core/contract';
 import QRCode from 'qrcode';
 import { ref } from 'vue';
@@ -31,7 +32,7 @@ const begin = () =>
   tried(async () => {
     const { secret, uri } = await call('offerSecondFactor', { body: { password: password.value } });
     const svg = await QRCode.toString(uri, { type: 'svg', margin: 2 });
-    offer.value = { secret, picture: `data:image/svg+xml;utf8,${encodeURIComponent(svg)}` };
+    offer.value = { secret, picture: say`data:image/svg+xml;utf8,${encodeURIComponent(svg)}` };
     password.value = '';
   });
 const confirm = () =>
@@ -53,38 +54,39 @@ const wrong = (path: string) => fieldFault(fault.value, path);
 
 <template>
   <section class="panel space-y-3 p-4" aria-labelledby="second-factor">
-    <h2 id="second-factor" class="text-xl">Second factor</h2>
+    <h2 id="second-factor" class="text-xl">{{ say`Second factor` }}</h2>
     <div v-if="codes" class="space-y-3">
       <p>
-        It is in force. These codes let you in once each should the authenticator be lost. Write them down
-        now: they are not shown again.
+        {{
+          say`It is in force. These codes let you in once each should the authenticator be lost. Write them down now: they are not shown again.`
+        }}
       </p>
       <ul class="grid max-w-md grid-cols-2 gap-x-6 gap-y-1 font-mono" data-testid="recovery">
         <li v-for="c in codes" :key="c">{{ c }}</li>
       </ul>
-      <button class="act-main" type="button" @click="codes = null">They are written down</button>
+      <button class="act-main" type="button" @click="codes = null">{{ say`They are written down` }}</button>
     </div>
     <form v-else-if="offer" class="flex flex-wrap gap-4" novalidate @submit.prevent="confirm">
       <img
         class="size-44 rounded bg-white"
         :src="offer.picture"
-        alt="The secret, to be read by an authenticator app"
+        :alt="say`The secret, to be read by an authenticator app`"
       />
       <div class="min-w-0 grow basis-64 space-y-3">
         <p>
-          Read the picture with an authenticator app, or type
-          <code class="break-all" data-testid="secret">{{ offer.secret }}</code> into it. Then give a code it
-          shows.
+          {{ say`Read the picture with an authenticator app, or type` }}
+          <code class="break-all" data-testid="secret">{{ offer.secret }}</code>
+          {{ say`into it. Then give a code it shows.` }}
         </p>
         <FormField
           v-model="code"
-          label="Code"
+          :label="say`Code`"
           inputmode="numeric"
           autocomplete="one-time-code"
-          hint="Six digits"
+          :hint="say`Six digits`"
           :fault="wrong('code')"
         />
-        <button class="act-main" type="submit" :disabled="busy">Put it in force</button>
+        <button class="act-main" type="submit" :disabled="busy">{{ say`Put it in force` }}</button>
       </div>
     </form>
     <form
@@ -94,22 +96,24 @@ const wrong = (path: string) => fieldFault(fault.value, path);
       @submit.prevent="props.account.secondFactor ? end() : begin()"
     >
       <p v-if="account.secondFactor">
-        A code of your authenticator is asked for when you sign in. {{ account.recoveryLeft }} recovery
-        {{ account.recoveryLeft === 1 ? 'code is' : 'codes are' }} left.
+        {{
+          say`A code of your authenticator is asked for when you sign in. ${account.recoveryLeft} recovery ${account.recoveryLeft === 1 ? say`code is` : say`codes are`} left.`
+        }}
       </p>
       <p v-else>
-        With an authenticator app (any that follows RFC 6238), a password that was seen over your shoulder is
-        not enough to come in.
+        {{
+          say`With an authenticator app (any that follows RFC 6238), a password that was seen over your shoulder is not enough to come in.`
+        }}
       </p>
       <FormField
         v-model="password"
-        label="Your password"
+        :label="say`Your password`"
         type="password"
         autocomplete="current-password"
         :fault="wrong('password')"
       />
       <button :class="account.secondFactor ? 'act' : 'act-main'" type="submit" :disabled="busy">
-        {{ account.secondFactor ? 'End the second factor' : 'Set up a second factor' }}
+        {{ account.secondFactor ? say`End the second factor` : say`Set up a second factor` }}
       </button>
     </form>
     <p v-if="fault && !wrong('password') && !wrong('code')" class="text-wrong font-bold" role="alert">

@@ -7,6 +7,7 @@ import {
   type BoardSpan,
   type EpochDay,
   type Stay,
+  say,
 } from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
@@ -21,7 +22,7 @@ import { usePlan } from '../../stores/plan';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
-import { months as monthNames, shortDate, yearOf } from '../../words/dates';
+import { monthName, shortDate, yearOf } from '../../words/dates';
 import { percent, several } from '../../words/numbers';
 import { boardSheets, boardTable } from './boardFiles';
 import BoardSowing from './BoardSowing.vue';
@@ -62,7 +63,7 @@ const x = (day: EpochDay) => ((day - from.value) / 7) * WEEK_PX;
 const months = computed(() => firstsOfMonths(from.value, 26).filter((day) => day < until.value));
 const monthLabel = (first: EpochDay) => {
   const { year, month } = partsOf(first);
-  return month === 1 ? String(year) : monthNames[month - 1];
+  return month === 1 ? String(year) : monthName(month - 1);
 };
 const year = computed(() => yearOf(season.view));
 const day = (on: EpochDay) => shortDate(on, year.value);
@@ -75,15 +76,15 @@ const overs = computed(() =>
     .sort((a, b) => a.span.from - b.span.from),
 );
 function overWords({ row, span }: { row: BoardPlace; span: BoardSpan }): string {
-  const when = `${row.place.place.name}, ${day(span.from)} to ${day(span.until - 1)}`;
+  const when = say`${row.place.place.name}, ${day(span.from)} to ${day(span.until - 1)}`;
   if (span.fault) return `${when}: ${span.fault}`;
   const by =
     row.place.place.kind === 'bed'
       ? show(span.over, 'area', 1)
-      : `${show(span.over / 1000, 'site', 1)} of its length`;
-  return `${when}: ${by} more than it has, at most`;
+      : say`${show(span.over / 1000, 'site', 1)} of its length`;
+  return say`${when}: ${by} more than it has, at most`;
 }
-const nameOf = (id: string) => nursery.lots.get(id)?.code ?? 'a planned sowing';
+const nameOf = (id: string) => nursery.lots.get(id)?.code ?? say`a planned sowing`;
 const plannedName = (id: string) => {
   const sowing = plan.sowings.find((one) => one.id === id);
   return sowing ? `${speciesName(sowing.speciesId)}, ${sowing.route}` : nameOf(id);
@@ -91,7 +92,7 @@ const plannedName = (id: string) => {
 const table = () => offerFile('board.csv', boardTable(rows.value, { nameOf: plannedName }), 'text/csv');
 async function paper() {
   try {
-    const title = `What the yard carries, ${nursery.catalogue!.nursery.name}, from ${isoOf(from.value)}`;
+    const title = say`What the yard carries, ${nursery.catalogue!.nursery.name}, from ${isoOf(from.value)}`;
     const weeks = [from.value, until.value] as const;
     const sheet = boardSheets(rows.value, months.value, weeks, { title, speciesName });
     offerFile('board.pdf', await makePdf(sheet), 'application/pdf');
@@ -150,7 +151,9 @@ const isShut = (place: Place) => {
 /** A row told in words, for who does not see it. */
 const rowWords = (row: BoardPlace) =>
   row.all
-    .map((span) => `${day(span.from)}: ${Number.isFinite(span.share) ? percent(span.share) : 'does not fit'}`)
+    .map(
+      (span) => `${day(span.from)}: ${Number.isFinite(span.share) ? percent(span.share) : say`does not fit`}`,
+    )
     .join(', ');
 </script>
 
@@ -158,28 +161,36 @@ const rowWords = (row: BoardPlace) =>
   <div class="flex h-full flex-col">
     <div class="space-y-2 p-4 md:px-5">
       <header class="flex flex-wrap items-baseline gap-x-4">
-        <h1 class="text-2xl">What the yard carries</h1>
+        <h1 class="text-2xl">{{ say`What the yard carries` }}</h1>
         <p class="text-muted">
-          {{ several(rows.length, 'place') }}, {{ several(plan.sowings.length, 'sowing') }} planned
+          {{ say`${several(rows.length, 'place')}, ${several(plan.sowings.length, 'sowing')} planned` }}
         </p>
         <span v-if="ready && rows.length" class="ml-auto flex gap-2">
-          <button class="act" type="button" @click="paper">On paper, A3</button>
-          <button class="act" type="button" @click="table">As a table</button>
+          <button class="act" type="button" @click="paper">{{ say`On paper, A3` }}</button>
+          <button class="act" type="button" @click="table">{{ say`As a table` }}</button>
         </span>
       </header>
       <p class="text-muted flex flex-wrap gap-x-5 text-sm">
-        <span><i class="bg-leaf-mid inline-block h-3 w-5 align-middle" aria-hidden="true" /> stands</span>
-        <span><i class="planned inline-block h-3 w-5 align-middle" aria-hidden="true" /> planned</span>
-        <span><i class="over inline-block h-3 w-5 align-middle" aria-hidden="true" /> more than it has</span>
         <span
-          >What stands is drawn until its plug is bound or its lifting window closes: move it earlier, and the
-          room is free.</span
+          ><i class="bg-leaf-mid inline-block h-3 w-5 align-middle" aria-hidden="true" />
+          {{ say`stands` }}</span
         >
+        <span
+          ><i class="planned inline-block h-3 w-5 align-middle" aria-hidden="true" /> {{ say`planned` }}</span
+        >
+        <span
+          ><i class="over inline-block h-3 w-5 align-middle" aria-hidden="true" />
+          {{ say`more than it has` }}</span
+        >
+        <span>{{
+          say`What stands is drawn until its plug is bound or its lifting window closes: move it earlier, and the room is free.`
+        }}</span>
       </p>
       <p v-for="sowing in homeless" :key="sowing.id" class="flex items-baseline gap-2 font-bold">
-        {{ speciesName(sowing.speciesId) }}, {{ sowing.route }}: a place it was planned in is no longer in the
-        yard.
-        <button class="quiet" type="button" @click="chosenId = sowing.id">Choose another</button>
+        {{
+          say`${speciesName(sowing.speciesId)}, ${sowing.route}: a place it was planned in is no longer in the yard.`
+        }}
+        <button class="quiet" type="button" @click="chosenId = sowing.id">{{ say`Choose another` }}</button>
       </p>
       <ul v-if="ready && overs.length" class="max-h-32 space-y-1 overflow-y-auto" data-testid="over-full">
         <li
@@ -191,7 +202,7 @@ const rowWords = (row: BoardPlace) =>
           <span>
             <b>{{ overWords(over) }}.</b>
             <template v-if="gives(over.span).length">
-              Could leave by then:
+              {{ say`Could leave by then:` }}
               <template v-for="(stay, i) in gives(over.span)" :key="stay.id"
                 >{{ i ? ', ' : ''
                 }}<RouterLink class="quiet" :to="{ name: 'grow', params: { lot: stay.id } }">{{
@@ -200,9 +211,9 @@ const rowWords = (row: BoardPlace) =>
               >.
             </template>
             <template v-else-if="over.span.stays.every((stay) => stay.isPlanned)">
-              Put some of it elsewhere, or in another week.</template
+              {{ say`Put some of it elsewhere, or in another week.` }}</template
             >
-            <template v-else> Nothing that stands there could leave by then.</template>
+            <template v-else> {{ say`Nothing that stands there could leave by then.` }}</template>
           </span>
         </li>
       </ul>
@@ -223,9 +234,11 @@ const rowWords = (row: BoardPlace) =>
       @shift="(weeks) => shift(chosen!, weeks)"
       @close="chosenId = null"
     />
-    <p v-if="!ready" class="text-muted p-5" role="status">Working out how long what stands will stay …</p>
-    <EmptyState v-else-if="!rows.length" title="No places yet">
-      Add a bed or a bench in the Yard: the board shows how full each will be.
+    <p v-if="!ready" class="text-muted p-5" role="status">
+      {{ say`Working out how long what stands will stay …` }}
+    </p>
+    <EmptyState v-else-if="!rows.length" :title="say`No places yet`">
+      {{ say`Add a bed or a bench in the Yard: the board shows how full each will be.` }}
     </EmptyState>
     <div
       v-else
@@ -272,7 +285,8 @@ const rowWords = (row: BoardPlace) =>
               <span
                 class="bg-paper border-rule sticky left-0 z-10 flex shrink-0 flex-col justify-center border-b pl-4 text-sm leading-tight"
                 :style="{ width: `${NAME_PX}px` }"
-                >{{ line.load.name }}<span class="text-muted">at most {{ line.load.most }}</span></span
+                >{{ line.load.name
+                }}<span class="text-muted">{{ say`at most ${line.load.most}` }}</span></span
               >
               <div
                 class="border-rule relative flex-1 border-b"
@@ -348,7 +362,9 @@ const rowWords = (row: BoardPlace) =>
                 }"
                 type="button"
                 :aria-pressed="sowing.id === chosenId"
-                :aria-label="`${speciesName(sowing.speciesId)}, planned ${day(stay.from)} to ${day(stay.until)}`"
+                :aria-label="
+                  say`${speciesName(sowing.speciesId)}, planned ${day(stay.from)} to ${day(stay.until)}`
+                "
                 @click="chosenId = sowing.id"
                 @pointerdown="grab($event, sowing, stay)"
                 @pointermove="drag.carry"

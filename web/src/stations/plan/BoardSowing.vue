@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import type { PlannedSowing } from '@kauri/core/contract';
 import { X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -60,9 +60,9 @@ const place = (at: number, placeId: string) =>
       pinned: true,
       stages: props.sowing.stages.map((stage, i) => (i === at ? { ...stage, placeId } : stage)),
     },
-    'Put in another place.',
+    say`Put in another place.`,
   );
-async function remove(said = 'Taken out of the plan.') {
+async function remove(said = say`Taken out of the plan.`) {
   const before = props.sowing;
   try {
     await plan.remove(before.id);
@@ -84,15 +84,15 @@ const sownLots = computed(() => {
       lot.held.sown + lot.held.standing > 0,
   );
   return [
-    { value: '', words: 'not yet' },
-    ...near.map(({ id, code, sownOn }) => ({ value: id, words: `${code}, sown ${day(sownOn)}` })),
+    { value: '', words: say`not yet` },
+    ...near.map(({ id, code, sownOn }) => ({ value: id, words: say`${code}, sown ${day(sownOn)}` })),
   ];
 });
 /** Once it is sown the lot stands for it, and the plan has done its part. */
 const sownAs = computed({
   get: () => '',
   set: (id) => {
-    if (id) void remove(`Sown as ${nursery.lots.get(id)?.code}: the lot stands for it from now on.`);
+    if (id) void remove(say`Sown as ${nursery.lots.get(id)?.code}: the lot stands for it from now on.`);
   },
 });
 const room = ({ trays, areaM2 }: PlannedSowing['stages'][number]) =>
@@ -109,15 +109,14 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
     <header class="flex flex-wrap items-baseline gap-x-4">
       <h2 id="sowing" class="text-lg">{{ species }}, {{ sowing.route }}</h2>
       <span class="text-muted">
-        {{ several(sowing.wanted.trees, 'tree') }} by {{ day(sowing.wanted.until)
+        {{ say`${several(sowing.wanted.trees, 'tree')} by ${day(sowing.wanted.until)}`
         }}<template v-if="order">, {{ buyerOf(order) }}</template>
       </span>
       <b :class="isUnsure ? 'text-wrong' : ''"
-        >in time in {{ surely(sowing.chance) }} of forecasts<template v-if="isUnsure"
-          >, {{ percent(sowing.wanted.chance) }} wanted</template
-        ></b
+        >{{ say`in time in ${surely(sowing.chance)} of forecasts`
+        }}<template v-if="isUnsure">{{ say`, ${percent(sowing.wanted.chance)} wanted` }}</template></b
       >
-      <button class="act ml-auto px-2.5" type="button" aria-label="Close" @click="emit('close')">
+      <button class="act ml-auto px-2.5" type="button" :aria-label="say`Close`" @click="emit('close')">
         <X :size="18" aria-hidden="true" />
       </button>
     </header>
@@ -127,7 +126,7 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
         <span class="block">{{ count(stage.plants) }} in {{ words(stage) }}: {{ room(stage) }}</span>
         <SelectField
           v-if="may"
-          label="Stands in"
+          :label="say`Stands in`"
           :model-value="stage.placeId"
           :options="placesFor(stage)"
           @update:model-value="(id) => place(i, id)"
@@ -136,11 +135,20 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
     </ol>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <div v-if="may" class="flex flex-wrap gap-3">
-      <button class="act" type="button" :disabled="busy" @click="emit('shift', -1)">A week earlier</button>
-      <button class="act" type="button" :disabled="busy" @click="emit('shift', 1)">A week later</button>
-      <button class="quiet" type="button" @click="remove()">Take it out of the plan</button>
-      <SelectField v-if="sownLots.length > 1" v-model="sownAs" label="It is sown, as" :options="sownLots" />
-      <span v-if="busy" class="text-muted self-center" role="status">Working it out anew …</span>
+      <button class="act" type="button" :disabled="busy" @click="emit('shift', -1)">
+        {{ say`A week earlier` }}
+      </button>
+      <button class="act" type="button" :disabled="busy" @click="emit('shift', 1)">
+        {{ say`A week later` }}
+      </button>
+      <button class="quiet" type="button" @click="remove()">{{ say`Take it out of the plan` }}</button>
+      <SelectField
+        v-if="sownLots.length > 1"
+        v-model="sownAs"
+        :label="say`It is sown, as`"
+        :options="sownLots"
+      />
+      <span v-if="busy" class="text-muted self-center" role="status">{{ say`Working it out anew …` }}</span>
     </div>
   </section>
 </template>

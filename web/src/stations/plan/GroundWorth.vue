@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bedCost, bedGeometry, startingTreePrices } from '@kauri/core';
+import { bedCost, bedGeometry, startingTreePrices, say } from '@kauri/core';
 import type { Place } from '@kauri/core/contract';
 import { computed, onMounted } from 'vue';
 import { useNursery } from '../../stores/nursery';
@@ -19,7 +19,7 @@ const prices = computed(() => nursery.catalogue!.prices.list);
 const perM2 = computed(() => (prices.value.trees ?? startingTreePrices).placePerM2);
 /** By the square metre, or foot, as the grower counts ground. */
 const each = (aM2: number) =>
-  `${money(aM2 * typed(1, 'area'), prices.value.currency)} a season for ${show(typed(1, 'area'), 'area', 0)}`;
+  say`${money(aM2 * typed(1, 'area'), prices.value.currency)} a season for ${show(typed(1, 'area'), 'area', 0)}`;
 
 function yearly({ place }: Place): number | null {
   const medium = place.mediumId ? nursery.lookup.media.get(place.mediumId)?.values : undefined;
@@ -41,28 +41,34 @@ const dear = computed(() => planned.value?.result?.dear ?? []);
 
 <template>
   <section aria-labelledby="ground" class="max-w-3xl space-y-2" data-testid="ground">
-    <h2 id="ground" class="text-lg">What ground must return</h2>
+    <h2 id="ground" class="text-lg">{{ say`What ground must return` }}</h2>
     <p v-if="beds.length">
-      Dearest bed: <b>{{ beds[0].name }}</b>, {{ each(beds[0].must)
+      {{ say`Dearest bed:` }} <b>{{ beds[0].name }}</b>, {{ each(beds[0].must)
       }}<template v-if="beds.length > 1"
-        >; cheapest: <b>{{ beds[beds.length - 1].name }}</b>, {{ each(beds[beds.length - 1].must) }}</template
-      >. Timber, mesh and filling over their life, and {{ each(perM2) }} for what else could stand there.
+        >{{ say`; cheapest:` }} <b>{{ beds[beds.length - 1].name }}</b>,
+        {{ each(beds[beds.length - 1].must) }}</template
+      >{{
+        say`. Timber, mesh and filling over their life, and ${each(perM2)} for what else could stand there.`
+      }}
     </p>
     <p v-else class="text-muted">
-      No bed with a filling is in the yard: {{ each(perM2) }} for what else could stand there.
+      {{ say`No bed with a filling is in the yard: ${each(perM2)} for what else could stand there.` }}
     </p>
     <ul v-if="dear.length">
       <li v-for="of in dear" :key="of.placeId">
-        {{ show(typed(1, 'area'), 'area', 0) }} more of {{ placeLike(of.placeId) }}
-        {{ of.from === of.until ? `from ${day(of.from)}` : `from ${day(of.from)} to ${day(of.until)}` }} would
-        save about <b>{{ money(of.perM2 * typed(1, 'area'), prices.currency) }}</b> in “{{ planned!.name }}”.
+        {{
+          say`${show(typed(1, 'area'), 'area', 0)} more of ${placeLike(of.placeId)} ${of.from === of.until ? say`from ${day(of.from)}` : say`from ${day(of.from)} to ${day(of.until)}`} would save about`
+        }}
+        <b>{{ money(of.perM2 * typed(1, 'area'), prices.currency) }}</b> {{ say`in “${planned!.name}”.` }}
       </li>
     </ul>
     <p v-else-if="planned?.result">
-      In “{{ planned.name }}” there is ground enough: the last free bench is worth nothing more in it.
+      {{ say`In “${planned.name}” there is ground enough: the last free bench is worth nothing more in it.` }}
     </p>
     <p class="text-muted text-sm">
-      What a season’s ground is worth besides is a price of your own; Kauri begins with a rule of thumb.
+      {{
+        say`What a season’s ground is worth besides is a price of your own; Kauri begins with a rule of thumb.`
+      }}
     </p>
   </section>
 </template>

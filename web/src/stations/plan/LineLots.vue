@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -19,7 +20,7 @@ const session = useSession();
 const messages = useMessages();
 const fault = ref<string | null>(null);
 const busy = ref(false);
-const codeOf = (id: string) => nursery.lots.get(id)?.code ?? 'a lot closed since';
+const codeOf = (id: string) => nursery.lots.get(id)?.code ?? say`a lot closed since`;
 const others = computed(() =>
   [...nursery.lots.values()]
     .filter(
@@ -29,7 +30,7 @@ const others = computed(() =>
     .sort((a, b) => byNature(a.code, b.code)),
 );
 const options = computed(() => [
-  { value: '', words: props.line.lots.length ? 'another lot …' : 'any lot that stands' },
+  { value: '', words: props.line.lots.length ? say`another lot …` : say`any lot that stands` },
   ...others.value.map(({ id, code, held }) => ({
     value: id,
     words: `${code}, ${several(held.standing, 'tree')}`,
@@ -63,19 +64,19 @@ async function set(lots: string[], said: string) {
 const add = computed({
   get: () => '',
   set: (id: string) => {
-    if (id) void set([...props.line.lots, id], `${codeOf(id)} is set against it.`);
+    if (id) void set([...props.line.lots, id], say`${codeOf(id)} is set against it.`);
   },
 });
 const drop = (id: string) =>
   set(
     props.line.lots.filter((one) => one !== id),
-    `${codeOf(id)} is set against it no more.`,
+    say`${codeOf(id)} is set against it no more.`,
   );
 </script>
 
 <template>
   <div class="mt-2 flex flex-wrap items-center gap-2" data-testid="line-lots">
-    <span v-if="line.lots.length" class="text-muted">Served by</span>
+    <span v-if="line.lots.length" class="text-muted">{{ say`Served by` }}</span>
     <span
       v-for="id in line.lots"
       :key="id"
@@ -87,7 +88,7 @@ const drop = (id: string) =>
         class="p-1"
         type="button"
         :disabled="busy"
-        :aria-label="`${codeOf(id)} set against it no more`"
+        :aria-label="say`${codeOf(id)} set against it no more`"
         @click="drop(id)"
       >
         <X :size="16" aria-hidden="true" />
@@ -96,7 +97,7 @@ const drop = (id: string) =>
     <SelectField
       v-if="session.may('grower') && others.length"
       v-model="add"
-      label="Served by"
+      :label="say`Served by`"
       class="max-w-64"
       :options="options"
     />

@@ -11,6 +11,7 @@ import {
   waterPeak,
   type EvaporationAhead,
   type PlanStep,
+  say,
 } from '@kauri/core';
 import { csvOf } from '../../print/csv';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
@@ -55,14 +56,14 @@ const needs = computed(() => needsOf(plan.sowings, nursery.lookup));
 const day = (on: number) => shortDate(on, yearOf(season.today));
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '?';
 const placeName = (id: string) =>
-  nursery.lookup.places.get(id)?.place.name ?? 'a place no longer in the yard';
+  nursery.lookup.places.get(id)?.place.name ?? say`a place no longer in the yard`;
 const containerName = (id: string) =>
-  nursery.lookup.containers.get(id)?.values.name ?? 'a container no longer in the list';
+  nursery.lookup.containers.get(id)?.values.name ?? say`a container no longer in the list`;
 const doing = ({ sowing, stage }: PlanStep) =>
-  stage > 0 ? 'Move' : sowing.start === 'cuttings' ? 'Stick' : 'Sow';
+  stage > 0 ? say`Move` : sowing.start === 'cuttings' ? say`Stick` : say`Sow`;
 const into = ({ containerTypeId, trays, areaM2 }: PlanStep) =>
   containerTypeId === null
-    ? `${show(areaM2!, 'area', 1)} of bed`
+    ? say`${show(areaM2!, 'area', 1)} of bed`
     : `${several(trays!, 'tray')}, ${containerName(containerTypeId)}`;
 const buyerOf = ({ sowing }: PlanStep) =>
   orders.all.find(({ lines }) => lines.some(({ id }) => id === sowing.lineId))?.buyer ?? '';
@@ -172,41 +173,41 @@ const rows = computed(() =>
 );
 /** Small seed weighs little: as many places as it takes to be seen. */
 const massWords = (grams: number) => show(grams, 'seedMass', shown(grams, 'seedMass') < 0.1 ? 4 : undefined);
-const heads = ['Week of', 'What', 'Plants', 'In', 'Place', 'Route', 'For'];
+const heads = [say`Week of`, say`What`, say`Plants`, say`In`, say`Place`, say`Route`, say`For`];
 const totals = computed(() => {
   const list: { what: string; much: string }[] = [];
   for (const { speciesId, seeds: n, grams, inStore, by } of seeds.value ?? [])
     list.push({
-      what: `Seed of ${speciesName(speciesId)}`,
-      much: `${count(n)}, ${massWords(grams)}, by ${day(by)}; ${
+      what: say`Seed of ${speciesName(speciesId)}`,
+      much: say`${count(n)}, ${massWords(grams)}, by ${day(by)}; ${
         inStore >= n
-          ? 'in store'
+          ? say`in store`
           : inStore >= 1
-            ? `${count(n - inStore)} more than is in store`
-            : 'none in store'
+            ? say`${count(n - inStore)} more than is in store`
+            : say`none in store`
       }`,
     });
   for (const { containerTypeId, filled, most, on, litres } of needs.value.trays)
     list.push({
       what: containerName(containerTypeId),
-      much: `${several(filled, 'tray')} filled, ${count(most)} at once from ${day(on)}; ${show(litres, 'volume', 0)} of medium`,
+      much: say`${several(filled, 'tray')} filled, ${count(most)} at once from ${day(on)}; ${show(litres, 'volume', 0)} of medium`,
     });
   if (needs.value.beds)
     list.push({
-      what: 'Ground in beds',
-      much: `${show(needs.value.beds.most, 'area', 1)} at once, from ${day(needs.value.beds.on)}`,
+      what: say`Ground in beds`,
+      much: say`${show(needs.value.beds.most, 'area', 1)} at once, from ${day(needs.value.beds.on)}`,
     });
   for (const { line, bought, money: of } of buying.value)
     list.push({
-      what: `Bought in: ${speciesName(line.speciesId)}`,
-      much: `${count(bought)} for ${day(dayOf(line.on))}, about ${money(of, currency.value)}`,
+      what: say`Bought in: ${speciesName(line.speciesId)}`,
+      much: say`${count(bought)} for ${day(dayOf(line.on))}, about ${money(of, currency.value)}`,
     });
   if (peak.value)
     list.push({
-      what: 'Water, at most',
-      much: `${show(peak.value.litres, 'volume', 0)} in the week of ${day(peak.value.week)} for what is planned`,
+      what: say`Water, at most`,
+      much: say`${show(peak.value.litres, 'volume', 0)} in the week of ${day(peak.value.week)} for what is planned`,
     });
-  list.push({ what: 'Labels', much: count(needs.value.labels) });
+  list.push({ what: say`Labels`, much: count(needs.value.labels) });
   return list;
 });
 const weekMost = computed(() => Math.max(0.1, ...needs.value.hours.map(({ hours }) => hours)));
@@ -232,27 +233,27 @@ async function paper() {
   try {
     const name = nursery.catalogue!.nursery.name;
     const sheet = planSheet(
-      `Plan, ${name}`,
+      say`Plan, ${name}`,
       heads,
       rows.value.map(({ cells }) => cells),
       [
-        { head: 'To have on hand', rows: totals.value },
+        { head: say`To have on hand`, rows: totals.value },
         {
-          head: 'Treatments to begin',
+          head: say`Treatments to begin`,
           rows: treatments.value.map(({ speciesId, on, days }) => ({
             what: day(on),
-            much: `${speciesName(speciesId)}, about ${several(days, 'day')}`,
+            much: say`${speciesName(speciesId)}, about ${several(days, 'day')}`,
           })),
         },
         {
-          head: 'Money paid out',
+          head: say`Money paid out`,
           rows: (cash.value?.months ?? []).map(({ month, money: of }) => ({
             what: monthWords(month),
             much: money(of, currency.value),
           })),
         },
         {
-          head: 'Hours of sowing and moving',
+          head: say`Hours of sowing and moving`,
           rows: needs.value.hours.map(({ week, hours }) => ({ what: day(week), much: hoursWords(hours) })),
         },
       ],
@@ -267,47 +268,50 @@ async function paper() {
 <template>
   <div class="space-y-5 p-4 md:p-5">
     <header class="flex flex-wrap items-baseline gap-x-4 gap-y-2">
-      <h1 class="text-2xl">What the plan asks for</h1>
+      <h1 class="text-2xl">{{ say`What the plan asks for` }}</h1>
       <template v-if="steps.length">
-        <button class="act ml-auto" type="button" :disabled="seeds === null" @click="paper">On paper</button>
-        <button class="act" type="button" @click="table">As a table</button>
+        <button class="act ml-auto" type="button" :disabled="seeds === null" @click="paper">
+          {{ say`On paper` }}
+        </button>
+        <button class="act" type="button" @click="table">{{ say`As a table` }}</button>
       </template>
     </header>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <EmptyState v-if="!steps.length" title="Nothing is planned yet">
-      Choose a season, or plan a sowing under When to sow: here is then what to get, fill and do, week by
-      week.
+    <EmptyState v-if="!steps.length" :title="say`Nothing is planned yet`">
+      {{
+        say`Choose a season, or plan a sowing under When to sow: here is then what to get, fill and do, week by week.`
+      }}
     </EmptyState>
     <template v-else>
       <section aria-labelledby="get">
-        <h2 id="get" class="text-lg">To have on hand</h2>
+        <h2 id="get" class="text-lg">{{ say`To have on hand` }}</h2>
         <dl class="grid max-w-3xl grid-cols-[auto_1fr] gap-x-4 gap-y-1" data-testid="on-hand">
           <template v-for="{ what, much } in totals" :key="what">
             <dt class="text-muted">{{ what }}</dt>
             <dd>{{ much }}</dd>
           </template>
         </dl>
-        <p v-if="seeds === null" class="text-muted" role="status">Reckoning the seed …</p>
+        <p v-if="seeds === null" class="text-muted" role="status">{{ say`Reckoning the seed …` }}</p>
         <p class="text-muted text-sm">
-          Seed for what must come up, each sowing with the chance it was planned with.
+          {{ say`Seed for what must come up, each sowing with the chance it was planned with.` }}
         </p>
       </section>
       <section v-if="treatments.length" aria-labelledby="treat">
-        <h2 id="treat" class="text-lg">Treatments to begin</h2>
+        <h2 id="treat" class="text-lg">{{ say`Treatments to begin` }}</h2>
         <ul class="max-w-3xl" data-testid="treatments">
           <li v-for="{ speciesId, on, days, sowings } in treatments" :key="`${speciesId} ${on}`">
-            <b :class="on < season.today ? 'text-wrong' : ''">{{ day(on) }}</b>: {{ speciesName(speciesId) }},
-            about {{ several(days, 'day') }}, for the sowing of
-            {{ day(dayOf(sowings[0].stages[0].from)) }}
-            <template v-if="on < season.today">· that day has gone by</template>
+            <b :class="on < season.today ? 'text-wrong' : ''">{{ day(on) }}</b>{{
+              say`: ${speciesName(speciesId)}, about ${several(days, 'day')}, for the sowing of ${day(dayOf(sowings[0].stages[0].from))}`
+            }}
+            <template v-if="on < season.today">{{ say`· that day has gone by` }}</template>
           </li>
         </ul>
         <p class="text-muted text-sm">
-          At the pace of a cold store and a warm room; the treatment clock works out your own.
+          {{ say`At the pace of a cold store and a warm room; the treatment clock works out your own.` }}
         </p>
       </section>
       <section v-if="cash?.months.length" aria-labelledby="cash">
-        <h2 id="cash" class="text-lg">Money paid out, by month</h2>
+        <h2 id="cash" class="text-lg">{{ say`Money paid out, by month` }}</h2>
         <dl class="grid max-w-md grid-cols-[1fr_auto] gap-x-6" data-testid="cash">
           <template v-for="{ month, money: paid } in cash.months" :key="month">
             <dt class="text-muted">{{ monthWords(month) }}</dt>
@@ -315,13 +319,13 @@ async function paper() {
           </template>
         </dl>
         <p class="text-muted text-sm">
-          Seed, filling of containers, trees bought in.{{
-            cash.isWhole ? '' : ' Some of it has no price written down and is not counted.'
+          {{
+            say`Seed, filling of containers, trees bought in.${cash.isWhole ? '' : say` Some of it has no price written down and is not counted.`}`
           }}
         </p>
       </section>
       <section aria-labelledby="hours">
-        <h2 id="hours" class="text-lg">Hours of sowing and moving</h2>
+        <h2 id="hours" class="text-lg">{{ say`Hours of sowing and moving` }}</h2>
         <ul class="max-w-xl">
           <li v-for="{ week, hours } in needs.hours" :key="week" class="grid grid-cols-[8rem_1fr_4rem] gap-2">
             <span>{{ day(week) }}</span>
@@ -336,7 +340,7 @@ async function paper() {
         </ul>
       </section>
       <section aria-labelledby="steps">
-        <h2 id="steps" class="text-lg">Step by step</h2>
+        <h2 id="steps" class="text-lg">{{ say`Step by step` }}</h2>
         <div class="overflow-x-auto">
           <table class="w-full text-left" data-testid="steps">
             <thead>

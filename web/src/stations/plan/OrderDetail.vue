@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { answerAsk, dayOf, heldBy, isoOf, mightServe, type PromiseAnswer } from '@kauri/core';
+import { answerAsk, dayOf, heldBy, isoOf, mightServe, type PromiseAnswer, say } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { AlertTriangle, Check } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
@@ -38,7 +38,7 @@ const settingAside = ref<OrderLine | null>(null);
 
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
 const speciesName = (id: string) =>
-  nursery.lookup.species.get(id)?.common ?? 'a species no longer in the list';
+  nursery.lookup.species.get(id)?.common ?? say`a species no longer in the list`;
 const answers = shallowRef<ReadonlyMap<string, PromiseAnswer>>(new Map());
 const fault = ref<string | null>(null);
 let asking = 0;
@@ -83,26 +83,26 @@ function met(line: OrderLine): { ok: boolean; words: string } | null {
   if (!isOpen(line)) return null;
   const answer = answers.value.get(line.id);
   if (!answer) return null;
-  if (toCome(line) === 0) return { ok: true, words: 'All that it still wants is set aside for it.' };
+  if (toCome(line) === 0) return { ok: true, words: say`All that it still wants is set aside for it.` };
   const free = answer.free ?? 0;
   const wanted = toCome(line);
   if (answer.free === null)
     return {
       ok: false,
-      words: `What is promised of these already is ${count(answer.short)} more than stands.`,
+      words: say`What is promised of these already is ${count(answer.short)} more than stands.`,
     };
   if (free >= wanted)
     return {
       ok: true,
-      words: `Can be met, size and plugs each nine chances in ten: ${answer.from.map(({ lot }) => lot.code).join(', ')}${free > wanted ? `; ${count(free - wanted)} to spare` : ''}.`,
+      words: say`Can be met, size and plugs each nine chances in ten: ${answer.from.map(({ lot }) => lot.code).join(', ')}${free > wanted ? say`; ${count(free - wanted)} to spare` : ''}.`,
     };
   const unsure = answer.others.filter(mightServe);
   return {
     ok: false,
     words:
-      `${free > 0 ? `${count(free)} stand, ${count(wanted - free)} short` : 'None that stand'} for those days, nine chances in ten.` +
+      say`${free > 0 ? say`${count(free)} stand, ${count(wanted - free)} short` : say`None that stand`} for those days, nine chances in ten.` +
       (unsure.length
-        ? ` Not sure enough: ${unsure.map((lot) => `${lot.code}, whose plugs hold in ${odds(lot.holds)} forecasts`).join('; ')}. Plugs pulled would tell.`
+        ? say` Not sure enough: ${unsure.map((lot) => say`${lot.code}, whose plugs hold in ${odds(lot.holds)} forecasts`).join('; ')}. Plugs pulled would tell.`
         : ''),
   };
 }
@@ -111,14 +111,14 @@ async function remove() {
   const { id, version, buyer, reach, note, lines } = props.order;
   try {
     await orders.remove(id, version);
-    messages.say('Order taken out.', () => orders.add(newId(), [{ id, buyer, reach, note, lines }]));
+    messages.say(say`Order taken out.`, () => orders.add(newId(), [{ id, buyer, reach, note, lines }]));
     await router.replace({ name: 'plan' });
   } catch (error) {
     fault.value = sentenceOf(error);
   }
 }
 const windowWords = (line: OrderLine) =>
-  line.until === line.on ? dateWords(line.on) : `${dateWords(line.on)} to ${dateWords(line.until)}`;
+  line.until === line.on ? dateWords(line.on) : say`${dateWords(line.on)} to ${dateWords(line.until)}`;
 const today = computed(() => isoOf(season.today));
 </script>
 
@@ -129,14 +129,14 @@ const today = computed(() => isoOf(season.today));
       <span v-if="order.reach" class="text-muted">{{ order.reach }}</span>
       <span class="ml-auto flex gap-3">
         <template v-if="session.may('grower')">
-          <button class="act" type="button" @click="changing = true">Change</button>
-          <button class="quiet" type="button" @click="remove">Take it out</button>
+          <button class="act" type="button" @click="changing = true">{{ say`Change` }}</button>
+          <button class="quiet" type="button" @click="remove">{{ say`Take it out` }}</button>
         </template>
       </span>
     </header>
     <p v-if="order.note" class="border-ink border-l-4 pl-3">{{ order.note }}</p>
     <p v-if="promisedTrees" class="text-lg font-bold">
-      {{ several(promisedTrees, 'tree') }} promised and not yet sent
+      {{ say`${several(promisedTrees, 'tree')} promised and not yet sent` }}
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <ul class="space-y-3" data-testid="lines">
@@ -152,11 +152,14 @@ const today = computed(() => isoOf(season.today));
           }}</span>
         </p>
         <p class="text-muted">
-          {{ windowWords(line) }}<template v-if="line.provenance">; from {{ line.provenance }}</template
-          ><template v-if="line.goesTo">; goes to {{ line.goesTo }}</template
-          ><template v-if="line.price !== null">; {{ money(line.price, currency) }} each</template
-          ><template v-if="line.sent">; {{ count(line.sent) }} sent</template>
-          <b v-if="isOpen(line) && line.until < today" class="text-wrong"> · its last day has gone by</b>
+          {{ windowWords(line)
+          }}<template v-if="line.provenance">{{ say`; from ${line.provenance}` }}</template
+          ><template v-if="line.goesTo">{{ say`; goes to ${line.goesTo}` }}</template
+          ><template v-if="line.price !== null">{{ say`; ${money(line.price, currency)} each` }}</template
+          ><template v-if="line.sent">{{ say`; ${count(line.sent)} sent` }}</template>
+          <b v-if="isOpen(line) && line.until < today" class="text-wrong">
+            {{ say`· its last day has gone by` }}</b
+          >
         </p>
         <p v-if="met(line)" class="mt-1 flex items-start gap-2" data-testid="met">
           <component
@@ -167,9 +170,9 @@ const today = computed(() => isoOf(season.today));
           />
           <span>{{ met(line)!.words }}</span>
         </p>
-        <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">Asking the lots …</p>
+        <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">{{ say`Asking the lots …` }}</p>
         <p v-if="parcels.asideOfLine(line.id)" class="mt-1 font-bold" data-testid="line-aside">
-          {{ several(parcels.asideOfLine(line.id), 'lifted tree') }} set aside for it
+          {{ say`${several(parcels.asideOfLine(line.id), say`lifted tree`)} set aside for it` }}
         </p>
         <LineLots v-if="isOpen(line)" :order="order" :line="line" />
         <button
@@ -178,13 +181,13 @@ const today = computed(() => isoOf(season.today));
           type="button"
           @click="settingAside = line"
         >
-          Set aside from {{ several(lying(line), 'tree') }} that are lifted
+          {{ say`Set aside from ${several(lying(line), 'tree')} that are lifted` }}
         </button>
         <RouterLink
           v-if="isOpen(line) && session.may('crew') && lying(line)"
           class="quiet mr-4"
           :to="{ name: 'lift-lying', query: { line: line.id } }"
-          >Send them</RouterLink
+          >{{ say`Send them` }}</RouterLink
         >
         <RouterLink
           v-if="isOpen(line)"
@@ -199,7 +202,7 @@ const today = computed(() => isoOf(season.today));
               on: line.on,
             },
           }"
-          >What else could be promised of these</RouterLink
+          >{{ say`What else could be promised of these` }}</RouterLink
         >
       </li>
     </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lineStates, treeForms, type LineState, type TreeForm } from '@kauri/core';
+import { lineStates, treeForms, type LineState, type TreeForm, say } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -127,7 +127,7 @@ async function keep() {
   });
   if (kept === null) return;
   clear();
-  messages.say(order ? `Order changed${kept.together ? andTheirs : ''}.` : 'Order kept.');
+  messages.say(order ? say`Order changed${kept.together ? andTheirs() : ''}.` : say`Order kept.`);
   emit('close');
   if (!order) await router.replace({ name: 'plan', params: { order: id } });
 }
@@ -137,7 +137,7 @@ const bothWords = computed(() =>
     const [part, id, field] = path.split('.');
     if (part !== 'lines') return fieldWords[part] ?? part;
     const at = draft.value.lines.findIndex((line) => line.id === id) + 1;
-    return `${field ? (fieldWords[field] ?? field) : 'all'} of ${at ? `line ${at}` : 'a line taken away'}`;
+    return say`${field ? (fieldWords[field] ?? field) : say`all`} of ${at ? say`line ${at}` : say`a line taken away`}`;
   }),
 );
 const speciesOptions = nursery.catalogue!.species.map((s) => ({
@@ -150,98 +150,100 @@ const stateOptions = lineStates.map((value) => ({ value, words: lineStateWords[v
 
 <template>
   <FormDialog
-    :title="order ? 'Change the order' : 'Write an order'"
-    subtitle="Without a buyer it is a hope: stock for sale, or planting of your own."
+    :title="order ? say`Change the order` : say`Write an order`"
+    :subtitle="say`Without a buyer it is a hope: stock for sale, or planting of your own.`"
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="keep">
       <div class="grid gap-3 sm:grid-cols-2">
-        <FormField v-model="draft.buyer" label="Buyer" :fault="wrong('buyer')" />
-        <FormField v-model="draft.reach" label="How to reach them" :fault="wrong('reach')" />
+        <FormField v-model="draft.buyer" :label="say`Buyer`" :fault="wrong('buyer')" />
+        <FormField v-model="draft.reach" :label="say`How to reach them`" :fault="wrong('reach')" />
       </div>
       <fieldset v-for="(line, i) in draft.lines" :key="line.id" class="panel space-y-3 p-3">
-        <legend class="px-1 font-bold">Line {{ i + 1 }}</legend>
+        <legend class="px-1 font-bold">{{ say`Line ${i + 1}` }}</legend>
         <div class="grid grid-cols-2 gap-3 md:grid-cols-4">
           <SelectField
             v-model="line.speciesId"
             class="col-span-2"
-            :label="`Species ${i + 1}`"
+            :label="say`Species ${i + 1}`"
             :options="speciesOptions"
           />
           <FormField
             v-model="line.count"
-            :label="`Trees ${i + 1}`"
+            :label="say`Trees ${i + 1}`"
             inputmode="numeric"
             :fault="wrong(`lines.${i}.count`)"
           />
-          <SelectField v-model="line.form" :label="`Form ${i + 1}`" :options="formOptions" />
+          <SelectField v-model="line.form" :label="say`Form ${i + 1}`" :options="formOptions" />
           <FormField
             v-model="line.from"
-            :label="`Size from ${i + 1}`"
+            :label="say`Size from ${i + 1}`"
             :unit="unit('height')"
             inputmode="decimal"
             :fault="wrong(`lines.${i}.fromCm`)"
           />
           <FormField
             v-model="line.to"
-            :label="`Size to ${i + 1}`"
+            :label="say`Size to ${i + 1}`"
             :unit="unit('height')"
             inputmode="decimal"
             :fault="wrong(`lines.${i}.toCm`)"
           />
           <FormField
             v-model="line.on"
-            :label="`Wanted on ${i + 1}`"
+            :label="say`Wanted on ${i + 1}`"
             type="date"
             :fault="wrong(`lines.${i}.on`)"
           />
           <FormField
             v-model="line.until"
-            :label="`Last day ${i + 1}`"
+            :label="say`Last day ${i + 1}`"
             type="date"
-            :hint="line.until ? undefined : 'Blank: that day'"
+            :hint="line.until ? undefined : say`Blank: that day`"
             :fault="wrong(`lines.${i}.until`)"
           />
-          <SelectField v-model="line.state" :label="`How far ${i + 1}`" :options="stateOptions" />
+          <SelectField v-model="line.state" :label="say`How far ${i + 1}`" :options="stateOptions" />
           <FormField
             v-model="line.sent"
-            :label="`Sent ${i + 1}`"
+            :label="say`Sent ${i + 1}`"
             inputmode="numeric"
             :fault="wrong(`lines.${i}.sent`)"
           />
           <FormField
             v-model="line.price"
-            :label="`Price of one ${i + 1}`"
+            :label="say`Price of one ${i + 1}`"
             inputmode="decimal"
             :fault="wrong(`lines.${i}.price`)"
           />
           <FormField
             v-model="line.provenance"
-            :label="`Seed from ${i + 1}`"
+            :label="say`Seed from ${i + 1}`"
             :fault="wrong(`lines.${i}.provenance`)"
           />
           <FormField
             v-model="line.goesTo"
             class="col-span-2"
-            :label="`Goes to ${i + 1}`"
-            hint="Dry, rock, wet, browsed"
+            :label="say`Goes to ${i + 1}`"
+            :hint="say`Dry, rock, wet, browsed`"
             :fault="wrong(`lines.${i}.goesTo`)"
           />
         </div>
         <button v-if="draft.lines.length > 1" class="quiet" type="button" @click="draft.lines.splice(i, 1)">
-          Remove line {{ i + 1 }}
+          {{ say`Remove line ${i + 1}` }}
         </button>
       </fieldset>
       <button class="act" type="button" @click="draft.lines.push(blankLine(draft.lines.at(-1)))">
-        Another line
+        {{ say`Another line` }}
       </button>
-      <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+      <FormField v-model="draft.note" :label="say`Note`" :fault="wrong('note')" />
       <p v-if="both.length" class="panel p-3" data-testid="theirs">
-        <b>Changed meanwhile by someone else too:</b> {{ bothWords.join(', ') }}. Keep the order again to put
-        yours over that; whatever else they changed stays.
+        <b>{{ say`Changed meanwhile by someone else too:` }}</b>
+        {{
+          say`${bothWords.join(', ')}. Keep the order again to put yours over that; whatever else they changed stays.`
+        }}
       </p>
-      <SheetActs act="Keep the order" :busy="busy" :sentence="sentence()" @save="keep" />
+      <SheetActs :act="say`Keep the order`" :busy="busy" :sentence="sentence()" @save="keep" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { orderColumns, orderTableLine, readOrderLine, Unfit } from '@kauri/core';
+import { orderColumns, orderTableLine, readOrderLine, Unfit, say } from '@kauri/core';
 import type { NewOrderBody } from './orderFiles';
 import Papa from 'papaparse';
 import { csvOf } from '../../print/csv';
@@ -58,16 +58,16 @@ const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() =>
       const line = readOrderLine(row);
       const speciesId = byName.get(line.species.toLowerCase());
       if (!speciesId)
-        throw new Unfit(`${line.species} is not in your species list: add it under Seed, Species.`);
+        throw new Unfit(say`${line.species} is not in your species list: add it under Seed, Species.`);
       const lots = line.lots.map((code) => {
         const id = lotIds.get(code.toLowerCase());
-        if (!id) throw new Unfit(`${code} is no lot of this nursery.`);
+        if (!id) throw new Unfit(say`${code} is no lot of this nursery.`);
         return id;
       });
       return [{ ...line, speciesId, lots }];
     } catch (error) {
       // The header is line 1.
-      faults.push(`Line ${i + 2}: ${(error as Error).message}`);
+      faults.push(say`Line ${i + 2}: ${(error as Error).message}`);
       return [];
     }
   });
@@ -79,41 +79,46 @@ async function choose(event: Event) {
 async function take() {
   const taken = read.value!.orders;
   if ((await save({ taken }, (id) => orders.add(id, taken).then(() => true))) === null) return;
-  messages.say(`${several(taken.length, 'order')} kept.`);
+  messages.say(say`${several(taken.length, 'order')} kept.`);
   pasted.value = '';
   open.value = false;
 }
 </script>
 
 <template>
-  <button class="quiet" type="button" @click="open = true">Tables in and out</button>
-  <FormDialog v-if="open" title="Orders in tables" wide @close="open = false">
+  <button class="quiet" type="button" @click="open = true">{{ say`Tables in and out` }}</button>
+  <FormDialog v-if="open" :title="say`Orders in tables`" wide @close="open = false">
     <div class="space-y-4">
       <section v-if="orders.all.length" class="space-y-2">
-        <h3 class="text-lg">Out</h3>
-        <button class="act" type="button" @click="download">Every line (CSV)</button>
+        <h3 class="text-lg">{{ say`Out` }}</h3>
+        <button class="act" type="button" @click="download">{{ say`Every line (CSV)` }}</button>
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
-        <h3 class="text-lg">In</h3>
-        <label class="block font-bold" for="order-file">A CSV</label>
+        <h3 class="text-lg">{{ say`In` }}</h3>
+        <label class="block font-bold" for="order-file">{{ say`A CSV` }}</label>
         <input id="order-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
-        <label class="block font-bold" for="order-paste">Or lines pasted, with their headings</label>
+        <label class="block font-bold" for="order-paste">{{
+          say`Or lines pasted, with their headings`
+        }}</label>
         <textarea id="order-paste" v-model="pasted" class="field h-36 font-mono text-sm" spellcheck="false" />
         <p class="text-muted text-sm">
-          Headings: {{ orderColumns.join(', ') }}. Needed are species, count and on; sizes in cm, dates as
-          2027-03-15. Lines of one buyer make one order.
+          {{
+            say`Headings: ${orderColumns.join(', ')}. Needed are species, count and on; sizes in cm, dates as 2027-03-15. Lines of one buyer make one order.`
+          }}
         </p>
         <template v-if="read">
           <p role="status">
-            {{ several(read.orders.length, 'order') }} can be taken<template v-if="read.faults.length"
-              >, {{ several(read.faults.length, 'line') }} cannot</template
-            >. Nothing is taken yet.
+            {{ say`${several(read.orders.length, 'order')} can be taken`
+            }}<template v-if="read.faults.length">{{
+              say`, ${several(read.faults.length, 'line')} cannot`
+            }}</template
+            >{{ say`. Nothing is taken yet.` }}
           </p>
           <ul v-if="read.faults.length" class="text-wrong max-h-40 overflow-y-auto font-bold">
             <li v-for="words in read.faults" :key="words">{{ words }}</li>
           </ul>
           <SheetActs
-            :act="`Take ${several(read.orders.length, 'order')}`"
+            :act="say`Take ${several(read.orders.length, 'order')}`"
             :off="!read.orders.length"
             :busy="busy"
             :sentence="sentence()"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import type { OrderLine } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -36,12 +36,13 @@ const stopAdding = () => void router.replace({ query: {} });
 </script>
 
 <template>
-  <EmptyState v-if="!orders.all.length && !adding" title="Nothing is asked for yet">
-    Orders stand here, and hopes: what you would grow for sale or plant yourself. Kauri says from what stands
-    whether they can be met, and what can still be promised.
+  <EmptyState v-if="!orders.all.length && !adding" :title="say`Nothing is asked for yet`">
+    {{
+      say`Orders stand here, and hopes: what you would grow for sale or plant yourself. Kauri says from what stands whether they can be met, and what can still be promised.`
+    }}
     <template #action>
       <span v-if="session.may('grower')" class="flex justify-center gap-3">
-        <RouterLink class="act-main" :to="{ query: { add: '1' } }">Write an order</RouterLink>
+        <RouterLink class="act-main" :to="{ query: { add: '1' } }">{{ say`Write an order` }}</RouterLink>
         <OrderFiles />
       </span>
     </template>
@@ -49,11 +50,11 @@ const stopAdding = () => void router.replace({ query: {} });
   <div v-else-if="orders.all.length" class="grid min-h-full md:grid-cols-[23.5rem_1fr]">
     <div class="border-rule md:border-r" :class="route.params.order ? 'hidden md:block' : ''">
       <div class="flex flex-wrap items-center gap-2 px-4 py-3">
-        <h2 class="text-muted mr-auto font-bold">{{ several(open.length, 'open order') }}</h2>
+        <h2 class="text-muted mr-auto font-bold">{{ several(open.length, say`open order`) }}</h2>
         <OrderFiles />
-        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }"
-          >Write an order</RouterLink
-        >
+        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }">{{
+          say`Write an order`
+        }}</RouterLink>
       </div>
       <ul class="divide-rule divide-y" data-testid="orders">
         <PickRow
@@ -67,13 +68,13 @@ const stopAdding = () => void router.replace({ query: {} });
             <span v-if="Number.isFinite(nextOf(order))" class="whitespace-nowrap">{{
               dateWords(isoOf(nextOf(order)))
             }}</span>
-            <span v-else class="text-muted">closed</span>
+            <span v-else class="text-muted">{{ say`closed` }}</span>
           </span>
           <span class="text-muted block text-[0.93rem]">
             {{ several(order.lines.length, 'line')
-            }}<template v-if="trees(order.lines)"
-              >, {{ several(trees(order.lines), 'tree') }} to come</template
-            >
+            }}<template v-if="trees(order.lines)">{{
+              say`, ${several(trees(order.lines), 'tree')} to come`
+            }}</template>
           </span>
         </PickRow>
       </ul>
@@ -83,7 +84,7 @@ const stopAdding = () => void router.replace({ query: {} });
         type="button"
         @click="closedToo = !closedToo"
       >
-        {{ closedToo ? 'Only open orders' : `And ${orders.all.length - open.length} closed` }}
+        {{ closedToo ? say`Only open orders` : say`And ${orders.all.length - open.length} closed` }}
       </button>
     </div>
     <div :class="route.params.order ? '' : 'hidden md:block'">

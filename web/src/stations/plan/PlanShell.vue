@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -31,20 +32,20 @@ watch(
   { immediate: true },
 );
 const parts = [
-  { name: 'plan', words: 'Orders' },
-  { name: 'plan-promise', words: 'Free to promise' },
-  { name: 'plan-when', words: 'When to sow' },
-  { name: 'plan-costs', words: 'Beds or pots' },
-  { name: 'plan-season', words: 'The season' },
-  { name: 'plan-board', words: 'The board' },
-  { name: 'plan-lists', words: 'Lists' },
-  { name: 'plan-routes', words: 'Routes' },
+  { name: 'plan', words: say`Orders` },
+  { name: 'plan-promise', words: say`Free to promise` },
+  { name: 'plan-when', words: say`When to sow` },
+  { name: 'plan-costs', words: say`Beds or pots` },
+  { name: 'plan-season', words: say`The season` },
+  { name: 'plan-board', words: say`The board` },
+  { name: 'plan-lists', words: say`Lists` },
+  { name: 'plan-routes', words: say`Routes` },
 ];
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <StationTabs label="Parts of the plan" :parts="parts" />
+    <StationTabs :label="say`Parts of the plan`" :parts="parts" />
     <div
       v-if="orders.loaded && routes.loaded && plan.loaded && nursery.whole"
       data-station-scroll
@@ -52,6 +53,6 @@ const parts = [
     >
       <RouterView />
     </div>
-    <p v-else class="text-muted p-6" role="status">Opening the order book …</p>
+    <p v-else class="text-muted p-6" role="status">{{ say`Opening the order book …` }}</p>
   </div>
 </template>

@@ -8,6 +8,7 @@ import {
   mightServe,
   treeForms,
   type PromiseAnswer,
+  say,
 } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -39,9 +40,9 @@ const { asked, sizes } = useTreesAsked('promise', { form: 'bare-root', on: '' })
 if (!asked.value.on) asked.value.on = isoOf(season.today);
 const ask = computed(() => {
   const { speciesId, form, on } = asked.value;
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(on)) return { fault: 'Say for which day.' };
-  if (dayOf(on) < season.today) return { fault: 'That day has gone by: ask for today or later.' };
-  if (dayOf(on) > addYears(season.today, 3)) return { fault: 'Kauri looks three years ahead at most.' };
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(on)) return { fault: say`Say for which day.` };
+  if (dayOf(on) < season.today) return { fault: say`That day has gone by: ask for today or later.` };
+  if (dayOf(on) > addYears(season.today, 3)) return { fault: say`Kauri looks three years ahead at most.` };
   const { fault, ...size } = sizes.value;
   return fault === null ? { fault, value: { speciesId, form, ...size, on: dayOf(on) } } : { fault };
 });
@@ -87,14 +88,16 @@ const words = computed(() => {
   const what = `${species.value.common}, ${sizeWords(of, (cm) => shown(cm, 'height'), unit('height'))}, ${formWords[of.form]}`;
   if (free === null)
     return {
-      headline: 'Nothing: what is promised already cannot all be met',
-      detail: `${what}: ${several(short, 'tree')} of ${count(promised)} promised are not there, nine chances in ten.`,
+      headline: say`Nothing: what is promised already cannot all be met`,
+      detail: say`${what}: ${several(short, 'tree')} of ${count(promised)} promised are not there, nine chances in ten.`,
       urgent: true,
     };
   return {
     headline:
-      free > 0 ? `${several(free, 'tree')} can still be promised` : 'Nothing can be promised for that day',
-    detail: `${what}, on ${dateWords(isoOf(of.on))}, size and plugs each nine chances in ten${from.length ? `, from ${several(from.length, 'lot')}` : ''}${promised ? `; ${count(promised)} promised before are kept` : ''}.`,
+      free > 0
+        ? say`${several(free, 'tree')} can still be promised`
+        : say`Nothing can be promised for that day`,
+    detail: say`${what}, on ${dateWords(isoOf(of.on))}, size and plugs each nine chances in ten${from.length ? say`, from ${several(from.length, 'lot')}` : ''}${promised ? say`; ${count(promised)} promised before are kept` : ''}.`,
     urgent: false,
   };
 });
@@ -109,36 +112,37 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
 <template>
   <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
     <div class="border-rule space-y-3 p-4 lg:border-r">
-      <h2 class="text-lg">Asked for</h2>
-      <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
-      <SelectField v-model="asked.form" label="Form" :options="formOptions" />
+      <h2 class="text-lg">{{ say`Asked for` }}</h2>
+      <SelectField v-model="asked.speciesId" :label="say`Species`" :options="speciesOptions" />
+      <SelectField v-model="asked.form" :label="say`Form`" :options="formOptions" />
       <div class="grid grid-cols-2 gap-3">
-        <FormField v-model="asked.from" label="Size from" :unit="unit('height')" inputmode="decimal" />
-        <FormField v-model="asked.to" label="Size to" :unit="unit('height')" inputmode="decimal" />
+        <FormField v-model="asked.from" :label="say`Size from`" :unit="unit('height')" inputmode="decimal" />
+        <FormField v-model="asked.to" :label="say`Size to`" :unit="unit('height')" inputmode="decimal" />
       </div>
-      <FormField v-model="asked.on" label="On" type="date" />
+      <FormField v-model="asked.on" :label="say`On`" type="date" />
       <p class="text-muted text-sm">
-        A lot serves only while its plugs hold and are not yet bound, or within its lifting window. Each
-        promise keeps its own trees.
+        {{
+          say`A lot serves only while its plugs hold and are not yet bound, or within its lifting window. Each promise keeps its own trees.`
+        }}
       </p>
     </div>
     <div class="space-y-5 p-4 md:p-5">
-      <h1 class="text-2xl">Free to promise</h1>
+      <h1 class="text-2xl">{{ say`Free to promise` }}</h1>
       <p v-if="ask.fault ?? fault" class="font-bold" role="status">{{ ask.fault ?? fault }}</p>
       <PlantTag v-if="words" v-bind="words" />
-      <p v-else-if="!ask.fault && !fault" class="text-muted" role="status">Asking the lots …</p>
+      <p v-else-if="!ask.fault && !fault" class="text-muted" role="status">{{ say`Asking the lots …` }}</p>
       <template v-if="answer && !ask.fault">
         <section v-if="answer.from.length" aria-labelledby="from-lots">
-          <h2 id="from-lots" class="text-lg">From</h2>
+          <h2 id="from-lots" class="text-lg">{{ say`From` }}</h2>
           <table class="w-full max-w-3xl text-[0.95rem]" data-testid="from-lots">
             <thead class="text-muted">
               <tr>
-                <th scope="col" class="text-left font-normal">Lot</th>
-                <th scope="col" class="text-right font-normal">Of it</th>
-                <th scope="col" class="text-right font-normal">To size, sure</th>
-                <th scope="col" class="text-right font-normal">likely</th>
-                <th scope="col" class="text-right font-normal">Standing</th>
-                <th scope="col" class="pl-4 text-left font-normal">Can leave</th>
+                <th scope="col" class="text-left font-normal">{{ say`Lot` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`Of it` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`To size, sure` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`likely` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`Standing` }}</th>
+                <th scope="col" class="pl-4 text-left font-normal">{{ say`Can leave` }}</th>
               </tr>
             </thead>
             <tbody>
@@ -152,13 +156,13 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
                 <td class="text-right">{{ count(lot.count) }}</td>
                 <td class="text-right">{{ count(lot.likely) }}</td>
                 <td class="text-right">{{ count(lot.standing) }}</td>
-                <td class="pl-4">{{ shortDate(lot.from, year) }} to {{ shortDate(lot.until, year) }}</td>
+                <td class="pl-4">{{ say`${shortDate(lot.from, year)} to ${shortDate(lot.until, year)}` }}</td>
               </tr>
             </tbody>
           </table>
         </section>
         <section v-if="answer.others.length" aria-labelledby="other-lots">
-          <h2 id="other-lots" class="text-lg">Not for that day</h2>
+          <h2 id="other-lots" class="text-lg">{{ say`Not for that day` }}</h2>
           <ul class="text-[0.95rem]" data-testid="other-lots">
             <li v-for="lot in answer.others" :key="lot.id" class="border-rule border-t py-1">
               <RouterLink
@@ -166,28 +170,31 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
                 :to="{ name: 'grow', params: { lot: lot.lotId ?? lot.id } }"
                 >{{ lot.code }}</RouterLink
               >
-              about {{ count(lot.likely) }} to size,
+              {{ say`about ${count(lot.likely)} to size,` }}
               <template v-if="lot.sure">
                 <template v-if="lot.until < season.today">
-                  its window closed {{ shortDate(lot.until, year) }}: judge its roots
+                  {{ say`its window closed ${shortDate(lot.until, year)}: judge its roots` }}
                 </template>
                 <template v-else>
-                  {{ shortDate(lot.from, year) }} to {{ shortDate(lot.until, year)
-                  }}<template v-if="lot.from <= ask.value!.on && ask.value!.on <= lot.until"
-                    >: all promised</template
-                  >
+                  {{ say`${shortDate(lot.from, year)} to ${shortDate(lot.until, year)}`
+                  }}<template v-if="lot.from <= ask.value!.on && ask.value!.on <= lot.until">{{
+                    say`: all promised`
+                  }}</template>
                 </template>
               </template>
-              <template v-else-if="!mightServe(lot)">whose plugs hold too seldom that day</template>
+              <template v-else-if="!mightServe(lot)">{{
+                say`whose plugs hold too seldom that day`
+              }}</template>
               <template v-else>
-                whose plugs hold in {{ odds(lot.holds) }} forecasts that day: not sure enough to promise;
-                plugs pulled would tell
+                {{
+                  say`whose plugs hold in ${odds(lot.holds)} forecasts that day: not sure enough to promise; plugs pulled would tell`
+                }}
               </template>
             </li>
           </ul>
         </section>
         <section v-if="along.length" aria-labelledby="along">
-          <h2 id="along" class="text-lg">Through the year, at each first of the month</h2>
+          <h2 id="along" class="text-lg">{{ say`Through the year, at each first of the month` }}</h2>
           <ol class="flex max-w-3xl items-end gap-1" data-testid="along">
             <li v-for="{ day, free } in along" :key="day" class="flex-1 text-center text-sm">
               <span class="block font-bold">{{ free === null ? '–' : count(free) }}</span>
@@ -201,7 +208,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
             </li>
           </ol>
           <p v-if="along.some(({ free }) => free === null)" class="text-muted text-sm">
-            –: what is promised already cannot all be met.
+            {{ say`–: what is promised already cannot all be met.` }}
           </p>
         </section>
       </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { routeStarts, stageEnds, startOf, type RouteStart, type StageEnd } from '@kauri/core';
+import { routeStarts, stageEnds, startOf, type RouteStart, type StageEnd, say } from '@kauri/core';
 import { RaisingRoute, type RouteStage } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -101,7 +101,7 @@ async function keep() {
   if (!read.success) {
     const [issue] = read.error.issues;
     const at = issue.path[0] === 'stages' && typeof issue.path[1] === 'number' ? issue.path[1] + 1 : null;
-    fault.value = at === null ? issue.message : `Stage ${at}: ${issue.message}`;
+    fault.value = at === null ? issue.message : say`Stage ${at}: ${issue.message}`;
     return;
   }
   busy.value = true;
@@ -114,55 +114,57 @@ async function keep() {
 </script>
 
 <template>
-  <FormDialog :title="route ? 'Change a route' : 'Add a route'" wide @close="emit('close')">
+  <FormDialog :title="route ? say`Change a route` : say`Add a route`" wide @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="keep">
       <div class="grid gap-3 sm:grid-cols-3">
-        <FormField v-model="draft.name" label="Name" />
-        <SelectField v-model="draft.start" label="Begins with" :options="startOptions" />
+        <FormField v-model="draft.name" :label="say`Name`" />
+        <SelectField v-model="draft.start" :label="say`Begins with`" :options="startOptions" />
         <SelectField
           v-if="draft.start === 'cuttings'"
           v-model="draft.cutting"
-          label="Cuttings"
+          :label="say`Cuttings`"
           :options="cuttingOptions"
         />
       </div>
       <fieldset v-for="(stage, i) in draft.stages" :key="i" class="panel grid gap-3 p-4 sm:grid-cols-3">
-        <legend class="px-1 font-bold">Stage {{ i + 1 }}</legend>
-        <SelectField v-model="stage.placeId" label="Where it is like" :options="placeOptions" />
+        <legend class="px-1 font-bold">{{ say`Stage ${i + 1}` }}</legend>
+        <SelectField v-model="stage.placeId" :label="say`Where it is like`" :options="placeOptions" />
         <FormField
           v-if="isBed(stage.placeId)"
           v-model="stage.density"
-          label="Plants"
+          :label="say`Plants`"
           :unit="unit('density')"
           inputmode="numeric"
         />
-        <SelectField v-else v-model="stage.containerTypeId" label="In" :options="containers" />
+        <SelectField v-else v-model="stage.containerTypeId" :label="say`In`" :options="containers" />
         <SelectField
           v-if="i < draft.stages.length - 1"
           :model-value="stage.ends || 'plug holds'"
-          label="It ends"
+          :label="say`It ends`"
           :options="endOptions"
           @update:model-value="(ends) => (stage.ends = ends)"
         />
-        <p v-else class="text-muted self-end pb-2">They leave from here.</p>
+        <p v-else class="text-muted self-end pb-2">{{ say`They leave from here.` }}</p>
         <FormField
           v-model="stage.goesOn"
-          :label="i < draft.stages.length - 1 ? 'Go on' : 'Leave'"
+          :label="i < draft.stages.length - 1 ? say`Go on` : say`Leave`"
           unit="%"
           inputmode="decimal"
         />
-        <FormField v-model="stage.hours" label="Work a hundred plants" unit="h" inputmode="decimal" />
+        <FormField v-model="stage.hours" :label="say`Work a hundred plants`" unit="h" inputmode="decimal" />
         <button
           v-if="draft.stages.length > 1"
           class="quiet self-end pb-2"
           type="button"
           @click="draft.stages.splice(i, 1)"
         >
-          Take this stage out
+          {{ say`Take this stage out` }}
         </button>
       </fieldset>
-      <button v-if="draft.stages.length < 6" class="act" type="button" @click="addStage">Add a stage</button>
-      <SheetActs act="Keep the route" :busy="busy" :sentence="fault" @save="keep" />
+      <button v-if="draft.stages.length < 6" class="act" type="button" @click="addStage">
+        {{ say`Add a stage` }}
+      </button>
+      <SheetActs :act="say`Keep the route`" :busy="busy" :sentence="fault" @save="keep" />
     </form>
   </FormDialog>
 </template>

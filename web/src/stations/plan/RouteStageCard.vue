@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ownShareOf, workOfStage } from '@kauri/core';
+import { ownShareOf, workOfStage, say } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useNursery } from '../../stores/nursery';
@@ -37,20 +37,20 @@ const other = computed(() => {
 <template>
   <b>{{ words(stage) }}</b>
   <span class="text-muted block text-sm">
-    {{ stage.ends ? endWords[stage.ends] : 'Until they leave' }};
+    {{ stage.ends ? endWords[stage.ends] : say`Until they leave` }};
     <span :class="own || share.lots ? '' : 'italic'">
-      {{ percent(stage.goesOn) }} {{ stage.ends ? 'go on' : 'leave' }}</span
+      {{ percent(stage.goesOn) }} {{ stage.ends ? say`go on` : say`leave` }}</span
     >,
-    <span :class="own || hoursFrom ? '' : 'italic'">{{ stage.hoursPer100 }} h a hundred</span>
+    <span :class="own || hoursFrom ? '' : 'italic'">{{ say`${stage.hoursPer100} h a hundred` }}</span>
   </span>
   <span v-if="!own && (share.lots || hoursFrom)" class="text-muted block text-sm">
-    Rule of thumb, moved by
-    <template v-if="share.lots">{{ several(share.lots, 'lot') }} of your own</template>
-    <template v-if="share.lots && hoursFrom"> and </template>
-    <template v-if="hoursFrom">hours you recorded {{ several(hoursFrom, 'time') }}</template>
+    {{ say`Rule of thumb, moved by` }}
+    <template v-if="share.lots">{{ say`${several(share.lots, 'lot')} of your own` }}</template>
+    <template v-if="share.lots && hoursFrom"> {{ say`and` }} </template>
+    <template v-if="hoursFrom">{{ say`hours you recorded ${several(hoursFrom, 'time')}` }}</template>
   </span>
   <span v-if="other !== null" class="block text-sm">
-    With {{ several(share.lots, 'lot') }} of your own it would be {{ percent(other) }}.
-    <button v-if="may" class="quiet" type="button" @click="$emit('take', other)">Take that</button>
+    {{ say`With ${several(share.lots, 'lot')} of your own it would be ${percent(other)}.` }}
+    <button v-if="may" class="quiet" type="button" @click="$emit('take', other)">{{ say`Take that` }}</button>
   </span>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -30,7 +31,7 @@ const speciesOptions = computed(() => {
   return nursery
     .catalogue!.species.map((s) => ({
       value: s.id,
-      words: `${s.common}${written.has(s.id) ? ' · own routes' : wanted.has(s.id) ? ' · wanted' : ''}`,
+      words: `${s.common}${written.has(s.id) ? say` · own routes` : wanted.has(s.id) ? say` · wanted` : ''}`,
     }))
     .sort((a, b) => a.words.localeCompare(b.words));
 });
@@ -74,40 +75,49 @@ function keep(route: RaisingRoute): Promise<string | null> {
   const list = owned();
   if (at < 0) list.push(route);
   else list[at] = { ...route, id: list[at].id };
-  return write(list, at < 0 ? 'Route added.' : 'Route changed.');
+  return write(list, at < 0 ? say`Route added.` : say`Route changed.`);
 }
 function raise(at: number) {
   const list = owned();
   [list[at - 1], list[at]] = [list[at], list[at - 1]];
-  void change(list, 'Moved up.');
+  void change(list, say`Moved up.`);
 }
 /** Takes over what own lots say of a stage's share. */
 function take(at: number, stageAt: number, goesOn: number) {
   const list = owned();
   const stages = list[at].stages.map((stage, k) => (k === stageAt ? { ...stage, goesOn } : stage));
   list[at] = { ...list[at], stages };
-  void change(list, 'Taken over from your lots.');
+  void change(list, say`Taken over from your lots.`);
 }
 const remove = (at: number) =>
   change(
     owned().filter((_, i) => i !== at),
-    'Route taken out.',
+    say`Route taken out.`,
   );
 </script>
 
 <template>
   <div class="space-y-4 p-4 md:p-6">
     <header class="flex flex-wrap items-end gap-4">
-      <h1 class="text-2xl">Routes</h1>
-      <SelectField v-model="speciesId" class="w-80 max-w-full" label="Species" :options="speciesOptions" />
-      <button v-if="may" class="act-main ml-auto" type="button" @click="changing = 'new'">Add a route</button>
+      <h1 class="text-2xl">{{ say`Routes` }}</h1>
+      <SelectField
+        v-model="speciesId"
+        class="w-80 max-w-full"
+        :label="say`Species`"
+        :options="speciesOptions"
+      />
+      <button v-if="may" class="act-main ml-auto" type="button" @click="changing = 'new'">
+        {{ say`Add a route` }}
+      </button>
     </header>
     <p class="text-muted max-w-3xl">
-      How {{ species.common }} may be raised here, the first choice first. When to sow runs each of them
-      ahead.
+      {{
+        say`How ${species.common} may be raised here, the first choice first. When to sow runs each of them ahead.`
+      }}
       <template v-if="!known.own">
-        None was written yet: these are what its habit suggests with the places and containers of the yard,
-        losses and hours by rule of thumb, moved by what your own lots and recorded hours say.
+        {{
+          say`None was written yet: these are what its habit suggests with the places and containers of the yard, losses and hours by rule of thumb, moved by what your own lots and recorded hours say.`
+        }}
       </template>
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
@@ -116,11 +126,11 @@ const remove = (at: number) =>
         <p class="flex flex-wrap items-baseline gap-x-3">
           <b class="text-lg">{{ route.name }}</b>
           <span class="text-muted">{{ startWords[route.start] }}</span>
-          <span v-if="!known.own" class="text-muted text-sm italic">suggested</span>
+          <span v-if="!known.own" class="text-muted text-sm italic">{{ say`suggested` }}</span>
           <span v-if="may" class="ml-auto flex gap-3">
-            <button v-if="i > 0" class="quiet" type="button" @click="raise(i)">Move up</button>
-            <button class="quiet" type="button" @click="changing = route">Change</button>
-            <button class="quiet" type="button" @click="remove(i)">Take out</button>
+            <button v-if="i > 0" class="quiet" type="button" @click="raise(i)">{{ say`Move up` }}</button>
+            <button class="quiet" type="button" @click="changing = route">{{ say`Change` }}</button>
+            <button class="quiet" type="button" @click="remove(i)">{{ say`Take out` }}</button>
           </span>
         </p>
         <ol class="mt-2 flex flex-wrap items-stretch gap-2">
@@ -140,8 +150,10 @@ const remove = (at: number) =>
         </ol>
       </li>
     </ol>
-    <EmptyState v-else title="No way to raise it yet">
-      The yard has no bed, and no bench with a container that would do. Add a place first, or write a route.
+    <EmptyState v-else :title="say`No way to raise it yet`">
+      {{
+        say`The yard has no bed, and no bench with a container that would do. Add a place first, or write a route.`
+      }}
     </EmptyState>
     <RouteDialog
       v-if="changing"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { planChange, staysPut } from '@kauri/core';
+import { planChange, staysPut, say } from '@kauri/core';
 import type { Proposal } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
@@ -37,15 +37,15 @@ const change = computed(() => {
 const changeWords = computed(() => {
   if (!change.value) return '';
   const { same, moved, added, gone } = change.value;
-  if (!moved.length && !added.length && !gone.length) return 'Chosen, it changes nothing of the plan.';
+  if (!moved.length && !added.length && !gone.length) return say`Chosen, it changes nothing of the plan.`;
   const parts = [
-    [same, 'as it is'],
-    [moved.length, 'in another week, place or number'],
+    [same, say`as it is`],
+    [moved.length, say`in another week, place or number`],
     [added.length, 'new'],
-    [gone.length, 'taken out'],
+    [gone.length, say`taken out`],
   ] as const;
   const said = parts.flatMap(([n, words]) => (n ? [`${count(n)} ${words}`] : []));
-  return `Chosen, of the planned sowings: ${said.join(', ')}.`;
+  return say`Chosen, of the planned sowings: ${said.join(', ')}.`;
 });
 const may = computed(() => session.may('grower'));
 /** What it was planned with. */
@@ -53,11 +53,11 @@ const terms = computed(() => {
   const { chance, hoursAWeek, hourCost, treeWorth, buyTimes, spend, seedInStore } = props.proposal.asked;
   const cash = (amount: number) => money(amount, currency.value);
   return [
-    `${percent(chance)} sure, ${hoursAWeek === null ? 'no bound to hours' : `${hoursAWeek} hours a week`}`,
-    `${cash(hourCost)} an hour, ${cash(treeWorth)} a tree without a price`,
-    ...(buyTimes === null ? [] : [`bought trees at ${buyTimes} of what they fetch`]),
-    ...(spend === null ? [] : [`${cash(spend)} to spend`]),
-    ...(seedInStore ? ['only seed in store'] : []),
+    say`${percent(chance)} sure, ${hoursAWeek === null ? say`no bound to hours` : say`${hoursAWeek} hours a week`}`,
+    say`${cash(hourCost)} an hour, ${cash(treeWorth)} a tree without a price`,
+    ...(buyTimes === null ? [] : [say`bought trees at ${buyTimes} of what they fetch`]),
+    ...(spend === null ? [] : [say`${cash(spend)} to spend`]),
+    ...(seedInStore ? [say`only seed in store`] : []),
   ].join('; ');
 });
 const sums = computed(() => {
@@ -69,7 +69,8 @@ const sums = computed(() => {
 });
 const bought = computed(() => props.proposal.result?.lines.reduce((sum, line) => sum + line.bought, 0) ?? 0);
 const failed = computed(
-  () => props.proposal.result?.failed.map((id) => nursery.lots.get(id)?.code ?? 'a lot closed since') ?? [],
+  () =>
+    props.proposal.result?.failed.map((id) => nursery.lots.get(id)?.code ?? say`a lot closed since`) ?? [],
 );
 async function act(work: () => Promise<void>) {
   busy.value = true;
@@ -86,7 +87,7 @@ const choose = () =>
   act(async () => {
     const before = plan.sowings;
     await proposals.choose(props.proposal.id);
-    messages.say(`“${props.proposal.name}” is the plan now.`, () => plan.restore(before));
+    messages.say(say`“${props.proposal.name}” is the plan now.`, () => plan.restore(before));
   });
 const stop = () => act(() => proposals.stop(props.proposal.id));
 const remove = () => act(() => proposals.remove(props.proposal.id));
@@ -105,12 +106,12 @@ const rename = () => {
         v-if="may"
         v-model="name"
         class="font-head border-rule w-full min-w-0 border-b bg-transparent text-lg font-semibold"
-        :aria-label="`Name of ${proposal.name}`"
+        :aria-label="say`Name of ${proposal.name}`"
         maxlength="200"
         @change="rename"
       />
       <h2 v-else class="text-lg">{{ proposal.name }}</h2>
-      <b v-if="proposal.chosen" class="bg-leaf-pale rounded px-1.5 text-sm">the plan now</b>
+      <b v-if="proposal.chosen" class="bg-leaf-pale rounded px-1.5 text-sm">{{ say`the plan now` }}</b>
     </header>
     <p
       class="text-sm"
@@ -128,7 +129,7 @@ const rename = () => {
       :aria-valuenow="Math.round(100 * proposal.share)"
       aria-valuemin="0"
       aria-valuemax="100"
-      :aria-label="`How far ${proposal.name} is`"
+      :aria-label="say`How far ${proposal.name} is`"
     >
       <div class="bg-leaf-mid h-full" :style="{ width: percent(proposal.share).replace(/\s/g, '') }" />
     </div>
@@ -137,46 +138,44 @@ const rename = () => {
       class="grid grid-cols-[1fr_auto] gap-x-3 text-[0.95rem]"
       data-testid="figures"
     >
-      <dt class="text-muted">Trees served</dt>
-      <dd class="text-right font-bold">{{ count(sums.served) }} of {{ count(sums.trees) }}</dd>
-      <dt class="text-muted">Lines whole</dt>
-      <dd class="text-right">{{ sums.whole }} of {{ proposal.result.lines.length }}</dd>
-      <dt class="text-muted">New lots</dt>
+      <dt class="text-muted">{{ say`Trees served` }}</dt>
+      <dd class="text-right font-bold">{{ say`${count(sums.served)} of ${count(sums.trees)}` }}</dd>
+      <dt class="text-muted">{{ say`Lines whole` }}</dt>
+      <dd class="text-right">{{ say`${sums.whole} of ${proposal.result.lines.length}` }}</dd>
+      <dt class="text-muted">{{ say`New lots` }}</dt>
       <dd class="text-right">{{ proposal.result.sowings.length }}</dd>
       <template v-if="bought">
-        <dt class="text-muted">Bought in</dt>
+        <dt class="text-muted">{{ say`Bought in` }}</dt>
         <dd class="text-right">{{ count(bought) }}</dd>
       </template>
       <template v-if="proposal.result.spent !== null">
-        <dt class="text-muted">Costs</dt>
+        <dt class="text-muted">{{ say`Costs` }}</dt>
         <dd class="text-right">{{ money(Math.round(proposal.result.spent), currency) }}</dd>
-        <dt class="text-muted">of it paid out</dt>
+        <dt class="text-muted">{{ say`of it paid out` }}</dt>
         <dd class="text-right">{{ money(Math.round(proposal.result.paid ?? 0), currency) }}</dd>
       </template>
       <dt class="text-muted">
-        {{ proposal.result.spent === null ? 'Trees less work' : 'Trees less costs' }}
+        {{ proposal.result.spent === null ? say`Trees less work` : say`Trees less costs` }}
       </dt>
       <dd class="text-right">{{ money(Math.round(proposal.result.returns.p50), currency) }}</dd>
       <dd class="text-muted col-span-2 text-sm">
-        {{ money(Math.round(proposal.result.returns.p10), currency) }} to
-        {{ money(Math.round(proposal.result.returns.p90), currency) }} in eight of ten of
-        {{ proposal.result.seasons }} simulated seasons{{
-          proposal.result.spent === null ? '; seed, medium and land are not in it' : ''
+        {{
+          say`${money(Math.round(proposal.result.returns.p10), currency)} to ${money(Math.round(proposal.result.returns.p90), currency)} in eight of ten of ${proposal.result.seasons} simulated seasons${proposal.result.spent === null ? say`; seed, medium and land are not in it` : ''}`
         }}
       </dd>
       <dd class="text-muted col-span-2 text-sm">
-        Of the routes and weeks weighed, {{ boundWords(proposal) }}.
+        {{ say`Of the routes and weeks weighed, ${boundWords(proposal)}.` }}
       </dd>
     </dl>
     <p v-if="failed.length" class="text-wrong text-sm" data-testid="failed">
-      The forecast of {{ failed.join(', ') }} failed: planned as if
-      {{ failed.length > 1 ? 'they stay where they are and serve' : 'it stays where it is and serves' }}
-      nothing.
+      {{
+        say`The forecast of ${failed.join(', ')} failed: planned as if ${failed.length > 1 ? say`they stay where they are and serve` : say`it stays where it is and serves`} nothing.`
+      }}
     </p>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <div v-if="may" class="flex flex-wrap gap-2">
       <button v-if="proposal.state === 'working'" class="act" type="button" :disabled="busy" @click="stop">
-        Stop
+        {{ say`Stop` }}
       </button>
       <template v-else>
         <button
@@ -186,9 +185,9 @@ const rename = () => {
           :disabled="busy"
           @click="choose"
         >
-          Choose it
+          {{ say`Choose it` }}
         </button>
-        <button class="quiet" type="button" :disabled="busy" @click="remove">Throw it away</button>
+        <button class="quiet" type="button" :disabled="busy" @click="remove">{{ say`Throw it away` }}</button>
       </template>
     </div>
     <p v-if="may && change" class="text-muted text-sm" data-testid="change">{{ changeWords }}</p>

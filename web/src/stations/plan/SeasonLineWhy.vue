@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { KeptOrder, OrderLine, PlannedSowing, Proposal, ProposedLine } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -19,21 +20,22 @@ const sown = computed(() =>
 const species = computed(() => nursery.lookup.species.get(props.line.speciesId)?.common ?? '?');
 const nextWords = (sowing: PlannedSowing, { route, on }: { route: string; on: string }) =>
   route === sowing.route && on === sowing.stages[0].from
-    ? 'the same in another kind of place'
+    ? say`the same in another kind of place`
     : `${route}, ${day(on)}`;
 const placeName = (id: string) =>
-  nursery.lookup.places.get(id)?.place.name ?? 'a place no longer in the yard';
+  nursery.lookup.places.get(id)?.place.name ?? say`a place no longer in the yard`;
 </script>
 
 <template>
-  <section class="panel my-1 space-y-2 p-4" aria-label="How a line is served" data-testid="line-why">
+  <section class="panel my-1 space-y-2 p-4" :aria-label="say`How a line is served`" data-testid="line-why">
     <header class="flex flex-wrap items-baseline gap-x-3">
       <h2 class="text-lg">{{ count(served.trees) }} {{ species }}, {{ formWords[line.form] }}</h2>
-      <span class="text-muted"
-        >“{{ proposal.name }}”: all there in {{ percent(served.met) }} of
-        {{ proposal.result!.seasons }} simulated seasons</span
-      >
-      <RouterLink class="quiet" :to="{ name: 'plan', params: { order: order.id } }">The order</RouterLink>
+      <span class="text-muted">{{
+        say`“${proposal.name}”: all there in ${percent(served.met)} of ${proposal.result!.seasons} simulated seasons`
+      }}</span>
+      <RouterLink class="quiet" :to="{ name: 'plan', params: { order: order.id } }">{{
+        say`The order`
+      }}</RouterLink>
       <RouterLink
         v-if="served.short"
         class="quiet"
@@ -49,31 +51,32 @@ const placeName = (id: string) =>
             count: String(line.count - line.sent),
           },
         }"
-        >When to sow it</RouterLink
+        >{{ say`When to sow it` }}</RouterLink
       >
     </header>
     <ul class="space-y-1">
-      <li v-if="served.kept">{{ several(served.kept, 'tree') }} of what is pinned or begun already</li>
+      <li v-if="served.kept">
+        {{ say`${several(served.kept, 'tree')} of what is pinned or begun already` }}
+      </li>
       <li v-for="lot in served.standing" :key="lot.lotId">
-        {{ several(lot.trees, 'tree') }} of
+        {{ say`${several(lot.trees, 'tree')} of` }}
         <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.lotId } }">{{
-          nursery.lots.get(lot.lotId)?.code ?? 'a lot closed since'
-        }}</RouterLink>, which stands
+          nursery.lots.get(lot.lotId)?.code ?? say`a lot closed since`
+        }}</RouterLink>{{ say`, which stands` }}
       </li>
       <li v-for="{ sowing, next } in sown" :key="sowing.id">
-        {{ several(sowing.wanted.trees, 'tree') }}: {{ sowing.route }}, sown
-        {{ day(sowing.stages[0].from) }} in {{ placeName(sowing.stages[0].placeId) }}; in time in
-        {{ percent(sowing.chance) }} of forecasts
+        {{
+          say`${several(sowing.wanted.trees, 'tree')}: ${sowing.route}, sown ${day(sowing.stages[0].from)} in ${placeName(sowing.stages[0].placeId)}; in time in ${percent(sowing.chance)} of forecasts`
+        }}
         <span class="text-muted">
-          <template v-if="next"
-            >· next best: {{ nextWords(sowing, next) }},
-            {{ next.more > 0.005 ? `${money(next.more, currency)} dearer` : 'as good' }}</template
-          >
-          <template v-else>· nothing else of that size fits beside the rest</template>
+          <template v-if="next">{{
+            say`· next best: ${nextWords(sowing, next)}, ${next.more > 0.005 ? say`${money(next.more, currency)} dearer` : say`as good`}`
+          }}</template>
+          <template v-else>{{ say`· nothing else of that size fits beside the rest` }}</template>
         </span>
       </li>
       <li v-if="served.bought">
-        {{ several(served.bought, 'tree') }} bought in: order them in time for {{ day(line.on) }}
+        {{ say`${several(served.bought, 'tree')} bought in: order them in time for ${day(line.on)}` }}
       </li>
       <li v-if="served.short" class="text-wrong font-bold">{{ shortWords(served) }}</li>
       <li v-if="freesWords(served)" data-testid="frees">{{ freesWords(served) }}</li>

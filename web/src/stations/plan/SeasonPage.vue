@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { openLines } from '@kauri/core';
+import { openLines, say } from '@kauri/core';
 import type { Proposal } from '@kauri/core/contract';
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -65,12 +65,12 @@ function servedWords(proposal: Proposal, lineId: string): string {
   const sown = sownFor(proposal, lineId);
   const weeks = [...new Set(sown.map(({ sowing }) => `${sowing.route}, ${day(sowing.stages[0].from)}`))];
   return [
-    ...(line.kept ? [`${count(line.kept)} planned already`] : []),
+    ...(line.kept ? [say`${count(line.kept)} planned already`] : []),
     ...(line.standing.length
-      ? [`${count(line.standing.reduce((n, of) => n + of.trees, 0))} that stand`]
+      ? [say`${count(line.standing.reduce((n, of) => n + of.trees, 0))} that stand`]
       : []),
     ...weeks,
-    ...(line.bought ? [`${count(line.bought)} bought in`] : []),
+    ...(line.bought ? [say`${count(line.bought)} bought in`] : []),
   ].join('; ');
 }
 const chosen = computed(() => {
@@ -103,30 +103,29 @@ const grid = computed(() => ({
       <SeasonTerms :lines="wanted.length" :trees="trees" />
     </div>
     <div class="min-w-0 space-y-4 p-4 md:p-5" data-testid="season">
-      <h1 class="text-2xl">The season, planned</h1>
+      <h1 class="text-2xl">{{ say`The season, planned` }}</h1>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
       <p v-if="proposals.isCut" class="text-wrong font-bold" role="status">
-        The server does not answer: how far planning is, is not known just now.
+        {{ say`The server does not answer: how far planning is, is not known just now.` }}
       </p>
-      <p v-if="!proposals.loaded" class="text-muted" role="status">Opening the plans …</p>
-      <EmptyState v-else-if="!proposals.all.length" title="No season is planned yet">
-        From orders and hopes, what stands, routes, places and hours, Kauri plans who is served by what: lot,
-        route, week and place, with the odds; and says what does not fit and what would free it.
+      <p v-if="!proposals.loaded" class="text-muted" role="status">{{ say`Opening the plans …` }}</p>
+      <EmptyState v-else-if="!proposals.all.length" :title="say`No season is planned yet`">
+        {{
+          say`From orders and hopes, what stands, routes, places and hours, Kauri plans who is served by what: lot, route, week and place, with the odds; and says what does not fit and what would free it.`
+        }}
       </EmptyState>
       <template v-else>
         <section
           v-if="dear?.list.length"
           class="border-rule rounded-md border px-3 py-2"
-          aria-label="What is short"
+          :aria-label="say`What is short`"
           data-testid="dear"
         >
-          <b>Short in “{{ dear.of.name }}”:</b>
-          <template v-for="(of, i) in dear.list" :key="of.placeId"
-            >{{ i ? ';' : '' }} {{ placeLike(of.placeId) }},
-            {{ of.from === of.until ? `from ${day(of.from)}` : `${day(of.from)} to ${day(of.until)}` }}:
-            {{ show(1, 'area', 0) }} more would save about {{ money(of.perM2, currency) }}</template
-          >.
-          <span class="text-muted">A guide: worked out as if lots could be parted at will.</span>
+          <b>{{ say`Short in “${dear.of.name}”:` }}</b>
+          <template v-for="(of, i) in dear.list" :key="of.placeId">{{
+            say`${i ? ';' : ''} ${placeLike(of.placeId)}, ${of.from === of.until ? say`from ${day(of.from)}` : say`${day(of.from)} to ${day(of.until)}`}: ${show(1, 'area', 0)} more would save about ${money(of.perM2, currency)}`
+          }}</template>.
+          <span class="text-muted">{{ say`A guide: worked out as if lots could be parted at will.` }}</span>
         </section>
         <div class="overflow-x-auto pb-2">
           <div class="grid" :style="grid">
@@ -142,7 +141,7 @@ const grid = computed(() => ({
                 <b>{{ count(line.count - line.sent) }} {{ speciesName(line.speciesId) }}</b>
                 <span class="text-muted block text-sm"
                   >{{ sizeWords(line, (cm) => shown(cm, 'height'), unit('height')) }},
-                  {{ formWords[line.form] }}, {{ dateWords(line.on) }}, {{ order.buyer || 'a hope' }}</span
+                  {{ formWords[line.form] }}, {{ dateWords(line.on) }}, {{ order.buyer || say`a hope` }}</span
                 >
               </div>
               <template v-for="proposal in proposals.all" :key="proposal.id">
@@ -155,15 +154,15 @@ const grid = computed(() => ({
                   @click="open(proposal, line.id)"
                 >
                   <span class="block">{{ servedWords(proposal, line.id) }}</span>
-                  <b v-if="lineOf(proposal, line.id)!.short" class="text-wrong block"
-                    >{{ count(lineOf(proposal, line.id)!.short) }} short</b
-                  >
-                  <span v-else class="text-muted block text-sm"
-                    >all there in {{ percent(lineOf(proposal, line.id)!.met) }} of seasons</span
-                  >
+                  <b v-if="lineOf(proposal, line.id)!.short" class="text-wrong block">{{
+                    say`${count(lineOf(proposal, line.id)!.short)} short`
+                  }}</b>
+                  <span v-else class="text-muted block text-sm">{{
+                    say`all there in ${percent(lineOf(proposal, line.id)!.met)} of seasons`
+                  }}</span>
                 </button>
                 <div v-else class="border-rule text-muted border-t border-l px-3 py-2">
-                  {{ proposal.result ? 'not in it' : '' }}
+                  {{ proposal.result ? say`not in it` : '' }}
                 </div>
               </template>
               <SeasonLineWhy

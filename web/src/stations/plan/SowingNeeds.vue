@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plantsByStage, wakingOf, type RoutePoint } from '@kauri/core';
+import { plantsByStage, wakingOf, type RoutePoint, say } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
@@ -85,55 +85,59 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
 
 <template>
   <section aria-labelledby="needs">
-    <h2 id="needs" class="text-lg">What that asks for</h2>
+    <h2 id="needs" class="text-lg">{{ say`What that asks for` }}</h2>
     <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
     <dl class="grid max-w-3xl grid-cols-[auto_1fr] items-baseline gap-x-4 gap-y-1" data-testid="needs">
-      <dt class="text-muted">To leave</dt>
+      <dt class="text-muted">{{ say`To leave` }}</dt>
       <dd>
-        {{ several(leave, 'tree') }}, so that {{ count(trees) }} are there to size
-        <span class="text-muted">({{ percent(point.serves) }} kept, losses, size and time together)</span>
+        {{ say`${several(leave, 'tree')}, so that ${count(trees)} are there to size` }}
+        <span class="text-muted">{{
+          say`(${percent(point.serves)} kept, losses, size and time together)`
+        }}</span>
       </dd>
       <template v-for="(stage, i) in route.stages" :key="i">
-        <dt class="text-muted">{{ i === 0 ? 'Up' : day(point.begins[i]) }}</dt>
+        <dt class="text-muted">{{ i === 0 ? say`Up` : day(point.begins[i]) }}</dt>
         <dd>
           {{ count(plants[i]) }} in {{ words(stage) }}
-          <span class="text-muted">({{ percent(stage.goesOn) }} go on)</span>
+          <span class="text-muted">{{ say`(${percent(stage.goesOn)} go on)` }}</span>
         </dd>
       </template>
       <template v-if="sown">
-        <dt class="text-muted">Seed</dt>
+        <dt class="text-muted">{{ say`Seed` }}</dt>
         <dd v-if="sowing">
-          {{ several(sowing.seeds, 'seed') }}, {{ show(sowing.grams, 'seedMass') }}: enough with
-          {{ percent(chance) }}
+          {{
+            say`${several(sowing.seeds, 'seed')}, ${show(sowing.grams, 'seedMass')}: enough with ${percent(chance)}`
+          }}
           <template v-if="bags.length">
-            · in store {{ count(inStore) }}:
+            {{ say`· in store ${count(inStore)}:` }}
             <template v-for="(bag, i) in bags" :key="bag.id"
               >{{ i ? ', ' : ''
               }}<RouterLink class="quiet" :to="{ name: 'seed', params: { seedLot: bag.id } }">{{
                 bag.code
               }}</RouterLink></template
             >
-            <b v-if="inStore < sowing.seeds"> · {{ count(sowing.seeds - inStore) }} short</b>
+            <b v-if="inStore < sowing.seeds"> {{ say`· ${count(sowing.seeds - inStore)} short` }}</b>
           </template>
-          <b v-else> · none in store: to be collected or bought</b>
+          <b v-else> {{ say`· none in store: to be collected or bought` }}</b>
         </dd>
-        <dd v-else class="text-muted">Asking the desk …</dd>
+        <dd v-else class="text-muted">{{ say`Asking the desk …` }}</dd>
         <template v-if="begin !== null">
-          <dt class="text-muted">Treatment</dt>
+          <dt class="text-muted">{{ say`Treatment` }}</dt>
           <dd>
-            begin by {{ day(begin) }}, to be ready for the week of {{ day(point.on) }}
-            <b v-if="isLate"> · that day has gone by: buy seed treated, or take another week</b>
+            {{ say`begin by ${day(begin)}, to be ready for the week of ${day(point.on)}` }}
+            <b v-if="isLate"> {{ say`· that day has gone by: buy seed treated, or take another week` }}</b>
           </dd>
         </template>
       </template>
-      <dt class="text-muted">{{ sown ? 'Sown' : 'Stuck' }}</dt>
+      <dt class="text-muted">{{ sown ? say`Sown` : say`Stuck` }}</dt>
       <dd>
-        {{ day(point.on) }}; up
-        {{ Number.isFinite(point.up.p50) ? `about ${day(Math.round(point.up.p50))}` : 'beyond the horizon' }}
+        {{
+          say`${day(point.on)}; up ${Number.isFinite(point.up.p50) ? say`about ${day(Math.round(point.up.p50))}` : say`beyond the horizon`}`
+        }}
       </dd>
     </dl>
-    <RouterLink v-if="sown" class="quiet" :to="{ name: 'seed-desk', query: { seedLot: bags[0]?.id } }"
-      >To the sowing desk</RouterLink
-    >
+    <RouterLink v-if="sown" class="quiet" :to="{ name: 'seed-desk', query: { seedLot: bags[0]?.id } }">{{
+      say`To the sowing desk`
+    }}</RouterLink>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, treeForms } from '@kauri/core';
+import { isoOf, treeForms, say } from '@kauri/core';
 import { computed, toRef } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormField from '../../parts/FormField.vue';
@@ -32,16 +32,21 @@ const isoToday = computed(() => isoOf(season.today));
 </script>
 
 <template>
-  <h2 class="text-lg">Wanted</h2>
-  <SelectField v-model="line" label="For" :options="lineOptions" />
-  <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
+  <h2 class="text-lg">{{ say`Wanted` }}</h2>
+  <SelectField v-model="line" :label="say`For`" :options="lineOptions" />
+  <SelectField v-model="asked.speciesId" :label="say`Species`" :options="speciesOptions" />
   <div class="grid grid-cols-2 gap-3">
-    <SelectField v-if="form" v-model="asked.form" label="Form" :options="formOptions" />
-    <FormField v-model="asked.count" label="Trees" inputmode="numeric" :class="form ? '' : 'col-span-2'" />
-    <FormField v-model="asked.from" label="Size from" :unit="unit('height')" inputmode="decimal" />
-    <FormField v-model="asked.to" label="Size to" :unit="unit('height')" inputmode="decimal" />
-    <FormField v-model="asked.on" label="First day" type="date" :min="isoToday" />
-    <FormField v-model="asked.until" label="Last day" type="date" :min="asked.on" />
+    <SelectField v-if="form" v-model="asked.form" :label="say`Form`" :options="formOptions" />
+    <FormField
+      v-model="asked.count"
+      :label="say`Trees`"
+      inputmode="numeric"
+      :class="form ? '' : 'col-span-2'"
+    />
+    <FormField v-model="asked.from" :label="say`Size from`" :unit="unit('height')" inputmode="decimal" />
+    <FormField v-model="asked.to" :label="say`Size to`" :unit="unit('height')" inputmode="decimal" />
+    <FormField v-model="asked.on" :label="say`First day`" type="date" :min="isoToday" />
+    <FormField v-model="asked.until" :label="say`Last day`" type="date" :min="asked.on" />
   </div>
-  <ChoiceRow v-model="asked.chance" label="How sure" :options="chances" />
+  <ChoiceRow v-model="asked.chance" :label="say`How sure`" :options="chances" />
 </template>

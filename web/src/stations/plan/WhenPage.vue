@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findPlaces, planSowing, type RoutePoint } from '@kauri/core';
+import { findPlaces, planSowing, type RoutePoint, say } from '@kauri/core';
 import { AlertTriangle } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -40,35 +40,35 @@ const day = (on: number) => longDate(on, year.value);
 function windowWords({ weeks, points, isWhole, fault: why }: JudgedRoute): string {
   if (why) return why;
   const { best, isOpen: open, earliest, latest } = weeks;
-  if (!isWhole) return `${points.length} of ${days.value.length} weeks …`;
-  if (!best) return 'In time in no week to come';
+  if (!isWhole) return say`${points.length} of ${days.value.length} weeks …`;
+  if (!best) return say`In time in no week to come`;
   const from = Math.max(earliest ?? best.on, days.value[0]);
-  if (open) return from === latest ? day(from) : `${day(from)} to ${day(latest!)}`;
-  return `No week is ${percent(asked.value.chance)} sure; best ${day(best.on)}`;
+  if (open) return from === latest ? day(from) : say`${day(from)} to ${day(latest!)}`;
+  return say`No week is ${percent(asked.value.chance)} sure; best ${day(best.on)}`;
 }
 /** Why no week keeps both sides, and what the two sides are. */
 function crossWords({ weeks: { earliest, latest } }: JudgedRoute): string {
   const sure = percent(asked.value.chance);
   if (latest === null && earliest === null)
-    return `Sown in no week are they ${sure} sure to be ready, or not to be past.`;
+    return say`Sown in no week are they ${sure} sure to be ready, or not to be past.`;
   if (latest === null)
-    return `Sown in no week are they ${sure} sure to be ready by then: a later day, a smaller size, or another route.`;
+    return say`Sown in no week are they ${sure} sure to be ready by then: a later day, a smaller size, or another route.`;
   if (earliest === null)
-    return `Sown in no week are they ${sure} sure not to be past by then: an earlier day, a larger size, or another route.`;
-  return `To be ready they must be sown by ${day(latest)}, not to be past no earlier than ${day(earliest)}: the two cross.`;
+    return say`Sown in no week are they ${sure} sure not to be past by then: an earlier day, a larger size, or another route.`;
+  return say`To be ready they must be sown by ${day(latest)}, not to be past no earlier than ${day(earliest)}: the two cross.`;
 }
 const tag = computed(() => {
   const run = chosen.value;
   // A window told before every week was run would be another one later.
   if (!run?.isWhole || !run.weeks.best || !ask.value.value) return null;
   const { best, isOpen: open } = run.weeks;
-  const verb = run.route.start === 'cuttings' ? 'Stick' : 'Sow';
+  const verb = run.route.start === 'cuttings' ? say`Stick` : say`Sow`;
   return {
     headline: open
       ? `${verb} ${windowWords(run)}`
-      : `${verb} about ${day(best.on)}, at ${surely(best.chance)}`,
+      : say`${verb} about ${day(best.on)}, at ${surely(best.chance)}`,
     detail: open
-      ? `Ready by then, and not bound or too tall, each ${percent(asked.value.chance)} sure. Best in the week of ${day(best.on)}: both in ${surely(best.chance)} of forecasts.`
+      ? say`Ready by then, and not bound or too tall, each ${percent(asked.value.chance)} sure. Best in the week of ${day(best.on)}: both in ${surely(best.chance)} of forecasts.`
       : crossWords(run),
     urgent: !open,
   };
@@ -105,7 +105,7 @@ async function planIt() {
     const placed = findPlaces(sowing, stays.value, nursery.lookup, newId);
     await plan.put(...placed);
     messages.say(
-      `Planned for the week of ${day(best.value.on)}${placed.length > 1 ? `, in ${placed.length} places` : ''}.`,
+      say`Planned for the week of ${day(best.value.on)}${placed.length > 1 ? say`, in ${placed.length} places` : ''}.`,
       () => plan.remove(...placed.map(({ id }) => id)),
     );
   } catch (error) {
@@ -128,33 +128,36 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
       <TreesWanted :asked="asked" form />
     </div>
     <div class="space-y-5 p-4 md:p-5">
-      <h1 class="text-2xl">When to sow</h1>
-      <p v-if="forWhom" class="text-muted">For: {{ forWhom }}</p>
+      <h1 class="text-2xl">{{ say`When to sow` }}</h1>
+      <p v-if="forWhom" class="text-muted">{{ say`For: ${forWhom}` }}</p>
       <p v-if="ask.fault ?? fault" class="font-bold" role="status">{{ ask.fault ?? fault }}</p>
       <template v-else>
         <p v-if="!judged.length" class="font-bold" role="status">
-          No route of this species gives {{ formWords[asked.form] }}:
-          <RouterLink class="quiet" :to="cross">write one</RouterLink>.
+          {{ say`No route of this species gives ${formWords[asked.form]}:` }}
+          <RouterLink class="quiet" :to="cross">{{ say`write one` }}</RouterLink>.
         </p>
         <PlantTag v-if="tag" v-bind="tag" data-testid="when-tag" />
         <p v-else-if="chosen && done" class="flex items-start gap-2 font-bold" role="status">
           <AlertTriangle class="mt-0.5 shrink-0" :size="18" aria-hidden="true" />
           <template v-if="lifted">
-            Bare-root trees are lifted at rest, {{ day(Math.ceil(lifted.from)) }} to
-            {{ day(Math.floor(lifted.until)) }} in most winters: those days lie outside. Ask for days in it,
-            or for plugs.
+            {{
+              say`Bare-root trees are lifted at rest, ${day(Math.ceil(lifted.from))} to ${day(Math.floor(lifted.until))} in most winters: those days lie outside. Ask for days in it, or for plugs.`
+            }}
           </template>
-          <template v-else>In time in no week to come: ask for a later day, or a smaller size.</template>
+          <template v-else>{{
+            say`In time in no week to come: ask for a later day, or a smaller size.`
+          }}</template>
         </p>
         <p v-else-if="judged.length" class="text-muted" role="status">
-          Running the weeks ahead: {{ weeksRun }} of {{ days.length * judged.length }} …
+          {{ say`Running the weeks ahead: ${weeksRun} of ${days.length * judged.length} …` }}
         </p>
         <p v-if="openers.length" data-testid="openers">
-          Open by another route:
-          {{ openers.map((run) => `${run.route.name}, ${windowWords(run)}`).join('; ') }}.
+          {{
+            say`Open by another route: ${openers.map((run) => `${run.route.name}, ${windowWords(run)}`).join('; ')}.`
+          }}
         </p>
         <section v-if="chosen && chosen.points.length > 1" aria-labelledby="weeks">
-          <h2 id="weeks" class="text-lg">{{ chosen.route.name }}, week by week of sowing</h2>
+          <h2 id="weeks" class="text-lg">{{ say`${chosen.route.name}, week by week of sowing` }}</h2>
           <SowingCurves
             :points="chosen.points"
             :weeks="chosen.weeks"
@@ -164,27 +167,28 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
           />
           <p class="text-muted flex flex-wrap gap-x-5 text-sm">
             <span
-              ><span class="text-leaf" aria-hidden="true">━━</span> ready and to size by the last day</span
+              ><span class="text-leaf" aria-hidden="true">━━</span>
+              {{ say`ready and to size by the last day` }}</span
             >
             <span
-              ><span class="text-root" aria-hidden="true">╍╍</span> not yet bound or too tall on the
-              first</span
+              ><span class="text-root" aria-hidden="true">╍╍</span>
+              {{ say`not yet bound or too tall on the first` }}</span
             >
-            <span><span class="text-ink" aria-hidden="true">──</span> both</span>
+            <span><span class="text-ink" aria-hidden="true">──</span> {{ say`both` }}</span>
           </p>
         </section>
         <section v-if="judged.length" aria-labelledby="ways">
-          <h2 id="ways" class="text-lg">Ways to raise them</h2>
+          <h2 id="ways" class="text-lg">{{ say`Ways to raise them` }}</h2>
           <p v-if="!ofSpecies.own" class="text-muted text-sm">
-            Routes that its habit suggests, with rules of thumb for losses:
-            <RouterLink class="quiet" :to="cross">make them your own</RouterLink>.
+            {{ say`Routes that its habit suggests, with rules of thumb for losses:` }}
+            <RouterLink class="quiet" :to="cross">{{ say`make them your own` }}</RouterLink>.
           </p>
           <table class="w-full max-w-4xl text-[0.95rem]" data-testid="ways">
             <thead class="text-muted text-left">
               <tr>
-                <th scope="col" class="font-normal">Route</th>
-                <th scope="col" class="font-normal">Sow</th>
-                <th scope="col" class="text-right font-normal">In time, at best</th>
+                <th scope="col" class="font-normal">{{ say`Route` }}</th>
+                <th scope="col" class="font-normal">{{ say`Sow` }}</th>
+                <th scope="col" class="text-right font-normal">{{ say`In time, at best` }}</th>
               </tr>
             </thead>
             <tbody>
@@ -210,7 +214,7 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
                 <td class="py-1.5 pr-3">
                   {{ windowWords(run) }}
                   <span v-if="run.weeks.best && run.route.stages.length > 1" class="text-muted block text-sm">
-                    then moved {{ movesOf(run.weeks.best).join(', ') }}
+                    {{ say`then moved ${movesOf(run.weeks.best).join(', ')}` }}
                   </span>
                 </td>
                 <td class="py-1.5 text-right">
@@ -225,9 +229,9 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
           class="flex flex-wrap items-center gap-4"
         >
           <button class="act-main" type="button" :disabled="planning || !ready" @click="planIt">
-            Plan it for the week of {{ day(best.on) }}
+            {{ say`Plan it for the week of ${day(best.on)}` }}
           </button>
-          <RouterLink class="quiet" :to="{ name: 'plan-board' }">The board</RouterLink>
+          <RouterLink class="quiet" :to="{ name: 'plan-board' }">{{ say`The board` }}</RouterLink>
         </div>
         <SowingNeeds
           v-if="best && chosen && ask.value && wantedOn !== null"
@@ -237,10 +241,9 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
           :chance="asked.chance"
         />
         <p v-if="judged.length" class="text-muted max-w-3xl text-sm">
-          Each week is run ahead over the weather years and over what lots of its kind are like; nothing has
-          been seen of them yet, so chances are wide until plugs are pulled. To size is counted by half of the
-          plants;
-          {{ several(days.length, 'week') }} to come.
+          {{
+            say`Each week is run ahead over the weather years and over what lots of its kind are like; nothing has been seen of them yet, so chances are wide until plugs are pulled. To size is counted by half of the plants; ${several(days.length, 'week')} to come.`
+          }}
         </p>
       </template>
     </div>

@@ -1,7 +1,7 @@
-import { isoOf, type BoardSpan, type EpochDay } from '@kauri/core';
+import { isoOf, type BoardSpan, type EpochDay, say } from '@kauri/core';
 import { csvOf } from '../../print/csv';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
-import { months } from '../../words/dates';
+import { monthName } from '../../words/dates';
 import type { BoardPlace } from './useBoard';
 
 /** What a board says besides its figures: names of lots and sowings, days in words. */
@@ -22,7 +22,7 @@ export const boardTable = (rows: readonly BoardPlace[], { nameOf }: Pick<BoardWo
           kind: place.place.kind,
           from: isoOf(from),
           until: isoOf(until - 1),
-          filled_percent: Number.isFinite(share) ? Math.round(100 * share) : 'does not fit',
+          filled_percent: Number.isFinite(share) ? Math.round(100 * share) : say`does not fit`,
           stands: stays
             .filter(({ isPlanned }) => !isPlanned)
             .map(({ id }) => nameOf(id))
@@ -82,7 +82,7 @@ export function boardSheets(
   const heads = firsts
     .map((first) => {
       const month = Number(isoOf(first).slice(5, 7));
-      const words = month === 1 ? isoOf(first).slice(0, 4) : months[month - 1];
+      const words = month === 1 ? isoOf(first).slice(0, 4) : monthName(month - 1);
       return `<path d="M${x(first).toFixed(1)} 0V${HEAD_PT + ROWS_A_SHEET * ROW_PT}" stroke="#d9d0bd" stroke-width="0.4"/>${text(words, x(first) + 2, 11, 8)}`;
     })
     .join('');
@@ -99,7 +99,7 @@ export function boardSheets(
         stack: [
           { text: plain(title), fontSize: 13, bold: true, margin: [0, 0, 0, 2] },
           {
-            text: 'Dark: stands. Pale, named: planned. Crossed: more than the place has.',
+            text: say`Dark: stands. Pale, named: planned. Crossed: more than the place has.`,
             fontSize: 8,
             margin: [0, 0, 0, 4],
           },

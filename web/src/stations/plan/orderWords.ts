@@ -1,22 +1,22 @@
-import { dayOf, type LineState, type TreeForm } from '@kauri/core';
+import { dayOf, type LineState, type TreeForm, say, inWords } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 
-export const formWords: Record<TreeForm, string> = {
+export const formWords: Record<TreeForm, string> = inWords({
   'bare-root': 'bare-root',
   plug: 'plugs',
   pot: 'in pots',
-};
-export const lineStateWords: Record<LineState, string> = {
+});
+export const lineStateWords: Record<LineState, string> = inWords({
   asked: 'Asked',
   promised: 'Promised',
   'part sent': 'Part sent',
   sent: 'Sent',
   'fell through': 'Fell through',
-};
+});
 
 /** Who an order is for; a hope has nobody yet. */
 export const buyerOf = ({ buyer }: Pick<KeptOrder, 'buyer'>): string =>
-  buyer || 'A hope: nobody has asked yet';
+  buyer || say`A hope: nobody has asked yet`;
 
 /** A size wanted, in the grower's units. */
 export function sizeWords(
@@ -25,9 +25,9 @@ export function sizeWords(
   unit: string,
 ): string {
   const part = (cm: number) => String(Number(shown(cm).toFixed(1)));
-  if (fromCm === null && toCm === null) return 'any size';
-  if (toCm === null) return `${part(fromCm!)} ${unit} and over`;
-  if (fromCm === null) return `up to ${part(toCm)} ${unit}`;
+  if (fromCm === null && toCm === null) return say`any size`;
+  if (toCm === null) return say`${part(fromCm!)} ${unit} and over`;
+  if (fromCm === null) return say`up to ${part(toCm)} ${unit}`;
   return `${part(fromCm)}–${part(toCm)} ${unit}`;
 }
 
@@ -40,7 +40,7 @@ export const nextOf = ({ lines }: Pick<KeptOrder, 'lines'>): number =>
   Math.min(Infinity, ...lines.filter(isOpen).map((line) => dayOf(line.on)));
 
 /** Fields of an order and its lines, as a sentence names them. */
-export const fieldWords: Readonly<Record<string, string>> = {
+export const fieldWords: Readonly<Record<string, string>> = inWords({
   buyer: 'the buyer',
   reach: 'how to reach them',
   note: 'the note',
@@ -57,4 +57,4 @@ export const fieldWords: Readonly<Record<string, string>> = {
   price: 'price',
   state: 'state',
   lots: 'lots that serve it',
-};
+});

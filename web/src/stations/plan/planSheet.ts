@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Content, TDocumentDefinitions } from '../../print/pdf';
 
 interface Total {
@@ -32,7 +33,7 @@ export function planSheet(
     content: [
       { text: title, fontSize: 16, bold: true },
       ...lists.filter(({ rows }) => rows.length).flatMap((list) => [head(list.head), pairs(list.rows)]),
-      head('Step by step'),
+      head(say`Step by step`),
       {
         table: {
           headerRows: 1,
@@ -47,7 +48,7 @@ export function planSheet(
       },
     ],
     footer: (page: number, pages: number) => ({
-      text: `${page} of ${pages}`,
+      text: say`${page} of ${pages}`,
       alignment: 'right',
       margin: [0, 8, 36, 0],
       color: '#5a6055',

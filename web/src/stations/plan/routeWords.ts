@@ -1,18 +1,19 @@
+import { say, inWords } from '@kauri/core';
 import type { RouteStart, StageEnd } from '@kauri/core';
 import type { RouteStage } from '@kauri/core/contract';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 
-export const startWords: Record<RouteStart, string> = {
+export const startWords: Record<RouteStart, string> = inWords({
   'treated seed': 'Treated seed',
   'fresh seed': 'Fresh seed, woken by winter',
   cuttings: 'Cuttings',
-};
-export const endWords: Record<StageEnd, string> = {
+});
+export const endWords: Record<StageEnd, string> = inWords({
   'true leaves': 'Until the first true leaves',
   'plug holds': 'Until the plug holds',
   'end of season': 'Until growth ends for the year',
-};
+});
 
 /** Says where a stage stands, in a few words and the grower's units. */
 export function useStageWords() {
@@ -24,9 +25,9 @@ export function useStageWords() {
     placeId,
   }: Pick<RouteStage, 'containerTypeId' | 'densityPerM2' | 'placeId'>) => {
     const { containers, places } = nursery.lookup;
-    const place = places.get(placeId)?.place.name ?? 'a place no longer in the yard';
+    const place = places.get(placeId)?.place.name ?? say`a place no longer in the yard`;
     return containerTypeId === null
-      ? `a bed like ${place}, ${show(densityPerM2!, 'density')}`
-      : (containers.get(containerTypeId)?.values.name ?? 'a container no longer in the list');
+      ? say`a bed like ${place}, ${show(densityPerM2!, 'density')}`
+      : (containers.get(containerTypeId)?.values.name ?? say`a container no longer in the list`);
   };
 }

@@ -5,6 +5,8 @@ import {
   waterInWeek,
   type EpochDay,
   type EvaporationAhead,
+  say,
+  inWords,
 } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, onMounted, shallowRef } from 'vue';
@@ -35,7 +37,7 @@ export type BoardLine =
   | { kind: 'load'; load: BoardLoad }
   | { kind: 'place'; row: BoardPlace };
 
-const kindWords = { bed: 'Beds', bench: 'Benches', ground: 'Standing ground', bay: 'Bays' } as const;
+const kindWords = inWords({ bed: 'Beds', bench: 'Benches', ground: 'Standing ground', bay: 'Bays' } as const);
 const kinds = Object.keys(kindWords) as (keyof typeof kindWords)[];
 
 /** The lines of the board: what the plan asks for by week, and places by kind and cover, each group open or shut. */
@@ -72,14 +74,14 @@ export function useBoardLines({ rows, from }: Pick<ReturnType<typeof useBoard>, 
     const water = evaporation.value;
     return [
       loadOf(
-        'Hours of work',
+        say`Hours of work`,
         (week) => hours.get(week) ?? 0,
         (amount) => `${Number(amount.toFixed(1))} h`,
       ),
       ...(water
         ? [
             loadOf(
-              'Water, planned',
+              say`Water, planned`,
               (week) => waterInWeek(plan.sowings, week, nursery.lookup, water),
               (amount) => show(amount, 'volume', 0),
             ),
@@ -109,14 +111,14 @@ export function useBoardLines({ rows, from }: Pick<ReturnType<typeof useBoard>, 
     ...[...groups.value].flatMap(([key, { words, rows: of }]): BoardLine[] => {
       const over = of.filter((row) => row.over.length).length;
       const isShut = shut.value.includes(key);
-      const group = { key, words: `${words}${over ? ` · ${over} over-full` : ''}`, isShut };
+      const group = { key, words: `${words}${over ? say` · ${over} over-full` : ''}`, isShut };
       if (!isShut) return [{ kind: 'head', group }, ...of.map((row): BoardLine => ({ kind: 'place', row }))];
       const fill = fillTogether(
         of.map(({ place, all }) => ({ m2: roomOfPlace(place), spans: all })),
         from.value,
         WEEKS,
       );
-      const together = loadOf('All together', (_, at) => fill[at], percent, 1);
+      const together = loadOf(say`All together`, (_, at) => fill[at], percent, 1);
       return [
         { kind: 'head', group },
         { kind: 'load', load: together },

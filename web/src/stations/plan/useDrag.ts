@@ -1,5 +1,5 @@
 import type { Stay } from '@kauri/core';
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { computed, shallowRef } from 'vue';
 
@@ -16,10 +16,10 @@ export function whyNotIn(
   { containerTypeId }: Pick<PlannedSowing['stages'][number], 'containerTypeId'>,
   { place }: Place,
 ): string | null {
-  if (containerTypeId === null) return place.kind === 'bed' ? null : 'Plants in a bed need a bed.';
+  if (containerTypeId === null) return place.kind === 'bed' ? null : say`Plants in a bed need a bed.`;
   return place.kind === 'bench' || place.kind === 'ground'
     ? null
-    : 'Trays stand on a bench or on standing ground.';
+    : say`Trays stand on a bench or on standing ground.`;
 }
 
 /** The stage of a sowing that stands where and when a stay says. */

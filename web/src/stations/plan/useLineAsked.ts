@@ -1,4 +1,4 @@
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import { computed, type Ref } from 'vue';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
@@ -23,10 +23,10 @@ export function useLineAsked(asked: Ref<ReturnType<typeof useWhen>['asked']['val
       .sort((a, b) => a.line.on.localeCompare(b.line.on)),
   );
   const lineOptions = computed(() => [
-    { value: '', words: 'Trees of my own asking' },
+    { value: '', words: say`Trees of my own asking` },
     ...lines.value.map(({ order, line }) => ({
       value: line.id,
-      words: `${shortDate(dayOf(line.on), yearOf(season.today))}: ${count(line.count - line.sent)} ${nursery.lookup.species.get(line.speciesId)?.common ?? '?'}, ${sizeWords(line, inUnits, unit('height'))}, ${order.buyer || 'a hope'}`,
+      words: `${shortDate(dayOf(line.on), yearOf(season.today))}: ${count(line.count - line.sent)} ${nursery.lookup.species.get(line.speciesId)?.common ?? '?'}, ${sizeWords(line, inUnits, unit('height'))}, ${order.buyer || say`a hope`}`,
     })),
   ]);
   const heightText = (cm: number | null) => (cm === null ? '' : String(Number(inUnits(cm).toFixed(1))));

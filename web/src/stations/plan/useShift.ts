@@ -1,4 +1,4 @@
-import { dayOf, planSowing, routeLot, type RoutePoint } from '@kauri/core';
+import { dayOf, planSowing, routeLot, type RoutePoint, say } from '@kauri/core';
 import type { PlannedSowing } from '@kauri/core/contract';
 import { ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
@@ -25,7 +25,7 @@ export function useShift() {
     if (busy.value) return;
     const on = dayOf(sowing.stages[0].from) + 7 * weeks;
     if (on <= season.today) {
-      fault.value = 'That week has gone by.';
+      fault.value = say`That week has gone by.`;
       return;
     }
     busy.value = true;
@@ -33,7 +33,7 @@ export function useShift() {
     try {
       if (weeks === 0) {
         await plan.put({ ...placed, pinned: true });
-        messages.say('Put in another place.', () => plan.put(sowing));
+        messages.say(say`Put in another place.`, () => plan.put(sowing));
         return;
       }
       const route = { ...placed, name: placed.route };
@@ -45,13 +45,13 @@ export function useShift() {
         return true;
       });
       if (!point || point.begins.length < sowing.stages.length) {
-        fault.value = 'Sown in that week it does not go through its stages in time: it stays where it was.';
+        fault.value = say`Sown in that week it does not go through its stages in time: it stays where it was.`;
         return;
       }
       const aim = { lineId: sowing.lineId, wanted: trees, trees: wanted.trees };
       const moved = planSowing(sowing.id, route, point, aim, nursery.lookup.containers, season.today);
       await plan.put({ ...moved, pinned: true });
-      messages.say('Moved to another week.', () => plan.put(sowing));
+      messages.say(say`Moved to another week.`, () => plan.put(sowing));
     } catch (error) {
       fault.value = sentenceOf(error);
     } finally {

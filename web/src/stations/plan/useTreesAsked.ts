@@ -1,4 +1,4 @@
-import { treeForms, type TreeForm } from '@kauri/core';
+import { treeForms, type TreeForm, say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
@@ -51,9 +51,9 @@ export function useTreesAsked<T extends object>(key: string, start: Pick<TreesAs
     const [fromCm, toCm] = [height(asked.value.from), height(asked.value.to)];
     const isSize = [fromCm, toCm].every((cm) => cm === null || cm > 0);
     const fault = !isSize
-      ? 'A size is a number above 0.'
+      ? say`A size is a number above 0.`
       : fromCm !== null && toCm !== null && fromCm >= toCm
-        ? 'The size ends before it begins.'
+        ? say`The size ends before it begins.`
         : null;
     return { fault, fromCm, toCm };
   });

@@ -12,6 +12,7 @@ import {
   type RouteLot,
   type RoutePoint,
   type TreesWanted,
+  say,
 } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { watchDebounced } from '@vueuse/core';
@@ -61,13 +62,13 @@ export function useWhen(anyForm = false) {
     const { on, until, count } = asked.value;
     const { fault, fromCm, toCm } = sizes.value;
     if (fault !== null) return { fault };
-    if (!isDay(on)) return { fault: 'Say for which day.' };
+    if (!isDay(on)) return { fault: say`Say for which day.` };
     const [first, last] = [dayOf(on), isDay(until) ? dayOf(until) : dayOf(on)];
-    if (last < first) return { fault: 'The last day that will do lies before the day they are wanted.' };
-    if (last <= season.today) return { fault: 'That day has gone by: ask for a later one.' };
-    if (first > addYears(season.today, 3)) return { fault: 'Kauri looks three years ahead at most.' };
+    if (last < first) return { fault: say`The last day that will do lies before the day they are wanted.` };
+    if (last <= season.today) return { fault: say`That day has gone by: ask for a later one.` };
+    if (first > addYears(season.today, 3)) return { fault: say`Kauri looks three years ahead at most.` };
     const trees = typedNumber(count);
-    if (!(Number.isInteger(trees) && trees >= 1)) return { fault: 'Say how many trees: a whole number.' };
+    if (!(Number.isInteger(trees) && trees >= 1)) return { fault: say`Say how many trees: a whole number.` };
     const wanted: TreesWanted = { on: first, until: last, fromCm, toCm, chance: asked.value.chance };
     return { fault: null, value: { wanted, trees } };
   });

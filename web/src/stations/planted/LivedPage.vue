@@ -12,6 +12,7 @@ import {
   type ComparedBy,
   type PlantedCase,
   type SurvivalGroup,
+  say,
 } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -38,33 +39,33 @@ const only = ref('');
 const target = ref('100');
 
 const byWords: Record<ComparedBy, string> = {
-  species: 'species',
-  raised: 'what they were raised in',
-  size: 'size when planted',
-  ground: 'ground',
-  guard: 'guard when planted',
-  planter: 'who planted them',
-  planting: 'planting',
-  lot: 'lot',
-  roots: 'verdict on their roots',
-  supplier: 'whom they came from',
-  season: 'season they were planted',
+  species: say`species`,
+  raised: say`what they were raised in`,
+  size: say`size when planted`,
+  ground: say`ground`,
+  guard: say`guard when planted`,
+  planter: say`who planted them`,
+  planting: say`planting`,
+  lot: say`lot`,
+  roots: say`verdict on their roots`,
+  supplier: say`whom they came from`,
+  season: say`season they were planted`,
 };
-const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? say`a species taken out since`;
 const groupOf: Record<ComparedBy, (one: PlantedCase) => string> = {
   species: ({ speciesId }) => speciesName(speciesId),
   raised: ({ form, raisedIn }) => `${formWords[form]}${raisedIn ? `, ${raisedIn}` : ''}`,
   size: (one) => {
     const size = sizeClassOf(one);
-    return size ? sizeWords(size, (cm) => shown(cm, 'height'), unit('height')) : 'not graded';
+    return size ? sizeWords(size, (cm) => shown(cm, 'height'), unit('height')) : say`not graded`;
   },
   ground: ({ ground }) => groundWords[ground],
   guard: ({ guard }) => guardWords[guard],
-  planter: ({ planter }) => planter || 'nobody named',
+  planter: ({ planter }) => planter || say`nobody named`,
   planting: ({ planting }) => planting,
   lot: ({ code }) => code,
   roots: ({ lotId }) => background.rootsOf(lotId),
-  supplier: ({ lotId }) => background.supplierOf(lotId) ?? 'raised here',
+  supplier: ({ lotId }) => background.supplierOf(lotId) ?? say`raised here`,
   season: background.seasonOf,
 };
 /** What is known of their lots is fetched when it is first asked for. */
@@ -73,7 +74,7 @@ const isHere = computed(() => !needsLots.value || background.ready.value);
 watch(needsLots, (needs) => needs && !background.ready.value && void background.load());
 const all = computed(() => plantedCases(plantings.kept, season.view));
 const ofSpecies = computed(() => [
-  { value: '', words: 'all species' },
+  { value: '', words: say`all species` },
   ...[...new Set(all.value.map(({ speciesId }) => speciesId))]
     .map((value) => ({ value, words: speciesName(value) }))
     .sort((a, b) => a.words.localeCompare(b.words)),
@@ -88,29 +89,29 @@ const groups = computed(() => compared.value.groups);
 /** Whether the verdict on roots told who would live here: said also where it did not. */
 const rootsSay = computed(() => {
   const of = (name: string) => groups.value.find(({ group }) => group === name);
-  const [accepted, rejected] = [of('roots accepted'), of('roots rejected')];
-  const culled =
-    'Lots whose roots were rejected are mostly not planted at all: those that were may be the better of them.';
+  const [accepted, rejected] = [of(say`roots accepted`), of(say`roots rejected`)];
+  const culled = say`Lots whose roots were rejected are mostly not planted at all: those that were may be the better of them.`;
   if (!accepted && !rejected)
-    return `No lot whose roots were judged was planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
+    return say`No lot whose roots were judged was planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
   if (!accepted || !rejected)
-    return `Trees of lots whose roots were ${accepted ? 'rejected' : 'accepted'} were not planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
+    return say`Trees of lots whose roots were ${accepted ? say`rejected` : say`accepted`} were not planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
   const chance = chanceBetter(accepted.share, rejected.share);
-  if (chance >= SURE) return `Here trees with accepted roots live more often: ${surely(chance)}. ${culled}`;
+  if (chance >= SURE)
+    return say`Here trees with accepted roots live more often: ${surely(chance)}. ${culled}`;
   if (chance <= 1 - SURE)
-    return `Here trees with rejected roots lived more often: ${surely(1 - chance)}. ${culled}`;
+    return say`Here trees with rejected roots lived more often: ${surely(1 - chance)}. ${culled}`;
   const more = treesToTell(betaMean(accepted.share), betaMean(rejected.share));
-  return `So far the verdict on roots says little of who lives here: accepted roots are the better ones ${surely(chance)}${more ? `; about ${several(more, 'tree')} of each would tell` : ''}. ${culled}`;
+  return say`So far the verdict on roots says little of who lives here: accepted roots are the better ones ${surely(chance)}${more ? say`; about ${several(more, 'tree')} of each would tell` : ''}. ${culled}`;
 });
 /** Surer than this, the better of two is called so. */
 const SURE = 0.9;
 function againstBest(group: SurvivalGroup): string {
   const best = groups.value[0];
-  if (group === best) return groups.value.length > 1 ? 'the best, as far as is known' : '';
+  if (group === best) return groups.value.length > 1 ? say`the best, as far as is known` : '';
   const chance = chanceBetter(best.share, group.share);
-  if (chance >= SURE) return `less than ${best.group}: ${surely(chance)}`;
+  if (chance >= SURE) return say`less than ${best.group}: ${surely(chance)}`;
   const more = treesToTell(betaMean(best.share), betaMean(group.share));
-  return `perhaps less: ${surely(chance)}${more ? `; about ${several(more, 'tree')} of each would tell` : ''}`;
+  return say`perhaps less: ${surely(chance)}${more ? say`; about ${several(more, 'tree')} of each would tell` : ''}`;
 }
 function toPlant({ next }: SurvivalGroup): string {
   try {
@@ -122,39 +123,45 @@ function toPlant({ next }: SurvivalGroup): string {
 }
 const targetFault = computed(() => {
   const n = typedNumber(target.value);
-  return Number.isInteger(n) && n >= 1 && n <= 1e6 ? null : 'A whole number from 1 on.';
+  return Number.isInteger(n) && n >= 1 && n <= 1e6 ? null : say`A whole number from 1 on.`;
 });
 </script>
 
 <template>
-  <EmptyState v-if="!all.length" title="No planting was walked yet">
-    Once a planting is walked, this page compares what lived: by species, by what trees were raised in, by
-    their size, their guards and their ground.
+  <EmptyState v-if="!all.length" :title="say`No planting was walked yet`">
+    {{
+      say`Once a planting is walked, this page compares what lived: by species, by what trees were raised in, by their size, their guards and their ground.`
+    }}
   </EmptyState>
   <div v-else class="max-w-5xl space-y-5 p-4 md:p-6">
-    <h1 class="text-2xl">What lived</h1>
+    <h1 class="text-2xl">{{ say`What lived` }}</h1>
     <div class="grid max-w-3xl gap-3 sm:grid-cols-3">
       <SelectField
         v-model="by"
-        label="Compare by"
+        :label="say`Compare by`"
         :options="comparedBy.map((value) => ({ value, words: byWords[value] }))"
       />
-      <SelectField v-model="only" label="Of" :options="ofSpecies" />
-      <FormField v-model="target" label="Trees that are to live" inputmode="numeric" :fault="targetFault" />
+      <SelectField v-model="only" :label="say`Of`" :options="ofSpecies" />
+      <FormField
+        v-model="target"
+        :label="say`Trees that are to live`"
+        inputmode="numeric"
+        :fault="targetFault"
+      />
     </div>
     <p v-if="needsLots && background.fault.value" class="text-wrong font-bold" role="alert">
       {{ background.fault.value }}
     </p>
-    <p v-else-if="!isHere" class="text-muted" role="status">Looking their lots up …</p>
+    <p v-else-if="!isHere" class="text-muted" role="status">{{ say`Looking their lots up …` }}</p>
     <table v-else class="w-full" data-testid="lived">
       <thead>
         <tr class="border-rule border-b text-left">
           <th class="py-1.5 pr-3" scope="col">{{ byWords[by] }}</th>
-          <th class="pr-3 text-right" scope="col">Alive</th>
-          <th class="w-2/5 pr-3" scope="col">Share that lives, nine times in ten</th>
-          <th class="pr-3" scope="col">Against the best</th>
+          <th class="pr-3 text-right" scope="col">{{ say`Alive` }}</th>
+          <th class="w-2/5 pr-3" scope="col">{{ say`Share that lives, nine times in ten` }}</th>
+          <th class="pr-3" scope="col">{{ say`Against the best` }}</th>
           <th class="text-right" scope="col">
-            Plant for {{ targetFault ? 'as many' : count(typedNumber(target)) }}
+            {{ say`Plant for ${targetFault ? say`as many` : count(typedNumber(target))}` }}
           </th>
         </tr>
       </thead>
@@ -163,11 +170,11 @@ const targetFault = computed(() => {
           <th class="py-2 pr-3 text-left font-bold" scope="row">
             {{ group.group }}
             <span class="text-muted block text-sm font-normal">{{
-              several(group.plantings, 'part of a planting', 'parts of plantings')
+              several(group.plantings, say`part of a planting`, say`parts of plantings`)
             }}</span>
           </th>
           <td class="pr-3 text-right whitespace-nowrap tabular-nums">
-            {{ count(group.alive) }} of {{ count(group.alive + group.dead) }}
+            {{ say`${count(group.alive)} of ${count(group.alive + group.dead)}` }}
           </td>
           <td class="pr-3">
             <svg class="h-4 w-full" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
@@ -181,7 +188,7 @@ const targetFault = computed(() => {
               />
               <rect class="fill-leaf" :x="group.mean * 100 - 0.4" y="0" width="0.8" height="10" />
             </svg>
-            <span class="text-sm">{{ percent(group.lower) }} to {{ percent(group.upper) }}</span>
+            <span class="text-sm">{{ say`${percent(group.lower)} to ${percent(group.upper)}` }}</span>
           </td>
           <td class="pr-3 text-[0.95rem]">{{ againstBest(group) }}</td>
           <td class="text-right text-lg tabular-nums">{{ toPlant(group) }}</td>
@@ -192,11 +199,9 @@ const targetFault = computed(() => {
       {{ rootsSay }}
     </p>
     <p class="text-muted max-w-3xl">
-      Each part of a planting counts by its last walk. Trees planted together share their luck, so many trees
-      of one planting say less than as many of several; a small group is read beside the others. Other
-      differences between groups (who planted what, where) are not taken out: two species on two grounds
-      compare grounds as well. To plant: as many as leave the number wanted alive nine times in ten, in the
-      next planting of the kind.
+      {{
+        say`Each part of a planting counts by its last walk. Trees planted together share their luck, so many trees of one planting say less than as many of several; a small group is read beside the others. Other differences between groups (who planted what, where) are not taken out: two species on two grounds compare grounds as well. To plant: as many as leave the number wanted alive nine times in ten, in the next planting of the kind.`
+      }}
     </p>
   </div>
 </template>

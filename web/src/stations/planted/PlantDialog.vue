@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, type Guard, type Stake } from '@kauri/core';
+import { isoOf, type Guard, type Stake, say } from '@kauri/core';
 import type { Parcel, Planting } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -62,7 +62,7 @@ async function plant() {
     .map(({ id }) => ({ id: (ids[id] ??= newId()), parcelId: id, count: number(counts[id]) }))
     .filter((part) => part.count !== 0);
   const body = { on: on.value, planter, guard, stake, note, parts };
-  const said = `${several(trees.value, 'tree')} planted in ${props.planting.name}.`;
+  const said = say`${several(trees.value, 'tree')} planted in ${props.planting.name}.`;
   const kept = await save(body, async (id) => {
     await plantings.plant(props.planting.id, { id, ...body });
     return true;
@@ -77,18 +77,20 @@ async function plant() {
 </script>
 
 <template>
-  <FormDialog title="Plant trees" :subtitle="planting.name" wide @close="emit('close')">
+  <FormDialog :title="say`Plant trees`" :subtitle="planting.name" wide @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="plant">
       <p v-if="!parcels.lying.length">
-        No lifted tree lies in the nursery. Trees are lifted first, also those in pots and trays: then they
-        have a grade and a count. <RouterLink class="quiet" :to="{ name: 'lift' }">To lift</RouterLink>
+        {{
+          say`No lifted tree lies in the nursery. Trees are lifted first, also those in pots and trays: then they have a grade and a count.`
+        }}
+        <RouterLink class="quiet" :to="{ name: 'lift' }">{{ say`To lift` }}</RouterLink>
       </p>
       <ul v-else class="divide-rule border-rule divide-y border-y" data-testid="parts">
         <li v-for="one in parcels.lying" :key="one.id" class="flex flex-wrap items-end gap-x-4 gap-y-1 py-2">
           <span class="min-w-0 flex-1 basis-56 self-center">
             <b>{{ species(one.speciesId) }}</b>, {{ gradeWords(one) }}
             <span class="text-muted block text-[0.95rem]">
-              {{ one.code }}, {{ count(one.held) }} in {{ one.place || 'no place said' }}
+              {{ say`${one.code}, ${count(one.held)} in ${one.place || say`no place said`}` }}
             </span>
           </span>
           <FormField
@@ -98,35 +100,36 @@ async function plant() {
             inputmode="numeric"
             @update:model-value="(text: string) => (draft.counts[one.id] = text)"
           />
-          <button class="quiet pb-2" type="button" @click="all(one)">All of them</button>
+          <button class="quiet pb-2" type="button" @click="all(one)">{{ say`All of them` }}</button>
         </li>
       </ul>
       <div class="grid gap-3 sm:grid-cols-3">
-        <FormField v-model="draft.planter" label="Planted by" hint="To compare by" />
-        <SelectField v-model="draft.guard" label="About each tree" :options="optionsOf(guardWords)" />
-        <SelectField v-model="draft.stake" label="Stake" :options="optionsOf(stakeWords)" />
+        <FormField v-model="draft.planter" :label="say`Planted by`" :hint="say`To compare by`" />
+        <SelectField v-model="draft.guard" :label="say`About each tree`" :options="optionsOf(guardWords)" />
+        <SelectField v-model="draft.stake" :label="say`Stake`" :options="optionsOf(stakeWords)" />
       </div>
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="Holes, weather, watering in"
+        :hint="say`Holes, weather, watering in`"
         :wrong="wrong"
       />
       <p v-if="exposure" class="text-muted" data-testid="exposure">
-        At that day’s {{ show(exposure.tempC, 'temperature') }} bare fine roots stand
-        {{ exposure.isLong ? 'two hours or more' : `some ${several(exposure.minutes, 'minute')}` }} in still
-        shade, a rule of thumb<template v-if="exposure.isAssumed">, humidity assumed</template>: carry them
-        wet and covered.
+        {{
+          say`At that day’s ${show(exposure.tempC, 'temperature')} bare fine roots stand ${exposure.isLong ? say`two hours or more` : say`some ${several(exposure.minutes, 'minute')}`} in still shade, a rule of thumb`
+        }}<template v-if="exposure.isAssumed">{{ say`, humidity assumed` }}</template
+        >{{ say`: carry them wet and covered.` }}
       </p>
       <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-        Ask what lies in the ground before you dig; drive stakes with eyes covered and hands clear, and cap
-        them where they stand at eye height. Near water, not alone.
+        {{
+          say`Ask what lies in the ground before you dig; drive stakes with eyes covered and hands clear, and cap them where they stand at eye height. Near water, not alone.`
+        }}
       </p>
       <p class="text-lg" aria-live="polite" data-testid="planting-now">
-        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> go into the ground
+        <b>{{ Number.isNaN(trees) ? '–' : count(trees) }}</b> {{ say`go into the ground` }}
       </p>
       <SheetActs
-        act="Planted"
+        :act="say`Planted`"
         :busy="busy"
         :off="!parcels.lying.length"
         :sentence="sentence()"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, onMounted } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -23,17 +24,19 @@ useOthers().follow(['plantings', 'parcels'], () => Promise.all([plantings.load()
 /** On a walk the whole screen is the trees'. */
 const isWalk = computed(() => route.name === 'planted-walk');
 const parts = [
-  { name: 'planted', words: 'Plantings' },
-  { name: 'planted-lived', words: 'What lived' },
-  { name: 'planted-year', words: 'The year' },
+  { name: 'planted', words: say`Plantings` },
+  { name: 'planted-lived', words: say`What lived` },
+  { name: 'planted-year', words: say`The year` },
 ];
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <StationTabs v-if="!isWalk" label="Parts of what is planted" :parts="parts" />
+    <StationTabs v-if="!isWalk" :label="say`Parts of what is planted`" :parts="parts" />
     <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto">
-      <p v-if="!plantings.loaded" class="text-muted p-4" role="status">Looking what is planted …</p>
+      <p v-if="!plantings.loaded" class="text-muted p-4" role="status">
+        {{ say`Looking what is planted …` }}
+      </p>
       <RouterView v-else />
     </div>
   </div>

@@ -11,6 +11,7 @@ import {
   Unfit,
   type Guard,
   type PlantingSeen,
+  say,
 } from '@kauri/core';
 import type { PlantedPart, Walk, WalkSheet } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
@@ -59,7 +60,7 @@ const about = computed(() =>
     planting.value.where,
     planting.value.purpose,
     groundWords[planting.value.ground],
-    planting.value.mulch && `mulch: ${planting.value.mulch}`,
+    planting.value.mulch && say`mulch: ${planting.value.mulch}`,
   ]
     .filter(Boolean)
     .join(' · '),
@@ -84,7 +85,7 @@ watch(
 const replaceAt = computed(() => (walked.value ? placesToReplace(planting.value, walked.value.marks) : []));
 const lastFound = (part: PlantedPart) => {
   const of = props.seen.walks[0]?.found.find(({ partId }) => partId === part.id);
-  return of ? foundWords(of.found) : props.seen.walks.length ? 'not looked at' : '';
+  return of ? foundWords(of.found) : props.seen.walks.length ? say`not looked at` : '';
 };
 const causesOf = (walk: Walk) => {
   const sums = new Map<string, number>();
@@ -134,7 +135,7 @@ async function hope({ speciesId, part, order }: (typeof toOrder.value)[number]) 
         id: newId(),
         buyer: '',
         reach: '',
-        note: `To replace what died in ${planting.value.name}`,
+        note: say`To replace what died in ${planting.value.name}`,
         lines: [
           {
             id: newId(),
@@ -155,7 +156,7 @@ async function hope({ speciesId, part, order }: (typeof toOrder.value)[number]) 
       },
     ]);
     hoped.value = new Set([...hoped.value, speciesId]);
-    messages.say(`${count(order!)} ${species(speciesId)} written into Plan as a hope.`);
+    messages.say(say`${count(order!)} ${species(speciesId)} written into Plan as a hope.`);
   } catch (error) {
     fault.value = sentenceOf(error);
   }
@@ -173,16 +174,16 @@ async function act(work: () => Promise<unknown>, said: string) {
 const changeGuard = (part: PlantedPart, guard: Guard) =>
   act(
     () => plantings.changeGuard(planting.value.id, part.id, guard),
-    `${part.code}: ${guardWords[guard]} from now on.`,
+    say`${part.code}: ${guardWords[guard]} from now on.`,
   );
 const takeBack = (part: PlantedPart) =>
-  act(() => plantings.takeBack(planting.value.id, part.id), 'Taken back: the trees lie where they lay.');
-const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 'The walk is taken back.');
+  act(() => plantings.takeBack(planting.value.id, part.id), say`Taken back: the trees lie where they lay.`);
+const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), say`The walk is taken back.`);
 </script>
 
 <template>
   <div class="max-w-5xl space-y-6 p-4 md:p-6">
-    <RouterLink class="quiet md:hidden" :to="{ name: 'planted' }">All plantings</RouterLink>
+    <RouterLink class="quiet md:hidden" :to="{ name: 'planted' }">{{ say`All plantings` }}</RouterLink>
     <header>
       <h1 class="text-2xl">{{ planting.name }}</h1>
       <p class="text-muted">{{ about }}</p>
@@ -194,51 +195,52 @@ const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 
         v-if="seen.underWay"
         class="act-main"
         :to="{ name: 'planted-walk', params: { walk: seen.underWay.id } }"
-        >Go along on the walk</RouterLink
+        >{{ say`Go along on the walk` }}</RouterLink
       >
       <button v-else-if="seen.trees" class="act-main" type="button" @click="sheetOpen = 'walk'">
-        Walk it
+        {{ say`Walk it` }}
       </button>
       <button :class="seen.trees ? 'act' : 'act-main'" type="button" @click="sheetOpen = 'plant'">
-        Plant trees here
+        {{ say`Plant trees here` }}
       </button>
-      <button class="quiet" type="button" @click="sheetOpen = 'change'">Change</button>
+      <button class="quiet" type="button" @click="sheetOpen = 'change'">{{ say`Change` }}</button>
     </div>
     <p v-if="seen.living" class="text-lg" data-testid="living">
-      <b>{{ livingWords(seen.living) }}</b><template v-if="seen.living.seen < seen.living.trees"
-        >: {{ count(seen.living.seenAlive) }} of {{ count(seen.living.seen) }} looked at</template
+      <b>{{ livingWords(seen.living) }}</b><template v-if="seen.living.seen < seen.living.trees">{{
+        say`: ${count(seen.living.seenAlive)} of ${count(seen.living.seen)} looked at`
+      }}</template
       >.
     </p>
     <PlantingPlan :planting="planting" :sheet="walked" />
     <section v-if="toOrder.length" aria-labelledby="replace">
-      <h2 id="replace" class="mb-1 text-lg">To replace</h2>
+      <h2 id="replace" class="mb-1 text-lg">{{ say`To replace` }}</h2>
       <ul class="divide-rule border-rule divide-y border-y" data-testid="replace">
         <li v-for="one in toOrder" :key="one.speciesId" class="flex flex-wrap items-center gap-x-4 py-2">
           <span class="min-w-0 flex-1 basis-72">
-            <b>{{ species(one.speciesId) }}</b>: {{ count(one.gone) }} gone.
+            <b>{{ species(one.speciesId) }}</b>{{ say`: ${count(one.gone)} gone.` }}
             <template v-if="one.order"
-              >For {{ count(one.gone) }} that live, nine times in ten, plant <b>{{ count(one.order) }}</b>, by
-              how your plantings of it fare.</template
+              >{{ say`For ${count(one.gone)} that live, nine times in ten, plant` }}
+              <b>{{ count(one.order) }}</b>{{ say`, by how your plantings of it fare.` }}</template
             >
-            <template v-else>So few of it live that no number makes up for them.</template>
+            <template v-else>{{ say`So few of it live that no number makes up for them.` }}</template>
           </span>
-          <span v-if="hoped.has(one.speciesId)" class="text-muted">in Plan</span>
+          <span v-if="hoped.has(one.speciesId)" class="text-muted">{{ say`in Plan` }}</span>
           <button v-else-if="one.order && session.may('grower')" class="act" type="button" @click="hope(one)">
-            Write into Plan
+            {{ say`Write into Plan` }}
           </button>
         </li>
       </ul>
       <details v-if="replaceAt.length" class="mt-1">
-        <summary class="quiet list-none">Where they stood</summary>
+        <summary class="quiet list-none">{{ say`Where they stood` }}</summary>
         <ul class="columns-2 gap-6 sm:columns-3">
           <li v-for="{ row, at } in replaceAt" :key="row">
-            Row {{ count(row) }}: {{ at.length === 1 ? 'tree' : 'trees' }} {{ at.join(', ') }}
+            {{ say`Row ${count(row)}: ${at.length === 1 ? say`tree` : say`trees`} ${at.join(', ')}` }}
           </li>
         </ul>
       </details>
     </section>
     <section v-if="seen.parts.length" aria-labelledby="stands">
-      <h2 id="stands" class="mb-1 text-lg">What was planted</h2>
+      <h2 id="stands" class="mb-1 text-lg">{{ say`What was planted` }}</h2>
       <ul class="divide-rule border-rule divide-y border-y" data-testid="planted-parts">
         <li v-for="part in seen.parts" :key="part.id" class="flex flex-wrap items-end gap-x-4 gap-y-1 py-2">
           <span class="min-w-16 self-center text-right text-xl font-bold tabular-nums">{{
@@ -252,13 +254,12 @@ const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 
               }}</RouterLink>
             </span>
             <span class="text-muted block text-[0.95rem]">
-              {{ formWords[part.form] }}{{ part.raisedIn ? `, from ${part.raisedIn}` : '' }}; planted
-              {{ dateWords(part.on) }}{{ part.planter ? ` by ${part.planter}` : '' }};
-              {{ stakeWords[part.stake]
-              }}<template v-if="part.guard !== part.guardNow"
-                >; {{ guardWords[part.guard] }} at first</template
-              >
-              <span v-if="lastFound(part)" class="block">Last walk: {{ lastFound(part) }}</span>
+              {{
+                say`${formWords[part.form]}${part.raisedIn ? say`, from ${part.raisedIn}` : ''}; planted ${dateWords(part.on)}${part.planter ? say` by ${part.planter}` : ''}; ${stakeWords[part.stake]}`
+              }}<template v-if="part.guard !== part.guardNow">{{
+                say`; ${guardWords[part.guard]} at first`
+              }}</template>
+              <span v-if="lastFound(part)" class="block">{{ say`Last walk: ${lastFound(part)}` }}</span>
               <span v-if="part.note" class="block">{{ part.note }}</span>
             </span>
           </span>
@@ -266,27 +267,28 @@ const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 
             v-if="may"
             class="w-44"
             :model-value="part.guardNow"
-            label="About them now"
+            :label="say`About them now`"
             :options="optionsOf(guardWords)"
             @update:model-value="(guard: Guard) => changeGuard(part, guard)"
           />
           <span v-else class="self-center">{{ guardWords[part.guardNow] }}</span>
           <button v-if="may && !seen.walks.length" class="quiet pb-1" type="button" @click="takeBack(part)">
-            Take back
+            {{ say`Take back` }}
           </button>
         </li>
       </ul>
     </section>
     <section v-if="seen.walks.length" aria-labelledby="walks">
-      <h2 id="walks" class="mb-1 text-lg">Walks</h2>
+      <h2 id="walks" class="mb-1 text-lg">{{ say`Walks` }}</h2>
       <ul class="divide-rule border-rule divide-y border-y" data-testid="walks">
         <li v-for="walk in seen.walks" :key="walk.id" class="flex flex-wrap items-baseline gap-x-4 py-2">
           <span class="w-32 whitespace-nowrap">{{ dateWords(walk.on) }}</span>
           <span class="min-w-0 flex-1 basis-64">
             <b>{{ totalOf(walk) }}</b>{{ causesOf(walk) ? `: ${causesOf(walk)}` : '' }}
             <span class="text-muted block text-[0.95rem]">
-              {{ walk.kind === 'every' ? 'every tree' : `${several(walk.trees, 'tree')} drawn by lot` }}, by
-              {{ walk.by }}{{ walk.note ? `; ${walk.note}` : '' }}
+              {{
+                say`${walk.kind === 'every' ? say`every tree` : say`${several(walk.trees, 'tree')} drawn by lot`}, by ${walk.by}${walk.note ? `; ${walk.note}` : ''}`
+              }}
             </span>
           </span>
           <button
@@ -295,7 +297,7 @@ const takeBackWalk = (walk: Walk) => act(() => plantings.takeBackWalk(walk.id), 
             type="button"
             @click="takeBackWalk(walk)"
           >
-            Take back
+            {{ say`Take back` }}
           </button>
         </li>
       </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { outlineM2, readOutline, Unfit, type Corner, type PlantingGround } from '@kauri/core';
+import { outlineM2, readOutline, Unfit, type Corner, type PlantingGround, say } from '@kauri/core';
 import type { Planting, PlantingLayout } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -56,7 +56,7 @@ async function read(event: Event) {
   if (!file) return;
   const { latitudeDeg, longitudeDeg } = nursery.catalogue!.nursery;
   try {
-    if (file.size > 2e6) throw new Unfit('That file is too large for one outline.');
+    if (file.size > 2e6) throw new Unfit(say`That file is too large for one outline.`);
     draft.value.corners = readOutline(await file.text(), { latitudeDeg, longitudeDeg });
     draft.value.outlineFault = '';
   } catch (error) {
@@ -87,54 +87,67 @@ async function keep() {
   });
   if (kept === null) return;
   clear();
-  messages.say(`${name} kept.`);
+  messages.say(say`${name} kept.`);
   emit('close', id);
 }
 </script>
 
 <template>
-  <FormDialog :title="was ? `Change ${was.name}` : 'Add a planting'" wide @close="emit('close', null)">
+  <FormDialog :title="was ? say`Change ${was.name}` : say`Add a planting`" wide @close="emit('close', null)">
     <form class="space-y-4" novalidate @submit.prevent="keep">
       <div class="grid gap-3 sm:grid-cols-2">
-        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
-        <FormField v-model="draft.where" label="Where" hint="As you would tell it to a neighbour" />
-        <FormField v-model="draft.purpose" label="For" hint="Riverbank, hedge, shelter, orchard" />
-        <SelectField v-model="draft.ground" label="Ground" :options="optionsOf(groundWords)" />
+        <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
+        <FormField
+          v-model="draft.where"
+          :label="say`Where`"
+          :hint="say`As you would tell it to a neighbour`"
+        />
+        <FormField
+          v-model="draft.purpose"
+          :label="say`For`"
+          :hint="say`Riverbank, hedge, shelter, orchard`"
+        />
+        <SelectField v-model="draft.ground" :label="say`Ground`" :options="optionsOf(groundWords)" />
       </div>
       <ChoiceRow
         v-model="draft.kind"
-        label="Its trees stand"
+        :label="say`Its trees stand`"
         :options="[
-          { value: 'rows', words: 'in rows' },
-          { value: 'outline', words: 'within an outline' },
+          { value: 'rows', words: say`in rows` },
+          { value: 'outline', words: say`within an outline` },
         ]"
       />
       <div v-if="draft.kind === 'rows'" class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        <FormField v-model="draft.rows" label="Rows" inputmode="numeric" :fault="wrong('layout.rows')" />
+        <FormField
+          v-model="draft.rows"
+          :label="say`Rows`"
+          inputmode="numeric"
+          :fault="wrong('layout.rows')"
+        />
         <FormField
           v-model="draft.perRow"
-          label="Trees a row"
+          :label="say`Trees a row`"
           inputmode="numeric"
           :fault="wrong('layout.perRow')"
-          :hint="places > 0 ? `${count(places)} places` : undefined"
+          :hint="places > 0 ? say`${count(places)} places` : undefined"
         />
         <FormField
           v-model="draft.rowM"
-          label="Between rows"
+          :label="say`Between rows`"
           :unit="unit('site')"
           inputmode="decimal"
           :fault="wrong('layout.rowM')"
         />
         <FormField
           v-model="draft.treeM"
-          label="Between trees"
+          :label="say`Between trees`"
           :unit="unit('site')"
           inputmode="decimal"
           :fault="wrong('layout.treeM')"
         />
       </div>
       <div v-else>
-        <label class="mb-1 block font-bold" for="outline-file">Outline, a GeoJSON file</label>
+        <label class="mb-1 block font-bold" for="outline-file">{{ say`Outline, a GeoJSON file` }}</label>
         <input
           id="outline-file"
           class="field"
@@ -147,17 +160,17 @@ async function keep() {
           <b v-if="draft.outlineFault || wrong('layout.corners')" class="text-wrong">{{
             draft.outlineFault || wrong('layout.corners')
           }}</b>
-          <span v-else-if="m2" class="text-muted"
-            >{{ show(m2, 'area') }} within {{ draft.corners.length }} corners</span
-          >
-          <span v-else class="text-muted">One polygon, in longitude and latitude</span>
+          <span v-else-if="m2" class="text-muted">{{
+            say`${show(m2, 'area')} within ${draft.corners.length} corners`
+          }}</span>
+          <span v-else class="text-muted">{{ say`One polygon, in longitude and latitude` }}</span>
         </p>
       </div>
       <div class="grid gap-3 sm:grid-cols-2">
-        <FormField v-model="draft.mulch" label="Mulch" hint="What, and how wide" />
-        <FormField v-model="draft.note" label="Note" />
+        <FormField v-model="draft.mulch" :label="say`Mulch`" :hint="say`What, and how wide`" />
+        <FormField v-model="draft.note" :label="say`Note`" />
       </div>
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="keep" />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="keep" />
     </form>
   </FormDialog>
 </template>

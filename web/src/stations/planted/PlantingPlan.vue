@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { outlineMetres, placeInRows, placesBefore, treeStateNames, type TreeState } from '@kauri/core';
+import { outlineMetres, placeInRows, placesBefore, treeStateNames, type TreeState, say } from '@kauri/core';
 import type { Planting, WalkSheet } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
@@ -87,7 +87,7 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
       class="bg-soil max-h-[26rem] w-full rounded-md"
       :viewBox="`0 0 ${size.width} ${size.height}`"
       role="img"
-      :aria-label="`${planting.name} from above, row 1 at the top`"
+      :aria-label="say`${planting.name} from above, row 1 at the top`"
     >
       <path
         v-for="[state, marks] in drawn"
@@ -100,10 +100,9 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
       />
     </svg>
     <figcaption class="text-muted mt-1 flex flex-wrap gap-x-4 text-sm">
-      <span
-        >{{ show(size.width, 'site') }} along a row; rows {{ show(rows.rowM, 'site') }} apart, the first at
-        the top</span
-      >
+      <span>{{
+        say`${show(size.width, 'site')} along a row; rows ${show(rows.rowM, 'site')} apart, the first at the top`
+      }}</span>
       <span v-for="state in legend" :key="state" class="inline-flex items-center gap-1">
         <svg class="size-4" viewBox="0 0 10 10" aria-hidden="true" :class="colourOf(state)">
           <path
@@ -115,8 +114,10 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
         </svg>
         {{ treeStateWords[state] }}
       </span>
-      <span v-if="trees > MOST_DRAWN">More trees than can be told apart here: the figures are below.</span>
-      <span v-else-if="drawn.has('unseen') && legend.length">dots were not looked at</span>
+      <span v-if="trees > MOST_DRAWN">{{
+        say`More trees than can be told apart here: the figures are below.`
+      }}</span>
+      <span v-else-if="drawn.has('unseen') && legend.length">{{ say`dots were not looked at` }}</span>
     </figcaption>
   </figure>
   <figure v-else-if="outline" data-testid="planting-plan">
@@ -124,7 +125,7 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
       class="max-h-56 w-full"
       :viewBox="outline.box"
       role="img"
-      :aria-label="`Outline of ${planting.name}, north at the top`"
+      :aria-label="say`Outline of ${planting.name}, north at the top`"
     >
       <polygon
         class="fill-soil stroke-soil-deep"
@@ -134,8 +135,9 @@ const legend = computed(() => treeStateNames.filter((state) => drawn.value.has(s
       />
     </svg>
     <figcaption class="text-muted mt-1 text-sm">
-      North at the top; {{ show(outline.east, 'site') }} from west to east,
-      {{ show(outline.north, 'site') }} from south to north
+      {{
+        say`North at the top; ${show(outline.east, 'site')} from west to east, ${show(outline.north, 'site')} from south to north`
+      }}
     </figcaption>
   </figure>
 </template>

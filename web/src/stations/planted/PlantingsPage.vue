@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf } from '@kauri/core';
+import { isoOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -49,22 +49,23 @@ function added(id: string | null) {
 </script>
 
 <template>
-  <EmptyState v-if="!seen.length" title="Nothing is planted out yet">
-    A riverbank, a hedge, a shelter belt: say where trees of yours stand for good, and of which lots. Walks
-    then tell which live, and what that says of how they were raised.
+  <EmptyState v-if="!seen.length" :title="say`Nothing is planted out yet`">
+    {{
+      say`A riverbank, a hedge, a shelter belt: say where trees of yours stand for good, and of which lots. Walks then tell which live, and what that says of how they were raised.`
+    }}
     <template #action>
-      <RouterLink v-if="session.may('crew')" class="act-main" :to="{ query: { add: '1' } }"
-        >Add a planting</RouterLink
-      >
+      <RouterLink v-if="session.may('crew')" class="act-main" :to="{ query: { add: '1' } }">{{
+        say`Add a planting`
+      }}</RouterLink>
     </template>
   </EmptyState>
   <div v-else class="grid min-h-full md:grid-cols-[21rem_1fr]">
     <div class="border-rule md:border-r" :class="route.params.planting ? 'hidden md:block' : ''">
       <div class="flex flex-wrap items-center gap-2 px-4 py-3">
         <h2 class="text-muted mr-auto font-bold">{{ several(seen.length, 'planting') }}</h2>
-        <RouterLink v-if="session.may('crew')" class="act" :to="{ query: { add: '1' } }"
-          >Add a planting</RouterLink
-        >
+        <RouterLink v-if="session.may('crew')" class="act" :to="{ query: { add: '1' } }">{{
+          say`Add a planting`
+        }}</RouterLink>
       </div>
       <ul class="divide-rule divide-y" data-testid="plantings">
         <PickRow
@@ -75,20 +76,24 @@ function added(id: string | null) {
         >
           <span class="flex items-baseline justify-between gap-2">
             <b>{{ one.planting.name }}</b>
-            <span v-if="one.heat" class="bg-tag text-tag-ink rounded px-1.5 font-bold">hot</span>
-            <span v-else-if="one.living" class="whitespace-nowrap">{{ shareWords(one.living) }} alive</span>
+            <span v-if="one.heat" class="bg-tag text-tag-ink rounded px-1.5 font-bold">{{ say`hot` }}</span>
+            <span v-else-if="one.living" class="whitespace-nowrap">{{
+              say`${shareWords(one.living)} alive`
+            }}</span>
           </span>
           <span class="text-muted block text-[0.93rem]">
             {{ several(one.trees, 'tree')
-            }}<template v-if="one.since !== null">, from {{ dateWords(isoOf(one.since)) }}</template
-            ><template v-if="!one.walks.length && one.trees">; not walked yet</template>
+            }}<template v-if="one.since !== null">{{ say`, from ${dateWords(isoOf(one.since))}` }}</template
+            ><template v-if="!one.walks.length && one.trees">{{ say`; not walked yet` }}</template>
           </span>
         </PickRow>
       </ul>
       <p class="flex flex-wrap gap-x-4 px-4 py-2">
-        <button class="quiet" type="button" @click="saveTable('plantings')">Plantings as a table</button>
+        <button class="quiet" type="button" @click="saveTable('plantings')">
+          {{ say`Plantings as a table` }}
+        </button>
         <button v-if="plantings.kept.walks.length" class="quiet" type="button" @click="saveTable('walks')">
-          Walks as a table
+          {{ say`Walks as a table` }}
         </button>
       </p>
     </div>

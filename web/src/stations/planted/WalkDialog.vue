@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { isoOf, Unfit, walkSize, type PlantingSeen } from '@kauri/core';
+import { isoOf, Unfit, walkSize, type PlantingSeen, say } from '@kauri/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -41,10 +41,10 @@ const on = computed({
 });
 const before = computed(() => props.seen.walks.find(({ kind }) => kind === 'sample') ?? null);
 const options = computed(() => [
-  { value: 'every' as const, words: `every tree, ${several(props.seen.trees, 'tree')}` },
-  { value: 'sample' as const, words: 'a sample' },
+  { value: 'every' as const, words: say`every tree, ${several(props.seen.trees, 'tree')}` },
+  { value: 'sample' as const, words: say`a sample` },
   ...(before.value
-    ? [{ value: 'again' as const, words: `the trees of ${dateWords(before.value.on)} again` }]
+    ? [{ value: 'again' as const, words: say`the trees of ${dateWords(before.value.on)} again` }]
     : []),
 ]);
 const sample = computed(() => {
@@ -80,34 +80,35 @@ async function begin() {
 </script>
 
 <template>
-  <FormDialog title="Walk it" :subtitle="planting.name" @close="emit('close')">
+  <FormDialog :title="say`Walk it`" :subtitle="planting.name" @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="begin">
-      <ChoiceRow v-model="draft.kind" label="Look at" :options="options" />
+      <ChoiceRow v-model="draft.kind" :label="say`Look at`" :options="options" />
       <template v-if="draft.kind === 'sample'">
         <FormField
           v-model="draft.margin"
           class="max-w-56"
-          label="To know the share within"
+          :label="say`To know the share within`"
           unit="% either way"
           inputmode="decimal"
           :fault="typeof sample === 'string' ? sample : null"
         />
         <p v-if="typeof sample !== 'string'" data-testid="sample">
-          <b>{{ several(sample.value, 'tree') }}</b>, drawn by lot over the whole planting: the share found
-          lies within that nine times in ten.
+          <b>{{ several(sample.value, 'tree') }}</b>{{
+            say`, drawn by lot over the whole planting: the share found lies within that nine times in ten.`
+          }}
         </p>
         <ShowWorking v-if="typeof sample !== 'string'" :steps="sample.working" />
       </template>
       <FormField
         v-model="on"
         class="max-w-56"
-        label="Day"
+        :label="say`Day`"
         type="date"
         :max="season.todayIso"
         :fault="wrong('on')"
       />
       <SheetActs
-        act="Begin"
+        :act="say`Begin`"
         :busy="busy"
         :off="draft.kind === 'sample' && typeof sample === 'string'"
         :sentence="sentence()"

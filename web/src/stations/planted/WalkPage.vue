@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { WalkSheet } from '@kauri/core/contract';
 import { computed, onMounted, shallowRef } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -26,9 +27,11 @@ const planting = computed(
 <template>
   <div class="h-full">
     <p v-if="fault" class="text-wrong p-4 font-bold" role="alert">
-      {{ fault }} <RouterLink class="quiet" :to="{ name: 'planted' }">To the plantings</RouterLink>
+      {{ fault }} <RouterLink class="quiet" :to="{ name: 'planted' }">{{ say`To the plantings` }}</RouterLink>
     </p>
-    <p v-else-if="!sheet || !planting" class="text-muted p-4" role="status">Fetching the trees …</p>
+    <p v-else-if="!sheet || !planting" class="text-muted p-4" role="status">
+      {{ say`Fetching the trees …` }}
+    </p>
     <WalkRun v-else :sheet="sheet" :planting="planting" />
   </div>
 </template>

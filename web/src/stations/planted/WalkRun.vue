@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { deathCauses, treeStateNames, type TreeState } from '@kauri/core';
+import { deathCauses, treeStateNames, type TreeState, say } from '@kauri/core';
 import type { Planting, WalkSheet } from '@kauri/core/contract';
 import { Undo2 } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -31,16 +31,16 @@ const speciesOf = ({ partId }: WalkTree) => {
   return part ? `${nursery.lookup.species.get(part.speciesId)?.common ?? ''}, ${part.code}` : '';
 };
 const nameOf = ({ at: place, number }: WalkTree) =>
-  place ? `Row ${count(place.row)}, tree ${count(place.at)}` : `Tree ${count(number)}`;
+  place ? say`Row ${count(place.row)}, tree ${count(place.at)}` : say`Tree ${count(number)}`;
 
 /** Where one may begin or go on: the first tree of each row, or of each part. */
 const starts = computed(() => {
   const seen = new Set<string>();
   return trees.flatMap((tree, index) => {
-    const key = tree.at ? `row ${tree.at.row}` : tree.partId;
+    const key = tree.at ? say`row ${tree.at.row}` : tree.partId;
     if (seen.has(key)) return [];
     seen.add(key);
-    return [{ value: String(index), words: tree.at ? `Row ${count(tree.at.row)}` : speciesOf(tree) }];
+    return [{ value: String(index), words: tree.at ? say`Row ${count(tree.at.row)}` : speciesOf(tree) }];
   });
 });
 const here = computed(() => {
@@ -72,7 +72,7 @@ useKeys({
 async function end() {
   await walk.flush();
   if (unsent.value.length) {
-    fault.value ??= 'Some marks are not sent yet: the walk is ended once the network is back.';
+    fault.value ??= say`Some marks are not sent yet: the walk is ended once the network is back.`;
     return;
   }
   const kept = await save({}, async (id) => {
@@ -80,7 +80,7 @@ async function end() {
     return true;
   });
   if (kept === null) return;
-  messages.say(`Walk through ${props.planting.name} ended: ${several(done.value, 'tree')} looked at.`);
+  messages.say(say`Walk through ${props.planting.name} ended: ${several(done.value, 'tree')} looked at.`);
   await router.push({ name: 'planted', params: { planting: props.planting.id } });
 }
 async function giveUp() {
@@ -100,15 +100,15 @@ async function giveUp() {
         planting.name
       }}</RouterLink>
       <p class="ml-auto text-lg tabular-nums" aria-live="polite" data-testid="walked">
-        <b>{{ count(done) }}</b> of {{ count(trees.length) }}
+        <b>{{ count(done) }}</b> {{ say`of ${count(trees.length)}` }}
       </p>
     </header>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <p v-if="unsent.length" class="flex items-center gap-3" role="status" data-testid="unsent">
-      {{ several(unsent.length, 'mark') }} kept here, not sent yet
-      <button class="quiet" type="button" @click="walk.flush">Send now</button>
+      {{ say`${several(unsent.length, 'mark')} kept here, not sent yet` }}
+      <button class="quiet" type="button" @click="walk.flush">{{ say`Send now` }}</button>
     </p>
-    <p v-if="ended">This walk was ended.</p>
+    <p v-if="ended">{{ say`This walk was ended.` }}</p>
     <template v-else-if="current">
       <div class="flex items-end gap-3">
         <div class="min-w-0 flex-1">
@@ -116,14 +116,15 @@ async function giveUp() {
           <p>
             {{ speciesOf(current)
             }}<template v-if="walk.beforeOf(current)"
-              >; was <b>{{ treeStateWords[walk.beforeOf(current)!] }}</b> before</template
+              >{{ say`; was` }} <b>{{ treeStateWords[walk.beforeOf(current)!] }}</b>
+              {{ say`before` }}</template
             >
           </p>
         </div>
         <SelectField
           class="w-32"
           :model-value="here"
-          label="Go to"
+          :label="say`Go to`"
           :options="starts"
           @update:model-value="(value: string) => walk.goTo(Number(value))"
         />
@@ -132,19 +133,21 @@ async function giveUp() {
         v-if="asked"
         class="bg-tag text-tag-ink rounded-md p-3"
         role="alertdialog"
-        aria-label="Alive after all?"
+        :aria-label="say`Alive after all?`"
       >
-        <p class="mb-2 font-bold">This tree was found dead before. Is it alive after all?</p>
+        <p class="mb-2 font-bold">{{ say`This tree was found dead before. Is it alive after all?` }}</p>
         <span class="flex gap-3">
-          <button class="act-main" type="button" @click="walk.mark(asked!, true)">It lives</button>
-          <button class="act" type="button" @click="asked = null">Look again</button>
+          <button class="act-main" type="button" @click="walk.mark(asked!, true)">{{ say`It lives` }}</button>
+          <button class="act" type="button" @click="asked = null">{{ say`Look again` }}</button>
         </span>
       </div>
     </template>
-    <p v-else class="text-xl">Every tree was looked at.</p>
+    <p v-else class="text-xl">{{ say`Every tree was looked at.` }}</p>
     <div v-if="causeAsked" data-testid="cause">
       <p class="mb-1 text-[0.95rem]">
-        {{ nameOf(causeAsked) }} {{ treeStateWords[walk.stateOf(causeAsked)!] }}; of what, if you can tell?
+        {{
+          say`${nameOf(causeAsked)} ${treeStateWords[walk.stateOf(causeAsked)!]}; of what, if you can tell?`
+        }}
       </p>
       <span class="flex gap-1.5 overflow-x-auto pb-1 sm:flex-wrap">
         <button
@@ -158,11 +161,18 @@ async function giveUp() {
         >
           {{ deathWords[cause] }}
         </button>
-        <button v-if="!moreCauses" class="quiet" type="button" @click="moreCauses = true">more</button>
+        <button v-if="!moreCauses" class="quiet" type="button" @click="moreCauses = true">
+          {{ say`more` }}
+        </button>
       </span>
     </div>
     <div class="mt-auto space-y-2 pb-1">
-      <div v-if="!ended && current" class="grid grid-cols-2 gap-2" role="group" aria-label="How it is found">
+      <div
+        v-if="!ended && current"
+        class="grid grid-cols-2 gap-2"
+        role="group"
+        :aria-label="say`How it is found`"
+      >
         <button
           v-for="state in treeStateNames"
           :key="state"
@@ -179,7 +189,7 @@ async function giveUp() {
       <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
       <div v-if="!ended" class="flex flex-wrap items-center gap-3">
         <button class="act" type="button" :disabled="!lastMarked" @click="walk.back">
-          <Undo2 :size="20" aria-hidden="true" /> Back one
+          <Undo2 :size="20" aria-hidden="true" /> {{ say`Back one` }}
         </button>
         <button
           class="ml-auto"
@@ -188,9 +198,11 @@ async function giveUp() {
           :disabled="busy || done === 0"
           @click="end"
         >
-          {{ current ? 'End the walk here' : 'End the walk' }}
+          {{ current ? say`End the walk here` : say`End the walk` }}
         </button>
-        <button v-if="done === 0" class="quiet" type="button" @click="giveUp">Do not walk it now</button>
+        <button v-if="done === 0" class="quiet" type="button" @click="giveUp">
+          {{ say`Do not walk it now` }}
+        </button>
       </div>
     </div>
   </div>

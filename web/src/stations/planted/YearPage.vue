@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { yearWorth } from '@kauri/core';
+import { yearWorth, say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -22,7 +22,7 @@ const season = useSeason();
 const { from, until, show, year, fault, sums, species, orderLines, met, lived, suppliers, background } =
   useYear();
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
-const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? 'a species taken out since';
+const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? say`a species taken out since`;
 const livedOf = (id: string) => lived.value.find(({ group }) => group === id);
 const worth = computed(
   () =>
@@ -66,45 +66,45 @@ async function print() {
 <template>
   <div class="max-w-5xl space-y-6 p-4 md:p-6">
     <header class="flex flex-wrap items-end gap-x-4 gap-y-2">
-      <h1 class="mr-auto text-2xl">The year</h1>
+      <h1 class="mr-auto text-2xl">{{ say`The year` }}</h1>
       <FormField
         :model-value="from"
-        label="From"
+        :label="say`From`"
         type="date"
         :max="until"
         @update:model-value="(day: string) => day && show({ from: day })"
       />
       <FormField
         :model-value="until"
-        label="Until"
+        :label="say`Until`"
         type="date"
         :max="season.todayIso"
         @update:model-value="(day: string) => day && show({ until: day })"
       />
       <button v-if="sums && background.ready.value" class="act-main" type="button" @click="print">
-        Report on paper
+        {{ say`Report on paper` }}
       </button>
     </header>
     <p v-if="fault ?? printFault" class="text-wrong font-bold" role="alert">{{ fault ?? printFault }}</p>
-    <p v-if="!year || !sums" class="text-muted" role="status">Adding the ledger up …</p>
-    <EmptyState v-else-if="!year.flows.length && !sums.standing" title="Nothing moved in these days">
-      The ledger of these days is empty: choose others above.
+    <p v-if="!year || !sums" class="text-muted" role="status">{{ say`Adding the ledger up …` }}</p>
+    <EmptyState v-else-if="!year.flows.length && !sums.standing" :title="say`Nothing moved in these days`">
+      {{ say`The ledger of these days is empty: choose others above.` }}
     </EmptyState>
     <template v-else>
       <section aria-labelledby="year-sums">
-        <h2 id="year-sums" class="mb-2 text-lg">From seed to where they are</h2>
+        <h2 id="year-sums" class="mb-2 text-lg">{{ say`From seed to where they are` }}</h2>
         <BarRows data-testid="year-sums" :rows="sumRows(sums)" />
         <p class="text-muted mt-2">
-          {{ count(sums.standingBefore) }} stood and {{ count(sums.lyingBefore) }} lay lifted when it began;
-          {{ count(sums.standing) }} stand and {{ count(sums.lying) }} lie lifted at its end.
-          <template v-if="sums.apart"
-            >{{ several(sums.apart, 'tree') }} became lots of their own, pricked out or set apart: they are
-            counted where they went.</template
-          >
+          {{
+            say`${count(sums.standingBefore)} stood and ${count(sums.lyingBefore)} lay lifted when it began; ${count(sums.standing)} stand and ${count(sums.lying)} lie lifted at its end.`
+          }}
+          <template v-if="sums.apart">{{
+            say`${several(sums.apart, 'tree')} became lots of their own, pricked out or set apart: they are counted where they went.`
+          }}</template>
         </p>
       </section>
       <section v-if="sums.gone.length" aria-labelledby="year-lost">
-        <h2 id="year-lost" class="mb-2 text-lg">Gone otherwise</h2>
+        <h2 id="year-lost" class="mb-2 text-lg">{{ say`Gone otherwise` }}</h2>
         <BarRows
           :rows="lossRows(sums).map(({ cause, count: n }) => ({ words: causeWords(cause), count: n }))"
         />
@@ -117,16 +117,16 @@ async function print() {
         </template>
       </section>
       <section aria-labelledby="year-orders">
-        <h2 id="year-orders" class="mb-2 text-lg">Orders wanted in these days</h2>
+        <h2 id="year-orders" class="mb-2 text-lg">{{ say`Orders wanted in these days` }}</h2>
         <p data-testid="year-orders">{{ ordersSay(met, (amount) => money(amount, currency)) }}</p>
       </section>
       <section aria-labelledby="year-species">
-        <h2 id="year-species" class="mb-2 text-lg">By species</h2>
+        <h2 id="year-species" class="mb-2 text-lg">{{ say`By species` }}</h2>
         <div class="overflow-x-auto">
           <table class="w-full text-right tabular-nums" data-testid="year-species">
             <thead>
               <tr class="border-rule border-b">
-                <th class="py-1.5 pr-3 text-left" scope="col">Species</th>
+                <th class="py-1.5 pr-3 text-left" scope="col">{{ say`Species` }}</th>
                 <th
                   v-for="head in ['Sown', 'Came up', 'Lifted', 'Sent', 'Planted', 'Lost, culled', 'Stand']"
                   :key="head"
@@ -135,7 +135,7 @@ async function print() {
                 >
                   {{ head }}
                 </th>
-                <th class="pl-2" scope="col">Live once planted</th>
+                <th class="pl-2" scope="col">{{ say`Live once planted` }}</th>
               </tr>
             </thead>
             <tbody>
@@ -149,10 +149,9 @@ async function print() {
                 <td class="px-2">{{ count(had.gone.reduce((t, one) => t + one.count, 0)) }}</td>
                 <td class="px-2">{{ count(had.standing) }}</td>
                 <td class="pl-2 whitespace-nowrap">
-                  <template v-if="livedOf(speciesId)"
-                    >{{ percent(livedOf(speciesId)!.lower) }} to
-                    {{ percent(livedOf(speciesId)!.upper) }}</template
-                  ><span v-else class="text-muted">not walked</span>
+                  <template v-if="livedOf(speciesId)">{{
+                    say`${percent(livedOf(speciesId)!.lower)} to ${percent(livedOf(speciesId)!.upper)}`
+                  }}</template><span v-else class="text-muted">{{ say`not walked` }}</span>
                 </td>
               </tr>
             </tbody>
@@ -160,21 +159,21 @@ async function print() {
         </div>
       </section>
       <section v-if="suppliers.length" aria-labelledby="year-suppliers">
-        <h2 id="year-suppliers" class="mb-2 text-lg">Bought in</h2>
+        <h2 id="year-suppliers" class="mb-2 text-lg">{{ say`Bought in` }}</h2>
         <ul class="divide-rule border-rule divide-y border-y" data-testid="year-suppliers">
           <li v-for="one in suppliers" :key="one.supplier" class="py-2">
-            <b>{{ one.supplier }}</b>: {{ count(one.taken) }} of {{ count(one.came) }} taken<template
-              v-if="one.paid !== null"
-              >, {{ money(one.paid, currency) }} each</template
+            <b>{{ one.supplier }}</b>{{ say`: ${count(one.taken)} of ${count(one.came)} taken`
+            }}<template v-if="one.paid !== null">{{ say`, ${money(one.paid, currency)} each` }}</template
             >.
             <template v-if="one.lived">{{ livingSay(one, (amount) => money(amount, currency)) }}</template>
-            <span v-else class="text-muted">None of theirs was planted and walked yet.</span>
+            <span v-else class="text-muted">{{ say`None of theirs was planted and walked yet.` }}</span>
           </li>
         </ul>
       </section>
       <p class="text-muted max-w-3xl">
-        Counted by the ledger: what was taken back never was. What was raised here costs by its route: see
-        Beds or pots in Plan. Living trees are those that the last walks found; shares hold nine times in ten.
+        {{
+          say`Counted by the ledger: what was taken back never was. What was raised here costs by its route: see Beds or pots in Plan. Living trees are those that the last walks found; shares hold nine times in ten.`
+        }}
       </p>
     </template>
   </div>

@@ -1,4 +1,4 @@
-import { yearOf, type PlantedCase } from '@kauri/core';
+import { yearOf, type PlantedCase, say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import { useArrivals } from '../../stores/arrivals';
@@ -38,9 +38,9 @@ export function useBackground() {
   /** How the plants that were pulled of a lot judged its roots. */
   function rootsOf(lotId: string): string {
     const verdict = roots.verdictOf(lotId)?.value.sequential;
-    if (!verdict || verdict.pulled === 0) return 'roots not judged';
-    return { accept: 'roots accepted', reject: 'roots rejected', pull: 'roots in doubt' }[verdict.call];
+    if (!verdict || verdict.pulled === 0) return say`roots not judged`;
+    return { accept: 'roots accepted', reject: say`roots rejected`, pull: say`roots in doubt` }[verdict.call];
   }
-  const seasonOf = ({ on }: Pick<PlantedCase, 'on'>) => `planted ${yearOf(on)}`;
+  const seasonOf = ({ on }: Pick<PlantedCase, 'on'>) => say`planted ${yearOf(on)}`;
   return { load, ready, fault, supplierOf, rootsOf, seasonOf };
 }

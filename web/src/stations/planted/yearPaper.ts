@@ -1,4 +1,4 @@
-import { paidForLiving, type SurvivalGroup, type YearSums, type YearWorth } from '@kauri/core';
+import { paidForLiving, type SurvivalGroup, type YearSums, type YearWorth, say } from '@kauri/core';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 import { causeWords } from '../../words/causes';
 import { cullWords } from '../../words/grades';
@@ -8,14 +8,14 @@ import type { OrdersSeen, SupplierSeen } from './useYear';
 /** The steps of a year as bars: what came in pale, what left and is there dark. */
 export const sumRows = (sums: YearSums): { words: string; count: number; pale?: boolean }[] =>
   [
-    { words: 'Sown or stuck', count: sums.sown, pale: true },
-    { words: 'Came up or rooted', count: sums.up },
-    { words: 'Came as plants', count: sums.came, pale: true },
-    { words: 'Lifted', count: sums.lifted },
-    { words: 'Sent', count: sums.sent },
-    { words: 'Planted', count: sums.planted },
-    { words: 'Standing at the end', count: sums.standing },
-    { words: 'Lifted, still here', count: sums.lying },
+    { words: say`Sown or stuck`, count: sums.sown, pale: true },
+    { words: say`Came up or rooted`, count: sums.up },
+    { words: say`Came as plants`, count: sums.came, pale: true },
+    { words: say`Lifted`, count: sums.lifted },
+    { words: say`Sent`, count: sums.sent },
+    { words: say`Planted`, count: sums.planted },
+    { words: say`Standing at the end`, count: sums.standing },
+    { words: say`Lifted, still here`, count: sums.lying },
   ].filter((row) => row.count > 0);
 
 /** What was gone by cause, the most first; no more of them than one takes in. */
@@ -26,14 +26,14 @@ export function ordersSay(
   { met, part, missed, open, wanted, sent, fetched, unpriced }: OrdersSeen,
   money: (amount: number) => string,
 ): string {
-  if (met + part + missed + open === 0) return 'No order was wanted in these days.';
+  if (met + part + missed + open === 0) return say`No order was wanted in these days.`;
   const lines = [
-    met && `${several(met, 'line')} met`,
-    part && `${count(part)} in part`,
-    missed && `${count(missed)} missed`,
-    open && `${count(open)} still open`,
+    met && say`${several(met, 'line')} met`,
+    part && say`${count(part)} in part`,
+    missed && say`${count(missed)} missed`,
+    open && say`${count(open)} still open`,
   ].filter(Boolean);
-  return `${lines.join(', ')}: ${count(sent)} of ${several(wanted, 'tree')} sent${fetched ? `, for ${money(fetched)}` : ''}${unpriced ? `; of ${several(unpriced, 'tree')} no price is written` : ''}.`;
+  return say`${lines.join(', ')}: ${count(sent)} of ${several(wanted, 'tree')} sent${fetched ? say`, for ${money(fetched)}` : ''}${unpriced ? say`; of ${several(unpriced, 'tree')} no price is written` : ''}.`;
 }
 
 /** Why trees were culled, as far as it was said. */
@@ -41,12 +41,12 @@ export function cullsSay({ gone, culledFor }: Pick<YearSums, 'gone' | 'culledFor
   const culled = gone.find(({ cause }) => cause === 'culled')?.count ?? 0;
   const unsaid = culled - culledFor.reduce((t, one) => t + one.count, 0);
   const parts = culledFor.map(({ why, count: trees }) => `${count(trees)} ${cullWords(why)}`);
-  return `Culled: ${[...parts, ...(unsaid > 0 ? [`${count(unsaid)} for what was not said`] : [])].join(', ')}.`;
+  return say`Culled: ${[...parts, ...(unsaid > 0 ? [say`${count(unsaid)} for what was not said`] : [])].join(', ')}.`;
 }
 
 /** What lost and culled trees would have fetched, in words. */
 export const worthSay = ({ price, lost, culled }: YearWorth, money: (amount: number) => string): string =>
-  `At what trees sent fetched on average, ${money(price)}, the ${count(lost.trees)} lost while they grew or lay would have made ${money(lost.worth)} and the ${count(culled.trees)} culled ${money(culled.worth)}: a rough measure, since not all would have found a buyer.`;
+  say`At what trees sent fetched on average, ${money(price)}, the ${count(lost.trees)} lost while they grew or lay would have made ${money(lost.worth)} and the ${count(culled.trees)} culled ${money(culled.worth)}: a rough measure, since not all would have found a buyer.`;
 
 /** How bought plants of a supplier live, and what was paid for one that does; null where none was planted and walked. */
 export function livingSay(
@@ -55,7 +55,7 @@ export function livingSay(
 ): string | null {
   if (!lived) return null;
   const cost = paid === null ? null : paidForLiving(paid, lived);
-  return `${percent(lived.lower)} to ${percent(lived.upper)} live once planted, nine times in ten${cost ? `: ${money(cost.from)} to ${money(cost.to)} paid for a living one` : ''}.`;
+  return say`${percent(lived.lower)} to ${percent(lived.upper)} live once planted, nine times in ten${cost ? say`: ${money(cost.from)} to ${money(cost.to)} paid for a living one` : ''}.`;
 }
 
 /** What a report on paper is made of. */
@@ -124,7 +124,7 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
     margin: [0, 0, 0, 8],
     ...(first ? {} : { pageBreak: 'before' }),
   });
-  const say = (text: string): Content => ({ text: plain(text), margin: [0, 4, 0, 6], fontSize: 10.5 });
+  const passage = (text: string): Content => ({ text: plain(text), margin: [0, 4, 0, 6], fontSize: 10.5 });
   const right = (text: string, bold = false): Content => ({ text: plain(text), alignment: 'right', bold });
   const table = (widths: (string | number)[], heads: string[], rows: Content[][]): Content => ({
     table: {
@@ -141,7 +141,7 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
     pageSize: 'A4',
     pageMargins: [40, 44, 40, 44],
     footer: (page, pages) => ({
-      text: plain(`${nursery} · ${from} to ${until} · ${page} of ${pages}`),
+      text: plain(say`${nursery} · ${from} to ${until} · ${page} of ${pages}`),
       alignment: 'center',
       fontSize: 8.5,
       color: '#5a6055',
@@ -149,17 +149,17 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
     }),
     content: [
       { text: plain(nursery), fontSize: 20, bold: true },
-      { text: plain(`${from} to ${until}`), fontSize: 12, margin: [0, 2, 0, 16] },
-      title('In short', true),
+      { text: plain(say`${from} to ${until}`), fontSize: 12, margin: [0, 2, 0, 16] },
+      title(say`In short`, true),
       { svg: barsSvg(sumRows(sums)) },
-      say(
-        `${count(sums.standingBefore)} trees stood and ${count(sums.lyingBefore)} lay lifted when the year began; ${count(sums.standing)} stand and ${count(sums.lying)} lie lifted at its end.`,
+      passage(
+        say`${count(sums.standingBefore)} trees stood and ${count(sums.lyingBefore)} lay lifted when the year began; ${count(sums.standing)} stand and ${count(sums.lying)} lie lifted at its end.`,
       ),
-      say(ordersSay(orders, money)),
-      title('By species'),
+      passage(ordersSay(orders, money)),
+      title(say`By species`),
       table(
         ['*', 46, 46, 46, 46, 46, 46, 46],
-        ['Species', 'Sown', 'Came up', 'Lifted', 'Sent', 'Planted', 'Lost', 'Stand'],
+        [say`Species`, say`Sown`, say`Came up`, say`Lifted`, say`Sent`, say`Planted`, say`Lost`, say`Stand`],
         species.map(({ name, sums: of }) => [
           plain(name),
           ...[
@@ -173,12 +173,12 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
           ].map((n) => right(count(n))),
         ]),
       ),
-      title('Orders, and what was lost'),
+      title(say`Orders, and what was lost`),
       ...(lines.length
         ? [
             table(
               [74, '*', 150, 54, 70],
-              ['Wanted from', 'Buyer', 'Trees', 'Sent', 'Fetched'],
+              [say`Wanted from`, say`Buyer`, say`Trees`, say`Sent`, say`Fetched`],
               lines.map(({ on, buyer, what, sent, worth }) => [
                 plain(on),
                 right(buyer),
@@ -189,26 +189,26 @@ export function yearPaper(year: YearPaper): TDocumentDefinitions {
             ),
           ]
         : []),
-      { text: 'Gone otherwise, by cause', fontSize: 12, bold: true, margin: [0, 16, 0, 6] },
+      { text: say`Gone otherwise, by cause`, fontSize: 12, bold: true, margin: [0, 16, 0, 6] },
       sums.gone.length
         ? {
             svg: barsSvg(
               lossRows(sums).map(({ cause, count: n }) => ({ words: causeWords(cause), count: n })),
             ),
           }
-        : say('Nothing was lost.'),
-      ...(sums.culledFor.length ? [say(cullsSay(sums))] : []),
-      ...(worth && worth.lost.trees + worth.culled.trees > 0 ? [say(worthSay(worth, money))] : []),
-      title('What lived'),
+        : passage(say`Nothing was lost.`),
+      ...(sums.culledFor.length ? [passage(cullsSay(sums))] : []),
+      ...(worth && worth.lost.trees + worth.culled.trees > 0 ? [passage(worthSay(worth, money))] : []),
+      title(say`What lived`),
       livedRows.length
         ? { svg: sharesSvg(livedRows) }
-        : say('No planting was walked yet: what lives is not known.'),
-      say(
-        'Shares of planted trees that the last walks found alive, nine times in ten between the ends of the line; small groups are read beside the others.',
+        : passage(say`No planting was walked yet: what lives is not known.`),
+      passage(
+        say`Shares of planted trees that the last walks found alive, nine times in ten between the ends of the line; small groups are read beside the others.`,
       ),
       ...suppliers.map((one) =>
-        say(
-          `${one.supplier}: ${count(one.taken)} of ${count(one.came)} taken${one.paid === null ? '' : `, ${money(one.paid)} each`}. ${livingSay(one, money) ?? 'None of theirs was planted and walked yet.'}`,
+        passage(
+          say`${one.supplier}: ${count(one.taken)} of ${count(one.came)} taken${one.paid === null ? '' : say`, ${money(one.paid)} each`}. ${livingSay(one, money) ?? say`None of theirs was planted and walked yet.`}`,
         ),
       ),
     ],

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="K extends string">
+import { say } from '@kauri/core';
 import SelectField from '../../parts/SelectField.vue';
 
 /** Which column of a table holds what. −1 stands for none. */
@@ -9,8 +10,8 @@ const props = defineProps<{
 const columns = defineModel<Record<K, number>>({ required: true });
 
 const options = (needed: boolean) => [
-  { value: '-1', words: needed ? 'Choose a column' : 'None' },
-  ...props.header.map((name, i) => ({ value: String(i), words: name.trim() || `column ${i + 1}` })),
+  { value: '-1', words: needed ? say`Choose a column` : say`None` },
+  ...props.header.map((name, i) => ({ value: String(i), words: name.trim() || say`column ${i + 1}` })),
 ];
 function set(key: K, value: string) {
   columns.value = { ...columns.value, [key]: Number(value) };

@@ -1,4 +1,5 @@
 <script setup lang="ts" generic="Q">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
@@ -30,9 +31,9 @@ const preview = computed(() => (props.ready ? previewRows(props.table.head?.rows
 const taken = computed(() => report.value?.stored === true);
 const summary = computed(() => {
   const { first, last, bad } = report.value!;
-  const days = first && last ? `, ${dateWords(first)} to ${dateWords(last)}` : '';
-  const lines = bad === 0 ? 'every line reads well' : `${several(bad, 'line')} left out`;
-  return `${taken.value ? 'taken' : 'can be taken'}${days}; ${lines}.`;
+  const days = first && last ? say`, ${dateWords(first)} to ${dateWords(last)}` : '';
+  const lines = bad === 0 ? say`every line reads well` : say`${several(bad, 'line')} left out`;
+  return `${taken.value ? say`taken` : say`can be taken`}${days}; ${lines}.`;
 });
 function picked(event: Event) {
   void props.table.choose((event.target as HTMLInputElement).files?.[0] ?? null);
@@ -51,7 +52,7 @@ async function take() {
     <slot name="lead" />
     <template v-if="may">
       <label class="act mt-2">
-        {{ fileName ? 'Choose another table' : 'Choose a table (CSV)' }}
+        {{ fileName ? say`Choose another table` : say`Choose a table (CSV)` }}
         <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
       </label>
       <span v-if="fileName" class="ml-3">{{ fileName }}</span>
@@ -62,14 +63,14 @@ async function take() {
       <slot v-if="table.head" name="columns" :header="table.head.header" />
       <PreviewTable
         v-if="preview.length"
-        caption="How the first lines are read"
+        :caption="say`How the first lines are read`"
         :head="cellNames"
         :rows="preview"
       />
       <div v-if="table.progress !== null" class="mt-4 flex items-center gap-3" role="status">
         <progress class="h-3 flex-1" :value="table.progress" max="1" />
         <span>{{ Math.round(table.progress * 100) }} %</span>
-        <button class="act" type="button" @click="table.stop">Stop</button>
+        <button class="act" type="button" @click="table.stop">{{ say`Stop` }}</button>
       </div>
       <button
         v-else-if="!report"
@@ -78,7 +79,7 @@ async function take() {
         :disabled="!ready || !table.head"
         @click="table.send(query(true))"
       >
-        Check every line
+        {{ say`Check every line` }}
       </button>
     </template>
 
@@ -87,33 +88,38 @@ async function take() {
         <b>{{ several(report.good, one) }}</b> {{ summary }}
       </p>
       <p v-if="report.known" class="mt-1">
-        {{ several(report.known, 'line says', 'lines say') }} what is recorded already, plant for plant: left
-        out.
+        {{
+          say`${several(report.known, say`line says`, say`lines say`)} what is recorded already, plant for plant: left out.`
+        }}
       </p>
       <details v-if="report.issues.length" class="mt-2" open>
-        <summary class="quiet list-none">What is wrong, by line</summary>
+        <summary class="quiet list-none">{{ say`What is wrong, by line` }}</summary>
         <ul class="border-rule max-h-48 overflow-y-auto border-l-2 pl-4">
           <li v-for="issue in report.issues" :key="issue.line">
-            <b>line {{ count(issue.line) }}</b> {{ issue.message }}
+            <b>{{ say`line ${count(issue.line)}` }}</b> {{ issue.message }}
           </li>
           <li v-if="report.bad > report.issues.length" class="text-muted">
-            and {{ count(report.bad - report.issues.length) }} more
+            {{ say`and ${count(report.bad - report.issues.length)} more` }}
           </li>
         </ul>
       </details>
       <details v-if="report.gaps.length" class="mt-2">
-        <summary class="quiet list-none">{{ several(report.gaps.length, 'gap') }} in its days</summary>
+        <summary class="quiet list-none">
+          {{ say`${several(report.gaps.length, 'gap')} in its days` }}
+        </summary>
         <ul class="border-rule max-h-48 overflow-y-auto border-l-2 pl-4">
           <li v-for="gap in report.gaps" :key="gap.from">
-            {{ gap.from === gap.to ? dateWords(gap.from) : `${dateWords(gap.from)} to ${dateWords(gap.to)}` }}
+            {{
+              gap.from === gap.to ? dateWords(gap.from) : say`${dateWords(gap.from)} to ${dateWords(gap.to)}`
+            }}
           </li>
         </ul>
       </details>
       <div v-if="!taken && table.progress === null" class="mt-4 flex gap-3">
         <button class="act-main" type="button" :disabled="report.good === 0" @click="take">
-          Take {{ several(report.good, one) }}
+          {{ say`Take ${several(report.good, one)}` }}
         </button>
-        <button class="act" type="button" @click="table.choose(null)">Take nothing</button>
+        <button class="act" type="button" @click="table.choose(null)">{{ say`Take nothing` }}</button>
       </div>
     </div>
   </section>

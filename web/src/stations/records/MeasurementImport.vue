@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { guessMeasurementColumns, readMeasuredPlant, type MeasurementColumns } from '@kauri/core';
+import { guessMeasurementColumns, readMeasuredPlant, type MeasurementColumns, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
 import { addressOf } from '../../api/client';
@@ -24,10 +24,10 @@ const session = useSession();
 const table = useImport('importMeasurements');
 
 const wanted = [
-  { key: 'lot', words: 'Lot', needed: true },
+  { key: 'lot', words: say`Lot`, needed: true },
   { key: 'date', words: 'Date', needed: true },
-  { key: 'height', words: 'Height', needed: false },
-  { key: 'diameter', words: 'Collar', needed: false },
+  { key: 'height', words: say`Height`, needed: false },
+  { key: 'diameter', words: say`Collar`, needed: false },
 ] as const;
 const at = ref({ lot: -1, date: -1, height: -1, diameter: -1 });
 const read = ref<Pick<MeasurementColumns, 'dateOrder' | 'heightUnit' | 'diameterUnit'>>({
@@ -73,8 +73,8 @@ function cells(row: readonly string[]): string[] {
   return [
     plant.lotCode,
     dateWords(plant.date),
-    plant.heightCm === null ? 'none given' : preferences.show(plant.heightCm, 'height', 1),
-    plant.diameterMm === null ? 'none given' : preferences.show(plant.diameterMm, 'diameter', 1),
+    plant.heightCm === null ? say`none given` : preferences.show(plant.heightCm, 'height', 1),
+    plant.diameterMm === null ? say`none given` : preferences.show(plant.diameterMm, 'diameter', 1),
   ];
 }
 
@@ -95,51 +95,52 @@ async function taken() {
     id === null || !session.may('grower')
       ? undefined
       : () => takeBack(id, 'measurements').then(() => void table.forget());
-  messages.say(`${several(table.report!.good, 'plant')} taken.`, undo);
+  messages.say(say`${several(table.report!.good, 'plant')} taken.`, undo);
   await load().catch(() => undefined);
 }
 </script>
 
 <template>
   <ImportFrame
-    title="Measurements"
+    :title="say`Measurements`"
     one="plant"
     :table="table"
     :ready="ready"
     :may="session.may('crew')"
-    :cell-names="['Lot', 'Day', 'Height', 'Collar']"
+    :cell-names="[say`Lot`, say`Day`, say`Height`, say`Collar`]"
     :cells="cells"
     :query="query"
     @taken="taken"
   >
     <template #export>
-      <a class="act" :href="addressOf('exportMeasurements', { params: nursery.params })" download
-        >Save as CSV</a
-      >
+      <a class="act" :href="addressOf('exportMeasurements', { params: nursery.params })" download>{{
+        say`Save as CSV`
+      }}</a>
     </template>
     <template #lead>
       <p class="text-muted">
-        One plant a line: lot code, date, height, collar diameter. Plants of one lot and day become one
-        sample.
+        {{
+          say`One plant a line: lot code, date, height, collar diameter. Plants of one lot and day become one sample.`
+        }}
       </p>
     </template>
     <template #columns="{ header }">
       <ColumnFields v-model="at" :header="header" :wanted="wanted">
-        <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+        <SelectField v-model="read.dateOrder" :label="say`Dates are`" :options="dateOrders" />
         <SelectField
           v-model="read.heightUnit"
-          label="Heights in"
+          :label="say`Heights in`"
           :options="[
-            { value: 'cm', words: 'cm' },
-            { value: 'in', words: 'inches' },
+            { value: 'cm', words: say`cm` },
+            { value: 'in', words: say`inches` },
           ]"
         />
         <SelectField
           v-model="read.diameterUnit"
-          label="Collars in"
+          :label="say`Collars in`"
           :options="[
-            { value: 'mm', words: 'mm' },
-            { value: 'in', words: 'inches' },
+            { value: 'mm', words: say`mm` },
+            { value: 'in', words: say`inches` },
           ]"
         />
       </ColumnFields>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { PreviewRow } from './tablePreview';
 
 /** The first lines as they will be read, beside what is wrong with them. */
@@ -15,7 +16,7 @@ defineProps<{ caption: string; head: readonly string[]; rows: readonly PreviewRo
       </caption>
       <thead class="text-muted text-left">
         <tr>
-          <th class="pr-4 font-normal" scope="col">Line</th>
+          <th class="pr-4 font-normal" scope="col">{{ say`Line` }}</th>
           <th v-for="name in head" :key="name" class="pr-4 font-normal" scope="col">{{ name }}</th>
         </tr>
       </thead>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import ArchiveIn from '../../parts/ArchiveIn.vue';
@@ -21,10 +22,11 @@ watch(
 
 <template>
   <div class="mx-auto max-w-4xl space-y-5 p-4 md:p-6">
-    <h1 class="text-2xl">Records in and out</h1>
+    <h1 class="text-2xl">{{ say`Records in and out` }}</h1>
     <p>
-      Tables come in as CSV in any column order. You see how each line is read, what is wrong is said by line,
-      and nothing is taken until you say so.
+      {{
+        say`Tables come in as CSV in any column order. You see how each line is read, what is wrong is said by line, and nothing is taken until you say so.`
+      }}
     </p>
     <WeatherImport />
     <MeasurementImport />
@@ -32,9 +34,11 @@ watch(
     <template v-if="session.may('owner')">
       <ArchiveOut />
       <section class="panel p-4" aria-labelledby="bring-in">
-        <h2 id="bring-in" class="mb-1 text-xl">Another nursery, in</h2>
+        <h2 id="bring-in" class="mb-1 text-xl">{{ say`Another nursery, in` }}</h2>
         <p class="mb-3">
-          From an archive that another Kauri took out. You become its owner; this one stays as it is.
+          {{
+            say`From an archive that another Kauri took out. You become its owner; this one stays as it is.`
+          }}
         </p>
         <ArchiveIn />
       </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { onMounted, ref } from 'vue';
 import type { TableTaken } from '@kauri/core/contract';
 import { sentenceOf } from '../../api/problem';
@@ -27,14 +28,16 @@ async function back(table: TableTaken) {
     busy.value = false;
   }
 }
-const kinds = { weather: 'Weather', measurements: 'Measurements' } as const;
+const kinds = { weather: say`Weather`, measurements: say`Measurements` } as const;
 const span = ({ first, last }: TableTaken) =>
-  first && last ? `, ${first === last ? dateWords(first) : `${dateWords(first)} to ${dateWords(last)}`}` : '';
+  first && last
+    ? `, ${first === last ? dateWords(first) : say`${dateWords(first)} to ${dateWords(last)}`}`
+    : '';
 </script>
 
 <template>
   <section v-if="tables?.length || fault" class="panel p-4" aria-labelledby="taken-in">
-    <h2 id="taken-in" class="mb-1 text-xl">Taken in</h2>
+    <h2 id="taken-in" class="mb-1 text-xl">{{ say`Taken in` }}</h2>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <ul class="divide-rule divide-y" data-testid="tables-taken">
       <li v-for="table in tables ?? []" :key="table.id" class="flex flex-wrap items-center gap-x-4 py-1">
@@ -49,7 +52,7 @@ const span = ({ first, last }: TableTaken) =>
           :disabled="busy"
           @click="back(table)"
         >
-          Take it back
+          {{ say`Take it back` }}
         </button>
       </li>
     </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { guessStationColumns, readStationDay, type StationColumns } from '@kauri/core';
+import { guessStationColumns, readStationDay, type StationColumns, say } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import { addressOf } from '../../api/client';
 import SelectField from '../../parts/SelectField.vue';
@@ -24,9 +24,9 @@ const table = useImport('importWeather');
 
 const wanted = [
   { key: 'date', words: 'Date', needed: true },
-  { key: 'tMin', words: 'Lowest', needed: true },
-  { key: 'tMax', words: 'Highest', needed: true },
-  { key: 'rain', words: 'Rain', needed: false },
+  { key: 'tMin', words: say`Lowest`, needed: true },
+  { key: 'tMax', words: say`Highest`, needed: true },
+  { key: 'rain', words: say`Rain`, needed: false },
 ] as const;
 const at = ref({ date: -1, tMin: -1, tMax: -1, rain: -1 });
 const read = ref<Pick<StationColumns, 'dateOrder' | 'temperature' | 'rainUnit'>>({
@@ -57,7 +57,7 @@ function cells(row: readonly string[]): string[] {
     dateWords(day.date),
     preferences.show(day.tMinC, 'temperature'),
     preferences.show(day.tMaxC, 'temperature'),
-    day.rainMm === null ? 'none given' : preferences.show(day.rainMm, 'rain'),
+    day.rainMm === null ? say`none given` : preferences.show(day.rainMm, 'rain'),
   ];
 }
 const known = computed(() => nursery.weather?.tMinC.filter((t) => t !== null).length ?? 0);
@@ -80,43 +80,47 @@ async function taken() {
     id === null || !session.may('grower')
       ? undefined
       : () => takeBack(id, 'weather').then(() => void table.forget());
-  messages.say(`${several(table.report!.good, 'day')} of weather taken.`, undo);
+  messages.say(say`${several(table.report!.good, 'day')} of weather taken.`, undo);
   await load().catch(() => undefined);
 }
 </script>
 
 <template>
   <ImportFrame
-    title="Weather"
+    :title="say`Weather`"
     one="day"
     :table="table"
     :ready="ready"
     :may="session.may('grower')"
-    :cell-names="['Day', 'Lowest', 'Highest', 'Rain']"
+    :cell-names="[say`Day`, say`Lowest`, say`Highest`, say`Rain`]"
     :cells="cells"
     :query="query"
     @taken="taken"
   >
     <template #export>
-      <a class="act" :href="addressOf('exportWeather', { params: nursery.params })" download>Save as CSV</a>
+      <a class="act" :href="addressOf('exportWeather', { params: nursery.params })" download>{{
+        say`Save as CSV`
+      }}</a>
     </template>
     <template #lead>
       <p v-if="nursery.weather?.start" class="text-muted">
-        {{ count(known) }} days kept, from {{ dateWords(nursery.weather.start) }}. A day taken again replaces
-        the one kept.
+        {{
+          say`${count(known)} days kept, from ${dateWords(nursery.weather.start)}. A day taken again replaces the one kept.`
+        }}
       </p>
       <p v-else class="text-muted">
-        No weather yet: forecasts rest on a rough climate by latitude and height. A station’s daily lows,
-        highs and rain make them yours.
+        {{
+          say`No weather yet: forecasts rest on a rough climate by latitude and height. A station’s daily lows, highs and rain make them yours.`
+        }}
       </p>
-      <p v-if="!session.may('grower')" class="text-muted">Growers and owners take weather in.</p>
+      <p v-if="!session.may('grower')" class="text-muted">{{ say`Growers and owners take weather in.` }}</p>
     </template>
     <template #columns="{ header }">
       <ColumnFields v-model="at" :header="header" :wanted="wanted">
-        <SelectField v-model="read.dateOrder" label="Dates are" :options="dateOrders" />
+        <SelectField v-model="read.dateOrder" :label="say`Dates are`" :options="dateOrders" />
         <SelectField
           v-model="read.temperature"
-          label="Temperatures in"
+          :label="say`Temperatures in`"
           :options="[
             { value: 'C', words: '°C' },
             { value: 'F', words: '°F' },
@@ -124,10 +128,10 @@ async function taken() {
         />
         <SelectField
           v-model="read.rainUnit"
-          label="Rain in"
+          :label="say`Rain in`"
           :options="[
-            { value: 'mm', words: 'mm' },
-            { value: 'in', words: 'inches' },
+            { value: 'mm', words: say`mm` },
+            { value: 'in', words: say`inches` },
           ]"
         />
       </ColumnFields>

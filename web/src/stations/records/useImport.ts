@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { ImportReport, QueryInputOf } from '@kauri/core/contract';
 import { reactive, ref, shallowRef } from 'vue';
 import { importTable } from '../../api/client';
@@ -45,7 +46,7 @@ export function useImport<N extends 'importWeather' | 'importMeasurements'>(name
       );
       return true;
     } catch (error) {
-      fault.value = stopper.signal.aborted ? 'Stopped. Nothing was taken.' : sentenceOf(error);
+      fault.value = stopper.signal.aborted ? say`Stopped. Nothing was taken.` : sentenceOf(error);
       return false;
     } finally {
       progress.value = null;

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { TableTaken } from '@kauri/core/contract';
 import { createSharedComposable } from '@vueuse/core';
 import { v7 as newId } from 'uuid';
@@ -23,7 +24,7 @@ export const useTablesTaken = createSharedComposable(() => {
     tables.value = now;
     await (kind === 'weather' ? nursery.reloadWeather() : nursery.fetchLots());
     const one = kind === 'weather' ? 'day' : 'sample';
-    return `${several(back, one)} taken back${left ? `; ${several(left, one)} stay as they were written since` : ''}.`;
+    return say`${several(back, one)} taken back${left ? say`; ${several(left, one)} stay as they were written since` : ''}.`;
   }
   return { tables, load, takeBack };
 });

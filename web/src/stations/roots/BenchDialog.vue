@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { LateralRoot, PlugSeen, QuickLook, RootPlant, TapForm } from '@kauri/core';
 import { computed, defineAsyncComponent, ref } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -82,7 +83,7 @@ const plant = computed<RootPlant>(() => {
     : { kind: 'quick', look: score(d.look), ...sizes };
 });
 async function save() {
-  const said = `Plant ${props.nth} of ${props.lot.row.code} kept.`;
+  const said = say`Plant ${props.nth} of ${props.lot.row.code} kept.`;
   if (await record({ plant: plant.value, spoiled: draft.value.spoiled }, said)) emit('close');
 }
 const metering = ref(false);
@@ -107,20 +108,20 @@ const depthMm = computed(() => {
   return home.kind === 'container' ? home.depthMm : null;
 });
 const kinds = [
-  { value: 'drawn', words: 'Root by root' },
-  { value: 'quick', words: 'At a glance' },
+  { value: 'drawn', words: say`Root by root` },
+  { value: 'quick', words: say`At a glance` },
 ] as const;
 </script>
 
 <template>
   <FormDialog
-    :title="`Plant ${nth} at the bench`"
+    :title="say`Plant ${nth} at the bench`"
     :subtitle="`${lot.row.code} · ${lot.species}`"
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="save">
-      <div class="flex flex-wrap gap-2" role="radiogroup" aria-label="How it is looked at">
+      <div class="flex flex-wrap gap-2" role="radiogroup" :aria-label="say`How it is looked at`">
         <label
           v-for="k in kinds"
           :key="k.value"
@@ -135,7 +136,7 @@ const kinds = [
         <div class="space-y-4">
           <template v-if="draft.kind === 'drawn'">
             <RosetteEditor v-model="draft.laterals" />
-            <button class="act" type="button" @click="metering = true">Grades from a photo</button>
+            <button class="act" type="button" @click="metering = true">{{ say`Grades from a photo` }}</button>
             <PlugSide
               v-model="draft.plug"
               v-model:tap="draft.tap"
@@ -147,50 +148,50 @@ const kinds = [
           <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
             <FormField
               v-model="draft.height"
-              label="Height"
+              :label="say`Height`"
               :unit="unit('height')"
               inputmode="decimal"
               :fault="wrong('plant.heightCm')"
             />
             <FormField
               v-model="draft.diameter"
-              label="Collar"
+              :label="say`Collar`"
               :unit="unit('diameter')"
               inputmode="decimal"
               :fault="wrong('plant.diameterMm')"
             />
             <FormField
               v-model="draft.shoot"
-              label="Dry shoot"
+              :label="say`Dry shoot`"
               unit="g"
               inputmode="decimal"
               :fault="wrong('plant.shootDryG')"
             />
             <FormField
               v-model="draft.root"
-              label="Dry root"
+              :label="say`Dry root`"
               unit="g"
               inputmode="decimal"
               :fault="wrong('plant.rootDryG')"
             />
           </div>
           <label class="flex min-h-11 items-center gap-2">
-            <input v-model="draft.spoiled" class="size-5" type="checkbox" /> Spoiled by pulling: it leaves the
-            lot
+            <input v-model="draft.spoiled" class="size-5" type="checkbox" />
+            {{ say`Spoiled by pulling: it leaves the lot` }}
           </label>
           <EntryFields
             v-model:on="on"
             v-model:note="draft.note"
             :wrong="wrong"
-            hint="Smell, pests, what was done"
+            :hint="say`Smell, pests, what was done`"
           />
         </div>
         <PlantFigures v-if="looked" class="md:sticky md:top-4 md:self-start" :plant="plant" />
         <p v-else class="text-muted" data-testid="not-looked">
-          Nothing is judged before something of this plant is drawn or set.
+          {{ say`Nothing is judged before something of this plant is drawn or set.` }}
         </p>
       </div>
-      <SheetActs act="Keep the plant" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Keep the plant`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
     <PhotoMeterDialog v-if="metering" :depth-mm="depthMm" @close="metering = false" @use="useGrades" />
   </FormDialog>

@@ -8,6 +8,7 @@ import {
   type Outcome,
   type RootFigure,
   type RootSchool,
+  say,
 } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -41,7 +42,7 @@ function groupOf(lotId: string, day: number): string {
   const stage = stages.findLast((s) => dayOf(s.startedOn) <= day) ?? row.stage;
   if (by.value === 'place') return nursery.lookup.places.get(stage.placeId)?.place.name ?? '';
   const home = homeAt(homesOf(facts.value.get(lotId)!), day);
-  return home.kind === 'container' ? home.name : 'Bed';
+  return home.kind === 'container' ? home.name : say`Bed`;
 }
 const groups = computed(() => {
   const all = new Map<string, Group>();
@@ -76,18 +77,18 @@ const rows = computed(() =>
 const headline = computed(() => {
   const [best, next] = rows.value;
   if (!best) return null;
-  if (!next) return `Only “${best.name}” has been pulled: nothing to compare it with yet.`;
+  if (!next) return say`Only “${best.name}” has been pulled: nothing to compare it with yet.`;
   const chance = best.chanceBest!;
   const worst = rows.value[rows.value.length - 1];
   return chance >= 0.8
-    ? `“${best.name}” gives the best roots: ${chance > 0.995 ? 'over 99 %' : percent(chance)} chance against “${next.name}”`
-    : `No telling yet which gives the best roots; “${worst.name}” stands last`;
+    ? say`“${best.name}” gives the best roots: ${chance > 0.995 ? say`over 99 %` : percent(chance)} chance against “${next.name}”`
+    : say`No telling yet which gives the best roots; “${worst.name}” stands last`;
 });
 const bys = [
-  { value: 'container', words: 'Container' },
-  { value: 'treatment', words: 'Treatment' },
-  { value: 'species', words: 'Species' },
-  { value: 'place', words: 'Place' },
+  { value: 'container', words: say`Container` },
+  { value: 'treatment', words: say`Treatment` },
+  { value: 'species', words: say`Species` },
+  { value: 'place', words: say`Place` },
 ] as const;
 const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
   value,
@@ -97,14 +98,14 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
 
 <template>
   <article class="space-y-4 p-4 md:p-5">
-    <RouterLink class="quiet md:hidden" :to="{ name: 'roots' }">All lots</RouterLink>
-    <h1 class="text-2xl">Which gave which roots?</h1>
+    <RouterLink class="quiet md:hidden" :to="{ name: 'roots' }">{{ say`All lots` }}</RouterLink>
+    <h1 class="text-2xl">{{ say`Which gave which roots?` }}</h1>
     <div class="flex flex-wrap gap-x-6 gap-y-3">
-      <ChoiceRow v-model="by" label="Compared by" :options="bys" />
-      <ChoiceRow v-model="school" label="Judged by" :options="schools" />
+      <ChoiceRow v-model="by" :label="say`Compared by`" :options="bys" />
+      <ChoiceRow v-model="school" :label="say`Judged by`" :options="schools" />
     </div>
-    <EmptyState v-if="!rows.length" title="No plant has been pulled by this date">
-      Once plants of several containers have been laid on the rosette, they are compared here.
+    <EmptyState v-if="!rows.length" :title="say`No plant has been pulled by this date`">
+      {{ say`Once plants of several containers have been laid on the rosette, they are compared here.` }}
     </EmptyState>
     <template v-else>
       <p class="text-lg font-bold" data-testid="roots-best">{{ headline }}</p>
@@ -113,10 +114,12 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
           <thead class="text-muted">
             <tr>
               <th scope="col" class="text-left font-normal">{{ bys.find((b) => b.value === by)!.words }}</th>
-              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">Plants</th>
-              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">Pass</th>
-              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">In truth, 8 in 10</th>
-              <th scope="col" class="pl-4 text-left font-normal">What they miss most</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">{{ say`Plants` }}</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">{{ say`Pass` }}</th>
+              <th scope="col" class="pl-4 text-right font-normal whitespace-nowrap">
+                {{ say`In truth, 8 in 10` }}
+              </th>
+              <th scope="col" class="pl-4 text-left font-normal">{{ say`What they miss most` }}</th>
             </tr>
           </thead>
           <tbody>
@@ -127,7 +130,7 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
               </td>
               <td class="pl-4 text-right font-bold">{{ percent(row.passing / row.plants) }}</td>
               <td class="pl-4 text-right whitespace-nowrap">
-                {{ Math.round(row.share.p10 * 100) }} to {{ Math.round(row.share.p90 * 100) }} %
+                {{ say`${Math.round(row.share.p10 * 100)} to ${Math.round(row.share.p90 * 100)} %` }}
               </td>
               <td class="pl-4">{{ row.missed || 'nothing' }}</td>
             </tr>
@@ -135,8 +138,9 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
         </table>
       </div>
       <p class="text-muted text-sm">
-        Plants of one lot share its luck, so a big lot counts for less than its plants. Species and season
-        differ between containers: compare like with like before you change what you buy.
+        {{
+          say`Plants of one lot share its luck, so a big lot counts for less than its plants. Species and season differ between containers: compare like with like before you change what you buy.`
+        }}
       </p>
       <ShowWorking :steps="compared.working" />
     </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { PhotoOf } from '@kauri/core';
 import { transfer, wrap, type Remote } from 'comlink';
 import { computed, nextTick, onUnmounted, ref, shallowRef, useTemplateRef } from 'vue';
@@ -22,8 +23,8 @@ const emit = defineEmits<{
 const preferences = usePreferences();
 const of = ref<PhotoOf>('plug');
 const kinds = [
-  { value: 'plug', words: 'Face of a plug' },
-  { value: 'bare', words: 'Bare root' },
+  { value: 'plug', words: say`Face of a plug` },
+  { value: 'bare', words: say`Bare root` },
 ] as const;
 /** Longest side kept, points: more than is measured or shown. */
 const KEPT_SIDE = 1000;
@@ -140,25 +141,25 @@ function mark(event: MouseEvent) {
   if (ends.value.length === 2) void measure();
 }
 const grades = ['none', 'sparse', 'good', 'dense'];
-const surfaces = ['clean', 'a few', 'many', 'matted'];
+const surfaces = ['clean', say`a few`, 'many', 'matted'];
 const rows = computed(() => {
   if (!read.value) return [];
   const { cover, down, across, baseOverMiddle, lengthM, heightMm, suggests } = read.value.value;
   const list = [
-    { name: of.value === 'plug' ? 'Roots cover' : 'Roots fill of their frame', value: percent(cover) },
-    { name: 'Run down, across', value: `${percent(down)}, ${percent(across)}` },
+    { name: of.value === 'plug' ? say`Roots cover` : say`Roots fill of their frame`, value: percent(cover) },
+    { name: say`Run down, across`, value: `${percent(down)}, ${percent(across)}` },
     {
-      name: 'At the base, against the middle',
-      value: Number.isFinite(baseOverMiddle) ? `${baseOverMiddle.toFixed(1)} ×` : 'only at the base',
+      name: say`At the base, against the middle`,
+      value: Number.isFinite(baseOverMiddle) ? `${baseOverMiddle.toFixed(1)} ×` : say`only at the base`,
     },
   ];
-  if (lengthM !== null) list.push({ name: 'Length seen', value: preferences.show(lengthM, 'site', 2) });
-  if (heightMm !== null) list.push({ name: 'Height', value: preferences.show(heightMm, 'timber') });
+  if (lengthM !== null) list.push({ name: say`Length seen`, value: preferences.show(lengthM, 'site', 2) });
+  if (heightMm !== null) list.push({ name: say`Height`, value: preferences.show(heightMm, 'timber') });
   list.push({
-    name: 'Fibre, top to low',
+    name: say`Fibre, top to low`,
     value: [suggests.top, suggests.middle, suggests.low].map((g) => grades[g]).join(', '),
   });
-  list.push({ name: 'Long roots outside', value: surfaces[suggests.surface] });
+  list.push({ name: say`Long roots outside`, value: surfaces[suggests.surface] });
   return list;
 });
 async function bar() {
@@ -170,7 +171,7 @@ async function bar() {
       content: [
         { canvas: [{ type: 'rect', x: 0, y: 0, w: length, h: 8 * PT_PER_MM, color: '#000000' }] },
         {
-          text: '100 mm (3.94 in) from end to end. Print at full size; lay it beside the plug.',
+          text: say`100 mm (3.94 in) from end to end. Print at full size; lay it beside the plug.`,
           margin: [0, 6],
         },
       ],
@@ -181,15 +182,17 @@ async function bar() {
 
 <template>
   <FormDialog
-    title="Measure a photo"
-    subtitle="One plant on a plain sheet, collar at the top, ground all round it. A suggestion: you decide."
+    :title="say`Measure a photo`"
+    :subtitle="
+      say`One plant on a plain sheet, collar at the top, ground all round it. A suggestion: you decide.`
+    "
     wide
     @close="emit('close')"
   >
     <div class="grid gap-5 md:grid-cols-[1fr_19rem]">
       <div>
         <label class="act has-focus-visible:outline-water has-focus-visible:outline-3">
-          {{ picture ? 'Another photo' : 'Choose a photo' }}
+          {{ picture ? say`Another photo` : say`Choose a photo` }}
           <input class="sr-only" type="file" accept="image/*" :disabled="busy" @change="choose" />
         </label>
         <canvas
@@ -197,26 +200,26 @@ async function bar() {
           ref="canvas"
           class="border-rule mt-3 max-h-[60vh] max-w-full cursor-crosshair rounded-md border"
           role="img"
-          aria-label="The photo, with what is taken for root marked"
+          :aria-label="say`The photo, with what is taken for root marked`"
           @click="mark"
         />
       </div>
       <div class="space-y-3">
         <ChoiceRow
           v-model="of"
-          label="What it shows"
+          :label="say`What it shows`"
           :options="kinds"
           @update:model-value="nextTick(measure)"
         />
         <FormField
           v-model="apart"
-          label="Two points apart by"
+          :label="say`Two points apart by`"
           :unit="preferences.unit('timber')"
           inputmode="decimal"
-          hint="Click the ends of the plug, a ruler or a printed bar for lengths."
+          :hint="say`Click the ends of the plug, a ruler or a printed bar for lengths.`"
         />
-        <button class="quiet" type="button" @click="bar">Print a 100 mm bar</button>
-        <p v-if="busy" role="status">Measuring …</p>
+        <button class="quiet" type="button" @click="bar">{{ say`Print a 100 mm bar` }}</button>
+        <p v-if="busy" role="status">{{ say`Measuring …` }}</p>
         <p v-if="fault" class="text-wrong font-bold" role="alert" data-testid="unfit">{{ fault }}</p>
         <template v-if="read && !busy">
           <dl data-testid="photo-reading">
@@ -230,7 +233,7 @@ async function bar() {
             </div>
           </dl>
           <p class="text-muted text-sm">
-            Orange is what it takes for root. If that is wrong, so are the figures.
+            {{ say`Orange is what it takes for root. If that is wrong, so are the figures.` }}
           </p>
           <button
             v-if="of === 'plug'"
@@ -238,7 +241,7 @@ async function bar() {
             type="button"
             @click="emit('use', read.value.suggests)"
           >
-            Use these grades
+            {{ say`Use these grades` }}
           </button>
           <ShowWorking :steps="read.working" />
         </template>

@@ -7,6 +7,7 @@ import {
   type RootFigure,
   type RootPlant,
   type RootSchool,
+  say,
 } from '@kauri/core';
 import { Check, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -52,7 +53,7 @@ const steps = computed(() =>
       >
         <p class="flex items-center gap-1.5 font-bold">
           <component :is="c.passes ? Check : X" :size="18" aria-hidden="true" />
-          {{ rootSchoolWords[c.school] }}: {{ c.passes ? 'passes' : 'fails' }}
+          {{ rootSchoolWords[c.school] }}: {{ c.passes ? say`passes` : say`fails` }}
           <span class="text-muted font-normal">{{ percent(c.score) }}</span>
         </p>
         <p v-if="c.missed.length" class="text-[0.93rem]">
@@ -60,7 +61,7 @@ const steps = computed(() =>
             c.missed
               .map(
                 (m) =>
-                  `${figureWords[m.figure].words} ${figureWords[m.figure].show(figures[m.figure]!)}, wants ${boundWords(m)}`,
+                  say`${figureWords[m.figure].words} ${figureWords[m.figure].show(figures[m.figure]!)}, wants ${boundWords(m)}`,
               )
               .join('; ')
           }}

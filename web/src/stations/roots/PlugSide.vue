@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { depthBands, plugScores, type PlugSeen, type TapForm } from '@kauri/core';
+import { depthBands, plugScores, type PlugSeen, type TapForm, say } from '@kauri/core';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import { bandWords, tapWords } from '../../words/roots';
@@ -10,7 +10,7 @@ const plug = defineModel<PlugSeen>({ required: true });
 const tap = defineModel<TapForm>('tap', { required: true });
 
 const grades = ['none', 'sparse', 'good', 'dense'].map((words, value) => ({ value, words }));
-const surfaces = ['clean', 'a few', 'many', 'matted'].map((words, value) => ({ value, words }));
+const surfaces = ['clean', say`a few`, 'many', 'matted'].map((words, value) => ({ value, words }));
 const scores = computed(() =>
   plugScores.map((words, value) => ({ value: value as 0 | 1 | 2 | 3 | 4, words: `${value} ${words}` })),
 );
@@ -21,9 +21,9 @@ const score = computed({
 const tips = computed({ get: () => plug.value.tips ?? 'white', set: (v) => (plug.value.tips = v) });
 const nodules = computed({ get: () => plug.value.nodules ?? 'none', set: (v) => (plug.value.nodules = v) });
 const tipOptions = [
-  { value: 'white', words: 'white' },
-  { value: 'some', words: 'some' },
-  { value: 'brown', words: 'brown' },
+  { value: 'white', words: say`white` },
+  { value: 'some', words: say`some` },
+  { value: 'brown', words: say`brown` },
 ] as const;
 const noduleOptions = ['none', 'few', 'many'].map((value) => ({
   value: value as 'none' | 'few' | 'many',
@@ -56,7 +56,7 @@ const tapLine = computed(
 
 <template>
   <div class="grid grid-cols-[5.5rem_1fr] gap-3">
-    <svg viewBox="0 0 100 132" class="w-full self-start" role="img" aria-label="The plug from the side">
+    <svg viewBox="0 0 100 132" class="w-full self-start" role="img" :aria-label="say`The plug from the side`">
       <line x1="0" y1="14" x2="100" y2="14" stroke="var(--ink)" stroke-width="2" />
       <path d="M50 14V2" stroke="var(--leaf)" stroke-width="5" />
       <path
@@ -83,20 +83,25 @@ const tapLine = computed(
       />
     </svg>
     <div class="space-y-2">
-      <ChoiceRow v-if="hasPlug" v-model="score" label="Lifted by the stem, the plug is" :options="scores" />
+      <ChoiceRow
+        v-if="hasPlug"
+        v-model="score"
+        :label="say`Lifted by the stem, the plug is`"
+        :options="scores"
+      />
       <ChoiceRow
         v-for="b in depthBands"
         :key="b"
         v-model="plug.fibre[b]"
-        :label="`Fibre, ${bandWords[b]} third`"
+        :label="say`Fibre, ${bandWords[b]} third`"
         :options="grades"
       />
     </div>
     <div class="col-span-2 space-y-2">
-      <ChoiceRow v-model="tap" label="Taproot" :options="taps" />
-      <ChoiceRow v-model="plug.surface" label="Long roots on the outside" :options="surfaces" />
-      <ChoiceRow v-model="tips" label="Tips" :options="tipOptions" />
-      <ChoiceRow v-if="nodulates" v-model="nodules" label="Nodules" :options="noduleOptions" />
+      <ChoiceRow v-model="tap" :label="say`Taproot`" :options="taps" />
+      <ChoiceRow v-model="plug.surface" :label="say`Long roots on the outside`" :options="surfaces" />
+      <ChoiceRow v-model="tips" :label="say`Tips`" :options="tipOptions" />
+      <ChoiceRow v-if="nodulates" v-model="nodules" :label="say`Nodules`" :options="noduleOptions" />
     </div>
   </div>
 </template>

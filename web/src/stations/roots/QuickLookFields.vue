@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plugScores, type QuickLook } from '@kauri/core';
+import { plugScores, type QuickLook, say } from '@kauri/core';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 
@@ -20,10 +20,15 @@ const tips = same(['white', 'some', 'brown'] as const);
 
 <template>
   <div class="space-y-3">
-    <ChoiceRow v-if="hasPlug" v-model="score" label="Lifted by the stem, the plug is" :options="scores" />
-    <ChoiceRow v-model="look.round" label="Roots stand" :options="round" />
-    <ChoiceRow v-model="look.runs" label="They run" :options="runs" />
-    <ChoiceRow v-model="look.surface" label="The outside is" :options="surface" />
-    <ChoiceRow v-model="look.tips" label="Tips" :options="tips" />
+    <ChoiceRow
+      v-if="hasPlug"
+      v-model="score"
+      :label="say`Lifted by the stem, the plug is`"
+      :options="scores"
+    />
+    <ChoiceRow v-model="look.round" :label="say`Roots stand`" :options="round" />
+    <ChoiceRow v-model="look.runs" :label="say`They run`" :options="runs" />
+    <ChoiceRow v-model="look.surface" :label="say`The outside is`" :options="surface" />
+    <ChoiceRow v-model="look.tips" :label="say`Tips`" :options="tips" />
   </div>
 </template>

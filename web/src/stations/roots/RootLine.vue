@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { LotVerdict, SequentialCall } from '@kauri/core';
 import { Check, CircleDashed, Hand, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -29,12 +30,14 @@ const pulled = computed(() => (props.judged?.pulled ? props.judged : null));
       >
       <span class="flex items-center gap-1 font-bold whitespace-nowrap">
         <component :is="pulled ? marks[pulled.call] : CircleDashed" :size="18" aria-hidden="true" />
-        {{ pulled ? callWords[pulled.call] : 'Not pulled' }}
+        {{ pulled ? callWords[pulled.call] : say`Not pulled` }}
       </span>
     </span>
     <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
       <span class="truncate">{{ lot.where }}</span>
-      <span v-if="pulled" class="whitespace-nowrap">{{ pulled.failing }} of {{ pulled.pulled }} fail</span>
+      <span v-if="pulled" class="whitespace-nowrap">{{
+        say`${pulled.failing} of ${pulled.pulled} fail`
+      }}</span>
     </span>
   </RouterLink>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { rootFigures, type RootFigure, type RootSchool } from '@kauri/core';
+import { rootFigures, type RootFigure, type RootSchool, say } from '@kauri/core';
 import { Check, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -55,8 +55,8 @@ const plants = computed(() =>
 const mayPull = computed(() => session.may('crew') && props.lot.row.held.standing > 0);
 const whyNot = computed(() =>
   session.may('crew')
-    ? `Nothing of ${props.lot.row.code} stands: there is no plant to pull.`
-    : `Recording needs the role of crew; yours is ${session.membership?.role}.`,
+    ? say`Nothing of ${props.lot.row.code} stands: there is no plant to pull.`
+    : say`Recording needs the role of crew; yours is ${session.membership?.role}.`,
 );
 useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNot.value)) });
 </script>
@@ -64,52 +64,54 @@ useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNo
 <template>
   <article class="space-y-4 p-4 md:p-5">
     <div class="flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet md:hidden" :to="{ name: 'roots' }">All lots</RouterLink>
+      <RouterLink class="quiet md:hidden" :to="{ name: 'roots' }">{{ say`All lots` }}</RouterLink>
       <h1 class="text-2xl">{{ lot.row.code }}</h1>
       <p class="text-lg">{{ lot.species }}</p>
       <p class="text-muted">{{ lot.where }}</p>
-      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }"
-        >The lot’s page</RouterLink
-      >
+      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }">{{
+        say`The lot’s page`
+      }}</RouterLink>
     </div>
     <div class="flex flex-wrap items-stretch gap-3">
       <PlantTag v-bind="words" class="min-w-72" />
       <div class="flex flex-wrap items-start gap-2">
         <button v-if="mayPull" class="act-main" type="button" @click="sheet = 'bench'">
-          Pull a plant <span class="key" aria-hidden="true">R</span>
+          {{ say`Pull a plant` }} <span class="key" aria-hidden="true">R</span>
         </button>
         <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'rules'">
-          Scorecards and terms
+          {{ say`Scorecards and terms` }}
         </button>
       </div>
     </div>
-    <ChoiceRow v-model="school" label="Judged by" :options="schools" />
+    <ChoiceRow v-model="school" :label="say`Judged by`" :options="schools" />
     <p class="text-muted">{{ schoolSays[school] }}</p>
     <p data-testid="other-schools">
       <template v-for="(o, i) in others" :key="o.value"
-        >{{ i ? '; ' : '' }}{{ o.words }} would say <b>{{ callWords[o.call].toLowerCase() }}</b></template
+        >{{ say`${i ? '; ' : ''}${o.words} would say` }}
+        <b>{{ callWords[o.call].toLowerCase() }}</b></template
       >.
     </p>
     <div class="grid gap-5 xl:grid-cols-2">
       <SequentialChart :terms="roots.rules!.terms" :fails="fails" :cap="roots.rules!.cap" />
       <section aria-labelledby="defects">
-        <h2 id="defects" class="text-lg">What fails them</h2>
+        <h2 id="defects" class="text-lg">{{ say`What fails them` }}</h2>
         <ul v-if="verdict.value.defects.length" data-testid="defects">
           <li v-for="d in verdict.value.defects" :key="d.figure" class="border-rule border-t py-1">
-            <b>{{ figureWords[d.figure].words }}</b>, wants {{ wants(d.figure) }}: missed by
-            {{ several(d.plants, 'plant') }}
-            <span v-if="d.fatal" class="text-muted">(fails alone)</span>
+            <b>{{ figureWords[d.figure].words }}</b>{{
+              say`, wants ${wants(d.figure)}: missed by ${several(d.plants, 'plant')}`
+            }}
+            <span v-if="d.fatal" class="text-muted">{{ say`(fails alone)` }}</span>
           </li>
         </ul>
-        <p v-else class="text-muted">Nothing yet.</p>
+        <p v-else class="text-muted">{{ say`Nothing yet.` }}</p>
         <p v-if="verdict.value.unjudged" class="text-muted">
-          {{ several(verdict.value.unjudged, 'plant') }} tell nothing of what this card asks.
+          {{ say`${several(verdict.value.unjudged, 'plant')} tell nothing of what this card asks.` }}
         </p>
       </section>
     </div>
     <ShowWorking :steps="verdict.working" />
     <section aria-labelledby="plants">
-      <h2 id="plants" class="text-lg">Plants pulled</h2>
+      <h2 id="plants" class="text-lg">{{ say`Plants pulled` }}</h2>
       <ul v-if="plants.length" class="grid gap-3 lg:grid-cols-2" data-testid="plants">
         <li v-for="p in plants" :key="p.id" class="panel flex gap-3 p-3">
           <svg
@@ -123,23 +125,25 @@ useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNo
           <div class="min-w-0 text-[0.93rem]">
             <p class="flex items-center gap-1 font-bold">
               <component :is="p.score.passes ? Check : X" :size="18" aria-hidden="true" />
-              Plant {{ p.nth }} {{ p.score.passes ? 'passes' : 'fails' }}
+              {{ say`Plant ${p.nth} ${p.score.passes ? say`passes` : say`fails`}` }}
             </p>
-            <p class="text-muted">{{ dateWords(p.record.on) }}{{ p.record.spoiled ? ', spoiled' : '' }}</p>
+            <p class="text-muted">{{ dateWords(p.record.on) }}{{ p.record.spoiled ? say`, spoiled` : '' }}</p>
             <p v-if="p.plant.kind === 'quick'">
               {{ p.plant.look.round }}, {{ p.plant.look.runs }}, {{ p.plant.look.surface }}
             </p>
             <p v-for="m in p.score.missed" :key="m.figure">
-              {{ figureWords[m.figure].words }} {{ figureWords[m.figure].show(p.figures[m.figure]!) }}, wants
-              {{ boundWords(m) }}
+              {{
+                say`${figureWords[m.figure].words} ${figureWords[m.figure].show(p.figures[m.figure]!)}, wants ${boundWords(m)}`
+              }}
             </p>
             <p v-if="p.record.note" class="text-muted">{{ p.record.note }}</p>
           </div>
         </li>
       </ul>
       <p v-else class="text-muted">
-        No plant looked at by this date. Lift one by the stem, shake or wash the collar free, and lay its
-        roots as they stand.
+        {{
+          say`No plant looked at by this date. Lift one by the stem, shake or wash the collar free, and lay its roots as they stand.`
+        }}
       </p>
     </section>
     <BenchDialog v-if="sheet === 'bench'" :lot="lot" :nth="records.size + 1" @close="sheet = null" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { LotVerdict } from '@kauri/core';
 import { computed, onMounted, ref, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -57,10 +58,11 @@ watch(
   <p v-if="fault" class="bg-tag text-tag-ink m-4 rounded p-3" role="alert">{{ fault }}</p>
   <EmptyState
     v-else-if="roots.rules && forecasts.viewsOf !== null && !rows.length"
-    title="Nothing stands to be pulled"
+    :title="say`Nothing stands to be pulled`"
   >
-    Pull a plant or two here and there, lay its roots on the rosette, and Kauri says whether to go on, accept
-    the lot or reject it.
+    {{
+      say`Pull a plant or two here and there, lay its roots on the rosette, and Kauri says whether to go on, accept the lot or reject it.`
+    }}
   </EmptyState>
   <div v-else-if="roots.rules" class="h-full md:grid md:grid-cols-[23.5rem_1fr]">
     <div
@@ -76,7 +78,9 @@ watch(
         :whole="false"
         :line-px="63"
       >
-        <RouterLink class="act" :to="{ name: 'roots', params: { lot: 'compare' } }">Compare</RouterLink>
+        <RouterLink class="act" :to="{ name: 'roots', params: { lot: 'compare' } }">{{
+          say`Compare`
+        }}</RouterLink>
         <template #line="{ lot }">
           <RootLine
             :lot="lot"
@@ -89,7 +93,7 @@ watch(
     <div class="relative md:overflow-y-auto" :class="route.params.lot ? '' : 'hidden md:block'">
       <template v-if="comparing">
         <ComparePage v-if="nursery.past === 'here'" />
-        <p v-else class="text-muted p-6" role="status">Fetching the lots of the past …</p>
+        <p v-else class="text-muted p-6" role="status">{{ say`Fetching the lots of the past …` }}</p>
       </template>
       <RootLotPage v-else-if="chosen" :key="chosen.lot.row.id" :lot="chosen.lot" />
     </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { depthBands, rootPaths, type DepthBand, type LateralRoot, type RootPath } from '@kauri/core';
+import { depthBands, rootPaths, type DepthBand, type LateralRoot, type RootPath, say } from '@kauri/core';
 import { ref, useTemplateRef } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import { bandWords, pathWords } from '../../words/roots';
@@ -48,7 +48,7 @@ function key(event: KeyboardEvent) {
   else return;
   event.preventDefault();
 }
-const paths = rootPaths.map((value, i) => ({ value, words: pathWords[value], hint: `Key ${i + 1}` }));
+const paths = rootPaths.map((value, i) => ({ value, words: pathWords[value], hint: say`Key ${i + 1}` }));
 const bands = depthBands.map((value) => ({ value, words: bandWords[value] }));
 const sizes = [0.5, 1, 1.5, 2.5, 4].map((value) => ({ value, words: `${value} mm` }));
 </script>
@@ -61,7 +61,9 @@ const sizes = [0.5, 1, 1.5, 2.5, 4].map((value) => ({ value, words: `${value} mm
       class="bg-card border-rule mx-auto aspect-square w-full max-w-80 touch-none rounded-md border"
       tabindex="0"
       role="application"
-      aria-label="Rosette from above. Arrows turn the needle, Enter lays a root, 1 to 7 choose its path, T M L its depth, plus and minus its thickness, Backspace takes the last away."
+      :aria-label="
+        say`Rosette from above. Arrows turn the needle, Enter lays a root, 1 to 7 choose its path, T M L its depth, plus and minus its thickness, Backspace takes the last away.`
+      "
       data-testid="rosette"
       @pointerdown="pointed"
       @keydown="key"
@@ -69,19 +71,19 @@ const sizes = [0.5, 1, 1.5, 2.5, 4].map((value) => ({ value, words: `${value} mm
       <RootRosette :laterals="laterals" :needle="needle" :chosen="chosen" />
     </svg>
     <p class="text-muted text-center text-sm" aria-live="polite">
-      Needle at {{ needle }}°. Tap where a root leaves, or turn with ← → and lay it with Enter.
+      {{ say`Needle at ${needle}°. Tap where a root leaves, or turn with ← → and lay it with Enter.` }}
     </p>
-    <ChoiceRow v-model="path" label="The next root runs" :options="paths" />
+    <ChoiceRow v-model="path" :label="say`The next root runs`" :options="paths" />
     <div class="grid gap-2 sm:grid-cols-2">
-      <ChoiceRow v-model="band" label="It leaves in the" :options="bands" />
-      <ChoiceRow v-model="thickness" label="Thick" :options="sizes" />
+      <ChoiceRow v-model="band" :label="say`It leaves in the`" :options="bands" />
+      <ChoiceRow v-model="thickness" :label="say`Thick`" :options="sizes" />
     </div>
     <ul v-if="laterals.length" class="flex flex-wrap gap-1.5" data-testid="laterals">
       <li v-for="(lateral, i) in laterals" :key="i">
         <button
           class="border-rule bg-card inline-flex min-h-11 items-center gap-1 rounded border px-2 text-sm"
           type="button"
-          :aria-label="`Take away the root at ${lateral.azimuthDeg}°, ${pathWords[lateral.path]}`"
+          :aria-label="say`Take away the root at ${lateral.azimuthDeg}°, ${pathWords[lateral.path]}`"
           @mouseenter="chosen = i"
           @mouseleave="chosen = null"
           @focus="chosen = i"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { startingScorecards, type RootFigure, type RootSchool } from '@kauri/core';
+import { startingScorecards, type RootFigure, type RootSchool, say } from '@kauri/core';
 import type { RootRules } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { ProblemError } from '../../api/problem';
@@ -84,7 +84,7 @@ async function save() {
   if ((await saving.save(next, () => roots.keep(theirs ?? kept!.version, next).then(() => true))) === null)
     return;
   clear();
-  messages.say(`${rootSchoolWords[props.school]}: scorecard kept.`);
+  messages.say(say`${rootSchoolWords[props.school]}: scorecard kept.`);
   emit('close');
 }
 const left = computed(() =>
@@ -103,7 +103,7 @@ const at = (i: number, field: string) => wrong(`cards.${props.school}.criteria.$
 
 <template>
   <FormDialog
-    :title="`Scorecard: ${rootSchoolWords[school]}`"
+    :title="say`Scorecard: ${rootSchoolWords[school]}`"
     :subtitle="schoolSays[school]"
     wide
     @close="emit('close')"
@@ -116,13 +116,15 @@ const at = (i: number, field: string) => wrong(`cards.${props.school}.criteria.$
           class="panel grid grid-cols-2 items-end gap-3 p-3 sm:grid-cols-[1fr_6rem_6rem_5rem_auto_auto]"
         >
           <p class="self-center font-bold max-sm:col-span-2">{{ figureWords[c.figure].words }}</p>
-          <FormField v-model="c.least" label="At least" inputmode="decimal" :fault="at(i, 'least')" />
-          <FormField v-model="c.most" label="At most" inputmode="decimal" :fault="at(i, 'most')" />
-          <FormField v-model="c.weight" label="Weight" inputmode="decimal" :fault="at(i, 'weight')" />
+          <FormField v-model="c.least" :label="say`At least`" inputmode="decimal" :fault="at(i, 'least')" />
+          <FormField v-model="c.most" :label="say`At most`" inputmode="decimal" :fault="at(i, 'most')" />
+          <FormField v-model="c.weight" :label="say`Weight`" inputmode="decimal" :fault="at(i, 'weight')" />
           <label class="flex min-h-11 items-center gap-2"
-            ><input v-model="c.fatal" class="size-5" type="checkbox" /> fails alone</label
+            ><input v-model="c.fatal" class="size-5" type="checkbox" /> {{ say`fails alone` }}</label
           >
-          <button class="quiet" type="button" @click="draft.criteria.splice(i, 1)">Leave out</button>
+          <button class="quiet" type="button" @click="draft.criteria.splice(i, 1)">
+            {{ say`Leave out` }}
+          </button>
         </li>
       </ul>
       <p v-if="left.length" class="flex flex-wrap gap-2">
@@ -131,54 +133,61 @@ const at = (i: number, field: string) => wrong(`cards.${props.school}.criteria.$
         </button>
       </p>
       <p class="text-muted text-sm">
-        Shares are from 0 to 1. A plant passes with the weight below met, and nothing missed that fails alone.
+        {{
+          say`Shares are from 0 to 1. A plant passes with the weight below met, and nothing missed that fails alone.`
+        }}
       </p>
       <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <FormField
           v-model="draft.pass"
-          label="Passes from"
+          :label="say`Passes from`"
           unit="% of weight"
           inputmode="decimal"
           :fault="wrong(`cards.${school}.pass`)"
         />
-        <SelectField v-model="draft.goBy" label="The nursery goes by" :options="schools" />
-        <FormField v-model="draft.cap" label="Most plants pulled" inputmode="numeric" :fault="wrong('cap')" />
+        <SelectField v-model="draft.goBy" :label="say`The nursery goes by`" :options="schools" />
+        <FormField
+          v-model="draft.cap"
+          :label="say`Most plants pulled`"
+          inputmode="numeric"
+          :fault="wrong('cap')"
+        />
         <FormField
           v-model="draft.acceptable"
-          label="A good lot may fail"
+          :label="say`A good lot may fail`"
           unit="%"
           inputmode="decimal"
           :fault="wrong('terms.acceptable')"
         />
         <FormField
           v-model="draft.rejectable"
-          label="A bad lot fails"
+          :label="say`A bad lot fails`"
           unit="%"
           inputmode="decimal"
           :fault="wrong('terms.rejectable')"
         />
         <FormField
           v-model="draft.producer"
-          label="Risk: good rejected"
+          :label="say`Risk: good rejected`"
           unit="%"
           inputmode="decimal"
           :fault="wrong('terms.producerRisk')"
         />
         <FormField
           v-model="draft.consumer"
-          label="Risk: bad accepted"
+          :label="say`Risk: bad accepted`"
           unit="%"
           inputmode="decimal"
           :fault="wrong('terms.consumerRisk')"
         />
       </div>
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="save">
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="save">
         <button
           class="quiet"
           type="button"
           @click="Object.assign(draft, typedCard(startingScorecards[school]))"
         >
-          Back to the starting card
+          {{ say`Back to the starting card` }}
         </button>
       </SheetActs>
     </form>

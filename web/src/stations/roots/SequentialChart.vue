@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { sequentialPlan, type SequentialTerms } from '@kauri/core';
+import { sequentialPlan, type SequentialTerms, say } from '@kauri/core';
 import { computed } from 'vue';
 
 /** Plants pulled across, plants failing up, between the line that accepts and the line that rejects. */
@@ -50,14 +50,14 @@ const s = computed(() => {
       :viewBox="`0 0 ${W} ${H}`"
       class="w-full max-w-xl"
       role="img"
-      aria-label="Plants failing against plants pulled, with the accept and reject lines"
+      :aria-label="say`Plants failing against plants pulled, with the accept and reject lines`"
     >
       <line :x1="LEFT" :x2="W - RIGHT" :y1="H - BOTTOM" :y2="H - BOTTOM" stroke="var(--ink)" />
       <line :x1="LEFT" :x2="LEFT" y1="6" :y2="H - BOTTOM" stroke="var(--ink)" />
       <line v-bind="s.reject" stroke="var(--ink)" stroke-width="2" />
       <line v-bind="s.accept" stroke="var(--ink)" stroke-width="2" stroke-dasharray="6 4" />
-      <text :x="s.reject.x2 + 5" :y="s.reject.y2 + 4" class="fill-ink text-[11px]">reject</text>
-      <text :x="s.accept.x2 + 5" :y="s.accept.y2 + 4" class="fill-ink text-[11px]">accept</text>
+      <text :x="s.reject.x2 + 5" :y="s.reject.y2 + 4" class="fill-ink text-[11px]">{{ say`reject` }}</text>
+      <text :x="s.accept.x2 + 5" :y="s.accept.y2 + 4" class="fill-ink text-[11px]">{{ say`accept` }}</text>
       <path :d="s.path" fill="none" stroke="var(--root)" stroke-width="2" />
       <g v-for="(p, i) in s.points" :key="i">
         <path
@@ -98,8 +98,9 @@ const s = computed(() => {
       </text>
     </svg>
     <figcaption class="text-muted text-sm">
-      Across: plants pulled. Up: plants failing. Ring: passes, cross: fails. On or above the upper line
-      reject, on or below the broken one accept.
+      {{
+        say`Across: plants pulled. Up: plants failing. Ring: passes, cross: fails. On or above the upper line reject, on or below the broken one accept.`
+      }}
     </figcaption>
   </figure>
 </template>

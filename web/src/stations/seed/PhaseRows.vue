@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { phaseKinds, type PhaseKind } from '@kauri/core';
+import { phaseKinds, type PhaseKind, say } from '@kauri/core';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import { phaseWords } from '../../words/seed';
@@ -16,13 +16,15 @@ const kinds = phaseKinds.map((value) => ({ value, words: phaseWords[value] }));
 <template>
   <div class="space-y-2">
     <div v-for="(phase, i) in phases" :key="i" class="grid grid-cols-[1fr_5.5rem_auto] items-end gap-2">
-      <SelectField v-model="phase.kind" :label="`Phase ${i + 1}`" :options="kinds" />
-      <FormField v-model="phase.days" :label="`Days ${i + 1}`" inputmode="numeric" />
-      <button class="act" type="button" :aria-label="`Remove phase ${i + 1}`" @click="phases.splice(i, 1)">
-        Remove
+      <SelectField v-model="phase.kind" :label="say`Phase ${i + 1}`" :options="kinds" />
+      <FormField v-model="phase.days" :label="say`Days ${i + 1}`" inputmode="numeric" />
+      <button class="act" type="button" :aria-label="say`Remove phase ${i + 1}`" @click="phases.splice(i, 1)">
+        {{ say`Remove` }}
       </button>
     </div>
-    <p v-if="!phases.length" class="text-muted">No phase: the seed is ready to sow.</p>
-    <button class="act" type="button" @click="phases.push({ kind: 'cold', days: '60' })">Add a phase</button>
+    <p v-if="!phases.length" class="text-muted">{{ say`No phase: the seed is ready to sow.` }}</p>
+    <button class="act" type="button" @click="phases.push({ kind: 'cold', days: '60' })">
+      {{ say`Add a phase` }}
+    </button>
   </div>
 </template>

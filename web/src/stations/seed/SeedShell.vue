@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { SeedAct } from '@kauri/core';
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
@@ -31,21 +32,21 @@ watch(
 
 const now = (part: SeedAct['part']) => seed.acts.filter((a) => a.when === 'now' && a.part === part).length;
 const parts = computed(() => [
-  { name: 'seed', words: 'Store', marked: now('store') },
-  { name: 'seed-clock', words: 'Dormancy', marked: now('clock') },
-  { name: 'seed-desk', words: 'Sowing desk' },
-  { name: 'seed-up', words: 'Coming up' },
-  { name: 'seed-cuttings', words: 'Cuttings' },
-  { name: 'seed-layers', words: 'Air layers', marked: now('layers') },
-  { name: 'seed-arrivals', words: 'Arrivals' },
-  { name: 'seed-labels', words: 'Labels' },
-  { name: 'seed-species', words: 'Species' },
+  { name: 'seed', words: say`Store`, marked: now('store') },
+  { name: 'seed-clock', words: say`Dormancy`, marked: now('clock') },
+  { name: 'seed-desk', words: say`Sowing desk` },
+  { name: 'seed-up', words: say`Coming up` },
+  { name: 'seed-cuttings', words: say`Cuttings` },
+  { name: 'seed-layers', words: say`Air layers`, marked: now('layers') },
+  { name: 'seed-arrivals', words: say`Arrivals` },
+  { name: 'seed-labels', words: say`Labels` },
+  { name: 'seed-species', words: say`Species` },
 ]);
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <StationTabs label="Parts of the seed room" :parts="parts" />
+    <StationTabs :label="say`Parts of the seed room`" :parts="parts" />
     <p v-if="seed.fault" class="text-wrong px-4 py-2 font-bold" role="alert">{{ seed.fault }}</p>
     <div
       v-if="seed.loaded && nursery.past === 'here'"
@@ -54,6 +55,6 @@ const parts = computed(() => [
     >
       <RouterView />
     </div>
-    <p v-else class="text-muted p-6" role="status">Opening the seed room …</p>
+    <p v-else class="text-muted p-6" role="status">{{ say`Opening the seed room …` }}</p>
   </div>
 </template>

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { BodyInputOf, ParamsOf, SeedRoom } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { call } from '../../api/client';
@@ -48,7 +49,7 @@ export function useSeedEdit<N extends EditRoute, F extends object>(
         const value = path
           .split('.')
           .reduce<unknown>((of, part) => (of as Record<string, unknown> | null)?.[part], theirs.value);
-        return `${words[path] ?? path} “${value === null || value === '' ? 'none' : String(value)}”`;
+        return `${words[path] ?? path} “${value === null || value === '' ? say`none` : String(value)}”`;
       })
       .join('; '),
   );
@@ -62,7 +63,7 @@ export function useSeedEdit<N extends EditRoute, F extends object>(
     if (taken === null) return false;
     seed.take(taken.answer as SeedRoom);
     clear();
-    messages.say(`${said}${taken.together ? andTheirs : ''}.`);
+    messages.say(`${said}${taken.together ? andTheirs() : ''}.`);
     return true;
   }
   return { draft, busy, sentence, wrong, theirWords, edit };

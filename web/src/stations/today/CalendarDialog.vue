@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -35,13 +36,13 @@ async function copy() {
 
 <template>
   <FormDialog
-    title="Today in your calendar"
-    subtitle="Any calendar that can follow an address shows what is due, and keeps it up to date."
+    :title="say`Today in your calendar`"
+    :subtitle="say`Any calendar that can follow an address shows what is due, and keeps it up to date.`"
     @close="emit('close')"
   >
     <div class="space-y-3">
       <template v-if="address">
-        <label for="calendar-address" class="block font-bold">Your address</label>
+        <label for="calendar-address" class="block font-bold">{{ say`Your address` }}</label>
         <input
           id="calendar-address"
           class="field"
@@ -50,21 +51,22 @@ async function copy() {
           @focus="($event.target as HTMLInputElement).select()"
         />
         <p>
-          Whoever has it can read what is due here, without signing in. It is shown this once; make another if
-          it is lost, and the old one ends.
+          {{
+            say`Whoever has it can read what is due here, without signing in. It is shown this once; make another if it is lost, and the old one ends.`
+          }}
         </p>
-        <button class="act" type="button" @click="copy">{{ copied ? 'Copied' : 'Copy' }}</button>
+        <button class="act" type="button" @click="copy">{{ copied ? say`Copied` : say`Copy` }}</button>
       </template>
       <p v-else-if="kept.book?.calendar">
-        You have an address already. It cannot be shown again; a new one ends the old.
+        {{ say`You have an address already. It cannot be shown again; a new one ends the old.` }}
       </p>
-      <p v-else>You have no address yet. It is yours alone, and tells nothing but what is due.</p>
+      <p v-else>{{ say`You have no address yet. It is yours alone, and tells nothing but what is due.` }}</p>
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
       <div class="flex flex-wrap gap-2">
         <button v-if="!address" class="act-main" type="button" @click="make">
-          {{ kept.book?.calendar ? 'Make a new address' : 'Make an address' }}
+          {{ kept.book?.calendar ? say`Make a new address` : say`Make an address` }}
         </button>
-        <button v-if="kept.book?.calendar" class="act" type="button" @click="end">End it</button>
+        <button v-if="kept.book?.calendar" class="act" type="button" @click="end">{{ say`End it` }}</button>
       </div>
     </div>
   </FormDialog>

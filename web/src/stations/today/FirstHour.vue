@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { Circle, CircleCheckBig } from 'lucide-vue-next';
 import { RouterLink } from 'vue-router';
 import type { FirstStep } from './firstHour';
@@ -11,8 +12,8 @@ const emit = defineEmits<{ putAway: [] }>();
 <template>
   <section class="panel mb-5 p-4" aria-labelledby="first-hour" data-testid="first-hour">
     <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
-      <h2 id="first-hour" class="mr-auto text-lg">The first hour</h2>
-      <button class="quiet" type="button" @click="emit('putAway')">Put this list away</button>
+      <h2 id="first-hour" class="mr-auto text-lg">{{ say`The first hour` }}</h2>
+      <button class="quiet" type="button" @click="emit('putAway')">{{ say`Put this list away` }}</button>
     </div>
     <ol class="divide-rule divide-y">
       <li v-for="step in steps" :key="step.key" class="flex items-start gap-3 py-2.5">
@@ -27,7 +28,7 @@ const emit = defineEmits<{ putAway: [] }>();
           <p>
             <b>{{ step.words }}</b>
             <span class="text-muted">{{
-              step.done ? ' · done' : step.optional ? ' · when you have it' : ''
+              step.done ? say` · done` : step.optional ? say` · when you have it` : ''
             }}</span>
           </p>
           <p class="text-muted">{{ step.why }}</p>
@@ -37,7 +38,7 @@ const emit = defineEmits<{ putAway: [] }>();
           :class="step === next ? 'act-main' : 'act'"
           :to="step.to"
           :aria-label="step.words"
-          >{{ step === next ? 'Begin' : 'Open' }}</RouterLink
+          >{{ step === next ? say`Begin` : say`Open` }}</RouterLink
         >
       </li>
     </ol>

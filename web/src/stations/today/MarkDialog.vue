@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, isoOf, restUntil, type AgendaLine } from '@kauri/core';
+import { dayOf, isoOf, restUntil, type AgendaLine, say } from '@kauri/core';
 import type { Role } from '@kauri/core/contract/roles';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
@@ -37,9 +37,9 @@ const { draft, clear } = useDraft(key, {
 draft.value.as = props.as;
 const saving = useSaving(key);
 const marks = [
-  { value: 'done', words: 'Done' },
-  { value: 'skipped', words: 'Skip' },
-  { value: 'assigned', words: 'Give to someone' },
+  { value: 'done', words: say`Done` },
+  { value: 'skipped', words: say`Skip` },
+  { value: 'assigned', words: say`Give to someone` },
 ] as const;
 const again = computed(() => longDate(restUntil(item.rule, dayOf(kept.on)), yearOf(season.today)));
 
@@ -56,7 +56,11 @@ async function save() {
     minutes: as === 'done' && minutes.trim() !== '' ? typedNumber(minutes) : null,
     assignedTo: as === 'assigned' ? to : null,
   };
-  const marked = { done: 'Done', skipped: 'Skipped for now', assigned: `Given to ${kept.nameOf(to)}` }[as];
+  const marked = {
+    done: say`Done`,
+    skipped: say`Skipped for now`,
+    assigned: say`Given to ${kept.nameOf(to)}`,
+  }[as];
   const said = `${marked}: ${item.words.title}.`;
   let mark = '';
   const outcome = await saving.save(body, (id) => {
@@ -74,44 +78,52 @@ const sentence = computed(() => saving.sentence());
 <template>
   <FormDialog :title="item.words.title" :subtitle="item.words.reason" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <ChoiceRow v-model="draft.as" label="What is done about it" :options="marks" />
+      <ChoiceRow v-model="draft.as" :label="say`What is done about it`" :options="marks" />
       <FormField
         v-if="draft.as === 'done'"
         v-model="draft.minutes"
-        label="Time it took"
+        :label="say`Time it took`"
         unit="minutes"
         inputmode="numeric"
-        :hint="`Reckoned: ${minutesWords(line.minutes)}. What you write makes the next reckoning truer; blank is fine.`"
+        :hint="
+          say`Reckoned: ${minutesWords(line.minutes)}. What you write makes the next reckoning truer; blank is fine.`
+        "
         :fault="saving.wrong('minutes')"
       />
       <template v-else-if="draft.as === 'skipped'">
         <FormField
           v-model="draft.reason"
-          label="Why"
-          hint="No pots left, too wet, sold next week"
+          :label="say`Why`"
+          :hint="say`No pots left, too wet, sold next week`"
           :fault="saving.wrong('reason')"
         />
-        <FormField v-model="draft.until" label="Ask again from" type="date" :fault="saving.wrong('until')" />
+        <FormField
+          v-model="draft.until"
+          :label="say`Ask again from`"
+          type="date"
+          :fault="saving.wrong('until')"
+        />
       </template>
       <SelectField
         v-else
         v-model="draft.to"
-        label="Whose it is"
+        :label="say`Whose it is`"
         :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${p.role}` }))"
         :fault="saving.wrong('assignedTo')"
       />
       <FormField
         v-if="draft.as !== 'skipped'"
         v-model="draft.reason"
-        label="Note"
+        :label="say`Note`"
         :fault="saving.wrong('reason')"
       />
       <p v-if="draft.as === 'done'" class="text-muted text-sm">
-        It is not asked for again before {{ again }}. Counts, moves and measurements are written on the lot
-        itself.
+        {{
+          say`It is not asked for again before ${again}. Counts, moves and measurements are written on the lot itself.`
+        }}
       </p>
       <SheetActs
-        :act="{ done: 'Done', skipped: 'Skip it', assigned: 'Give it' }[draft.as]"
+        :act="{ done: say`Done`, skipped: say`Skip it`, assigned: say`Give it` }[draft.as]"
         :busy="saving.busy.value"
         :sentence="sentence"
         @save="save"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { AgendaLine } from '@kauri/core';
 import { Asterisk, Bean, BookOpen, Package, Rows3, Trees } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -23,11 +24,11 @@ const aside = computed(() =>
     : [
         {
           lot: item.value.of === 'lots' ? item.value.about : '',
-          roots: 'Root bench',
-          seed: 'Seed room',
-          plan: 'The plan',
-          planted: 'Planted out',
-          lifted: 'Lifted, and still here',
+          roots: say`Root bench`,
+          seed: say`Seed room`,
+          plan: say`The plan`,
+          planted: say`Planted out`,
+          lifted: say`Lifted, and still here`,
         }[item.value.part],
       ],
 );
@@ -69,18 +70,18 @@ const work = computed(() => {
       <button
         class="act"
         type="button"
-        :aria-label="`Done: ${item.words.title}`"
+        :aria-label="say`Done: ${item.words.title}`"
         @click="emit('mark', 'done')"
       >
-        Done
+        {{ say`Done` }}
       </button>
       <button
         class="act px-2.5"
         type="button"
-        :aria-label="`Skip, or give to someone: ${item.words.title}`"
+        :aria-label="say`Skip, or give to someone: ${item.words.title}`"
         @click="emit('mark', 'skipped')"
       >
-        Not now
+        {{ say`Not now` }}
       </button>
     </span>
   </li>

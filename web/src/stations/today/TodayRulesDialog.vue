@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ruleTerms, todayRules, type LearntRate, type TodayRule, type WorkKind } from '@kauri/core';
+import { ruleTerms, todayRules, type LearntRate, type TodayRule, type WorkKind, say } from '@kauri/core';
 import type { TodayRules } from '@kauri/core/contract';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -17,7 +17,7 @@ const emit = defineEmits<{ close: [] }>();
 const kept = useTodayBook();
 const messages = useMessages();
 const { version, rules } = kept.book!;
-const key = `today.rules.${version}`;
+const key = say`today.rules.${version}`;
 const { draft, clear } = useDraft(key, {
   rules: Object.fromEntries(
     todayRules.map((rule) => [
@@ -40,20 +40,20 @@ async function save() {
   });
   if (!taken) return;
   clear();
-  messages.say('Rules of Today kept.');
+  messages.say(say`Rules of Today kept.`);
   emit('close');
 }
 const sentence = computed(() => saving.sentence());
 const rateWords = ({ times, factor }: LearntRate) =>
   times === 0
-    ? 'starting rate'
-    : `${factor.toFixed(2)} of the starting rate, from ${several(times, 'time')} written down`;
+    ? say`starting rate`
+    : say`${factor.toFixed(2)} of the starting rate, from ${several(times, 'time')} written down`;
 </script>
 
 <template>
   <FormDialog
-    title="Rules of Today"
-    subtitle="Mute what you do not want to be told, or be told earlier."
+    :title="say`Rules of Today`"
+    :subtitle="say`Mute what you do not want to be told, or be told earlier.`"
     wide
     @close="emit('close')"
   >
@@ -61,10 +61,12 @@ const rateWords = ({ times, factor }: LearntRate) =>
       <table class="w-full text-[0.95rem]">
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="text-left font-normal">Rule</th>
-            <th scope="col" class="w-20 font-normal">Muted</th>
-            <th scope="col" class="w-28 text-left font-normal">Days earlier</th>
-            <th scope="col" class="text-left font-normal max-sm:hidden">How long its work takes</th>
+            <th scope="col" class="text-left font-normal">{{ say`Rule` }}</th>
+            <th scope="col" class="w-20 font-normal">{{ say`Muted` }}</th>
+            <th scope="col" class="w-28 text-left font-normal">{{ say`Days earlier` }}</th>
+            <th scope="col" class="text-left font-normal max-sm:hidden">
+              {{ say`How long its work takes` }}
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -81,7 +83,7 @@ const rateWords = ({ times, factor }: LearntRate) =>
                 v-model="draft.rules[rule].muted"
                 class="accent-ink size-6"
                 type="checkbox"
-                :aria-label="`Mute: ${ruleTerms[rule].words}`"
+                :aria-label="say`Mute: ${ruleTerms[rule].words}`"
               />
             </td>
             <td class="py-1">
@@ -89,8 +91,8 @@ const rateWords = ({ times, factor }: LearntRate) =>
                 v-model="draft.rules[rule].lead"
                 class="field w-24"
                 inputmode="numeric"
-                :aria-label="`Days earlier: ${ruleTerms[rule].words}`"
-                :aria-invalid="saving.wrong(`rules.rules.${rule}.leadDays`) ? true : undefined"
+                :aria-label="say`Days earlier: ${ruleTerms[rule].words}`"
+                :aria-invalid="saving.wrong(say`rules.rules.${rule}.leadDays`) ? true : undefined"
               />
             </td>
             <td class="text-muted pl-2 text-sm max-sm:hidden">
@@ -99,7 +101,7 @@ const rateWords = ({ times, factor }: LearntRate) =>
           </tr>
         </tbody>
       </table>
-      <SheetActs act="Keep the rules" :busy="saving.busy.value" :sentence="sentence" @save="save" />
+      <SheetActs :act="say`Keep the rules`" :busy="saving.busy.value" :sentence="sentence" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { type AgendaLine, type Status, type TodayItem, type When } from '@kauri/core';
+import { type AgendaLine, type Status, type TodayItem, type When, say } from '@kauri/core';
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue';
 import { useSessionStorage } from '@vueuse/core';
 import { useGrowing } from '../../parts/useGrowing';
@@ -42,10 +42,10 @@ onMounted(() => {
 useOthers().follow(['today'], book.load);
 
 const groups: readonly { when: When; words: string }[] = [
-  { when: 'now', words: 'Act now' },
-  { when: 'week', words: 'This week' },
-  { when: 'weeks', words: 'The next four weeks' },
-  { when: 'watch', words: 'Watch' },
+  { when: 'now', words: say`Act now` },
+  { when: 'week', words: say`This week` },
+  { when: 'weeks', words: say`The next four weeks` },
+  { when: 'watch', words: say`Watch` },
 ];
 type Line = AgendaLine<TodayItem>;
 const shown = computed(() =>
@@ -66,7 +66,7 @@ const stops = computed(() => {
   }
   return asWalked([...byPlace.keys()]).map((place) => ({ place, lines: byPlace.get(place)! }));
 });
-const nowhere = 'Not at a place of the yard';
+const nowhere = say`Not at a place of the yard`;
 const minutesOf = (lines: readonly Line[]) => lines.reduce((sum, { minutes }) => sum + minutes, 0);
 /** Lines drawn of each group: the first few at once, the others frame by frame, more when they are asked for. */
 const FIRST = 3;
@@ -84,9 +84,9 @@ const sheet = ref<'rules' | 'calendar' | null>(null);
 const withHidden = ref(false);
 const firstHour = useFirstHour();
 const title = computed(
-  () => `${season.isToday ? 'Today' : 'On'}, ${longDate(season.view, yearOf(season.today))}`,
+  () => `${season.isToday ? say`Today` : say`On`}, ${longDate(season.view, yearOf(season.today))}`,
 );
-const markWords = { done: 'Done', skipped: 'Skipped', assigned: 'Given' } as const;
+const markWords = { done: say`Done`, skipped: say`Skipped`, assigned: say`Given` } as const;
 
 async function paper() {
   const [{ makePdf, offerFile }, { todaySheet }] = await Promise.all([
@@ -144,24 +144,26 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
             data-testid="as-one-walks"
             @click="walking = !walking"
           >
-            {{ walking ? 'By what presses' : 'As one walks' }}
+            {{ walking ? say`By what presses` : say`As one walks` }}
           </button>
-          <button class="quiet" type="button" @click="paper">On paper</button>
-          <button v-if="book.book" class="quiet" type="button" @click="sheet = 'calendar'">Calendar</button>
+          <button class="quiet" type="button" @click="paper">{{ say`On paper` }}</button>
+          <button v-if="book.book" class="quiet" type="button" @click="sheet = 'calendar'">
+            {{ say`Calendar` }}
+          </button>
           <button
             v-if="book.book && session.may('grower')"
             class="quiet"
             type="button"
             @click="sheet = 'rules'"
           >
-            Rules
+            {{ say`Rules` }}
           </button>
         </template>
       </div>
       <WeatherBehind v-if="lots.length" class="mb-3" />
       <p v-if="fault" class="text-wrong mb-3 font-bold" role="alert">{{ fault }}</p>
       <div v-if="coming" class="animate-pulse space-y-3" role="status">
-        <span class="sr-only">Working out what is to be done …</span>
+        <span class="sr-only">{{ say`Working out what is to be done …` }}</span>
         <div v-for="i in 6" :key="i" class="bg-rule/50 h-20 rounded" />
       </div>
       <FirstHour
@@ -170,24 +172,25 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         :next="firstHour.next.value"
         @put-away="firstHour.putAway"
       />
-      <EmptyState v-else-if="isOwn && !lots.length" title="No lot has been sown by this date">
-        Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the
-        weather.
+      <EmptyState v-else-if="isOwn && !lots.length" :title="say`No lot has been sown by this date`">
+        {{
+          say`Here Kauri says what needs doing, why, and what waiting costs. It reads lots, their records and the weather.`
+        }}
         <template v-if="session.may('grower')" #action
-          ><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }"
-            >Sow the first lot</RouterLink
-          ></template
+          ><RouterLink class="act-main" :to="{ name: 'grow', query: { new: '1' } }">{{
+            say`Sow the first lot`
+          }}</RouterLink></template
         >
       </EmptyState>
-      <p v-else-if="!shown.length" class="text-muted">Nothing presses on this date.</p>
+      <p v-else-if="!shown.length" class="text-muted">{{ say`Nothing presses on this date.` }}</p>
       <template v-if="walking && isOwn">
         <p v-if="shown.length && !stops.length" class="text-muted">
-          Nothing is due within the week: go by what presses for what comes later.
+          {{ say`Nothing is due within the week: go by what presses for what comes later.` }}
         </p>
         <p v-else-if="stops.length" class="text-muted mb-3">
-          What is due within the week, place by place by a short way:
-          {{ several(stops.length, 'stop') }},
-          {{ minutesWords(minutesOf(stops.flatMap(({ lines }) => lines))) }}.
+          {{
+            say`What is due within the week, place by place by a short way: ${several(stops.length, 'stop')}, ${minutesWords(minutesOf(stops.flatMap(({ lines }) => lines)))}.`
+          }}
         </p>
         <section
           v-for="(stop, i) in stops"
@@ -245,7 +248,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           type="button"
           @click="showMore(group.when)"
         >
-          Show more of {{ several(group.lines.length - limitOf(group.when), 'other act') }}
+          {{ say`Show more of ${several(group.lines.length - limitOf(group.when), say`other act`)}` }}
         </button>
       </section>
       <section v-if="agenda.hidden.length || agenda.muted" class="text-muted">
@@ -256,9 +259,9 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           :aria-expanded="withHidden"
           @click="withHidden = !withHidden"
         >
-          {{ several(agenda.hidden.length, 'act') }} done or skipped for now
+          {{ say`${several(agenda.hidden.length, 'act')} done or skipped for now` }}
         </button>
-        <span v-if="agenda.muted"> · {{ several(agenda.muted, 'act') }} muted</span>
+        <span v-if="agenda.muted"> {{ say`· ${several(agenda.muted, 'act')} muted` }}</span>
         <ul v-if="withHidden" class="panel divide-rule mt-1 divide-y" data-testid="hidden-acts">
           <li
             v-for="{ item, mark } in agenda.hidden"
@@ -269,10 +272,10 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
               <b>{{ markWords[mark.mark] }}</b> {{ shortDate(mark.on, yearOf(season.today)) }}:
               {{ item.words.title }}
               <template v-if="mark.reason">({{ mark.reason }})</template>
-              · asked again from {{ shortDate(mark.until, yearOf(season.today)) }}
+              {{ say`· asked again from ${shortDate(mark.until, yearOf(season.today))}` }}
             </span>
             <button v-if="session.may('crew')" class="quiet" type="button" @click="book.undo(mark.id)">
-              Take back
+              {{ say`Take back` }}
             </button>
           </li>
         </ul>
@@ -280,14 +283,16 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
     </div>
     <aside v-if="isOwn && tallies.length" class="lg:pt-12">
       <section class="panel p-4" aria-labelledby="standing">
-        <h2 id="standing" class="mb-1 text-lg">Standing</h2>
+        <h2 id="standing" class="mb-1 text-lg">{{ say`Standing` }}</h2>
         <p class="mb-3">
           <span class="font-head text-3xl font-semibold">{{ count(standing) }}</span>
-          {{ standing === 1 ? 'tree' : 'trees' }}
+          {{ standing === 1 ? say`tree` : say`trees` }}
         </p>
         <table class="w-full">
           <caption class="sr-only">
-            Lots and trees by what they are at this date
+            {{
+              say`Lots and trees by what they are at this date`
+            }}
           </caption>
           <tbody>
             <tr v-for="tally in tallies" :key="tally.status" class="border-rule border-t">

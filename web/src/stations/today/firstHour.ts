@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { RouteLocationRaw } from 'vue-router';
 
 /** One step of a nursery's first hour. */
@@ -32,7 +33,7 @@ export function firstSteps({ where, weatherDays, places, lot, counted, people, o
   const steps: FirstStep[] = [
     {
       key: 'place',
-      words: 'Say where the nursery lies',
+      words: say`Say where the nursery lies`,
       why: where,
       to: null,
       done: true,
@@ -40,40 +41,40 @@ export function firstSteps({ where, weatherDays, places, lot, counted, people, o
     },
     {
       key: 'weather',
-      words: 'Bring in your weather',
-      why: 'A table of daily highs and lows, from a station or a service. Until then seasons are reckoned from latitude and height, and every date is wider.',
+      words: say`Bring in your weather`,
+      why: say`A table of daily highs and lows, from a station or a service. Until then seasons are reckoned from latitude and height, and every date is wider.`,
       to: { name: 'records' },
       done: weatherDays > 0,
       optional: true,
     },
     {
       key: 'places',
-      words: 'Add the first bed or bench',
-      why: 'Length, width and boards are enough: what it holds, in trees and in litres, follows from them.',
+      words: say`Add the first bed or bench`,
+      why: say`Length, width and boards are enough: what it holds, in trees and in litres, follows from them.`,
       to: { name: 'yard', query: { add: 'bed' } },
       done: places > 0,
       optional: false,
     },
     {
       key: 'sow',
-      words: 'Sow the first lot',
-      why: 'What, when, how much and where. Kauri says how many seeds it takes for the trees you want, with the odds.',
+      words: say`Sow the first lot`,
+      why: say`What, when, how much and where. Kauri says how many seeds it takes for the trees you want, with the odds.`,
       to: places > 0 ? { name: 'grow', query: { new: '1' } } : null,
       done: lot !== null,
       optional: false,
     },
     {
       key: 'count',
-      words: 'Count what comes up',
-      why: 'The first count turns what seed usually does into what yours does.',
+      words: say`Count what comes up`,
+      why: say`The first count turns what seed usually does into what yours does.`,
       to: lot === null ? null : { name: 'grow', params: { lot }, query: { do: 'count' } },
       done: counted,
       optional: false,
     },
     {
       key: 'people',
-      words: 'Invite who works with you',
-      why: 'A link is enough. Each signs in as themselves, and what they record bears their name.',
+      words: say`Invite who works with you`,
+      why: say`A link is enough. Each signs in as themselves, and what they record bears their name.`,
       to: { name: 'people' },
       done: people > 1,
       optional: true,

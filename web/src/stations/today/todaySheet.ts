@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { AgendaLine } from '@kauri/core';
 import type { Content, TDocumentDefinitions } from '../../print/pdf';
 import { minutesWords } from './todayWords';
@@ -27,7 +28,7 @@ export function todaySheet(
     },
     whereOf(line),
     `${minutesWords(line.minutes)}${whose(line) ? `\n${whose(line)}` : ''}`,
-    { text: '\n________ min' },
+    { text: say`\n________ min` },
   ];
   return {
     pageSize: 'A4',
@@ -43,7 +44,7 @@ export function todaySheet(
       ]),
     ],
     footer: (page: number, pages: number) => ({
-      text: `${page} of ${pages}`,
+      text: say`${page} of ${pages}`,
       alignment: 'right',
       margin: [0, 8, 36, 0],
       color: '#5a6055',

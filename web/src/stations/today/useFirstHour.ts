@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { keptKey } from '../../stores/kept';
@@ -17,9 +18,9 @@ export function useFirstHour() {
 
   const steps = computed(() => {
     const { placeName, latitudeDeg, elevationM } = nursery.catalogue!.nursery;
-    const latitude = `${Math.abs(latitudeDeg).toFixed(1)}° ${latitudeDeg < 0 ? 'south' : 'north'}`;
+    const latitude = `${Math.abs(latitudeDeg).toFixed(1)}° ${latitudeDeg < 0 ? say`south` : say`north`}`;
     return firstSteps({
-      where: `${placeName}, ${latitude}, ${preferences.show(elevationM, 'site', 0)} up.`,
+      where: say`${placeName}, ${latitude}, ${preferences.show(elevationM, 'site', 0)} up.`,
       weatherDays: nursery.series.tMinC.length,
       places: nursery.catalogue!.places.length,
       lot: nursery.lots.keys().next().value ?? null,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
@@ -36,17 +37,17 @@ const answers = computed(() =>
 
 <template>
   <section v-if="bed && answers" aria-labelledby="what-it-holds">
-    <h2 id="what-it-holds" class="mb-2 text-lg">What it holds</h2>
+    <h2 id="what-it-holds" class="mb-2 text-lg">{{ say`What it holds` }}</h2>
     <div class="grid gap-5 lg:grid-cols-2">
       <div>
         <BedSection :design="bed.design" :geometry="answers.geometry" />
         <p class="text-muted mt-1">
-          Filled with {{ medium.values.name.toLowerCase() }}. {{ medium.values.note }}
+          {{ say`Filled with ${medium.values.name.toLowerCase()}. ${medium.values.note}` }}
         </p>
         <FormField
           v-model="typed"
           class="mt-3 max-w-48"
-          label="Density asked about"
+          :label="say`Density asked about`"
           :unit="preferences.unit('density')"
           inputmode="decimal"
         />
@@ -67,7 +68,7 @@ const answers = computed(() =>
       :width-mm="answers.geometry.insideWidthMm"
     />
     <details class="mt-3">
-      <summary class="quiet">What carries it, life and cost, lid, pots instead</summary>
+      <summary class="quiet">{{ say`What carries it, life and cost, lid, pots instead` }}</summary>
       <BedMore
         class="mt-2"
         :design="bed.design"

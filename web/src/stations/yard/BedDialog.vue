@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bedSupports, boardNames, cornersOf, freeSpot, nextSpot, type BedDesign } from '@kauri/core';
+import { bedSupports, boardNames, cornersOf, freeSpot, nextSpot, type BedDesign, say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -113,14 +113,14 @@ const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
 );
 
 const grounds = [
-  { value: 'paving', words: 'Clean paving' },
-  { value: 'gravel', words: 'Gravel' },
-  { value: 'soil', words: 'Bare soil' },
-  { value: 'weeds', words: 'Weedy ground' },
+  { value: 'paving', words: say`Clean paving` },
+  { value: 'gravel', words: say`Gravel` },
+  { value: 'soil', words: say`Bare soil` },
+  { value: 'weeds', words: say`Weedy ground` },
 ] as const;
 const measures = [
-  { value: 'outside', words: 'Outside, of the frame' },
-  { value: 'inside', words: 'Inside, of the soil' },
+  { value: 'outside', words: say`Outside, of the frame` },
+  { value: 'inside', words: say`Inside, of the soil` },
 ] as const;
 const tierOptions = computed(() =>
   [...new Set([...boards, ...draft.value.tiers])].map((value) => ({
@@ -177,32 +177,32 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog :title="place ? `Edit ${place.place.name}` : 'Add a bed'" wide @close="emit('close')">
+  <FormDialog :title="place ? say`Edit ${place.place.name}` : say`Add a bed`" wide @close="emit('close')">
     <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
-        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
         <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
-        <SelectField v-model="draft.measured" label="Sizes typed are" :options="measures" />
+        <SelectField v-model="draft.measured" :label="say`Sizes typed are`" :options="measures" />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.length"
-            label="Length"
+            :label="say`Length`"
             :unit="preferences.unit('timber')"
             inputmode="decimal"
             :fault="wrong('design.lengthMm')"
           />
           <FormField
             v-model="draft.width"
-            label="Width"
+            :label="say`Width`"
             :unit="preferences.unit('timber')"
             inputmode="decimal"
             :fault="wrong('design.widthMm')"
           />
         </div>
         <fieldset>
-          <legend class="mb-1 font-bold">Boards on edge, from the bottom up</legend>
+          <legend class="mb-1 font-bold">{{ say`Boards on edge, from the bottom up` }}</legend>
           <div v-for="(_, i) in draft.tiers" :key="i" class="mb-1 flex gap-2">
-            <select v-model="draft.tiers[i]" class="field" :aria-label="`Tier ${i + 1}`">
+            <select v-model="draft.tiers[i]" class="field" :aria-label="say`Tier ${i + 1}`">
               <option v-for="option in tierOptions" :key="option.value" :value="option.value">
                 {{ option.words }}
               </option>
@@ -211,7 +211,7 @@ async function save() {
               v-if="draft.tiers.length > 1"
               class="act px-2"
               type="button"
-              :aria-label="`Take tier ${i + 1} off`"
+              :aria-label="say`Take tier ${i + 1} off`"
               @click="draft.tiers.splice(i, 1)"
             >
               <X :size="20" aria-hidden="true" />
@@ -223,46 +223,46 @@ async function save() {
             type="button"
             @click="draft.tiers.push(draft.tiers[draft.tiers.length - 1])"
           >
-            <Plus :size="18" aria-hidden="true" /> A tier or riser on top
+            <Plus :size="18" aria-hidden="true" /> {{ say`A tier or riser on top` }}
           </button>
         </fieldset>
         <SelectField
           v-model="draft.mediumId"
-          label="Filled with"
+          :label="say`Filled with`"
           :options="nursery.catalogue!.media.map((m) => ({ value: m.id, words: m.values.name }))"
         />
         <FormField
           v-model="draft.fillBelowRim"
-          label="Filled to below the rim"
+          :label="say`Filled to below the rim`"
           :unit="preferences.unit('timber')"
           inputmode="decimal"
           :fault="wrong('design.fillBelowRimMm')"
         />
         <div class="grid grid-cols-2 gap-3">
-          <SelectField v-model="draft.mesh" label="Mesh" :options="meshes" />
-          <SelectField v-model="draft.cloth" label="Retaining cloth" :options="cloths" />
+          <SelectField v-model="draft.mesh" :label="say`Mesh`" :options="meshes" />
+          <SelectField v-model="draft.cloth" :label="say`Retaining cloth`" :options="cloths" />
         </div>
         <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draft.grid" type="checkbox" class="size-5" /> Heavy welded grid under the
-          mesh</label
+          ><input v-model="draft.grid" type="checkbox" class="size-5" />
+          {{ say`Heavy welded grid under the mesh` }}</label
         >
         <div class="grid grid-cols-2 gap-3">
-          <SelectField v-model="draft.ground" label="Stands on" :options="grounds" />
+          <SelectField v-model="draft.ground" :label="say`Stands on`" :options="grounds" />
           <FormField
             v-model="draft.airGap"
-            label="Air gap"
+            :label="say`Air gap`"
             :unit="preferences.unit('timber')"
             inputmode="decimal"
             :fault="wrong('design.airGapMm')"
           />
         </div>
         <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draft.lid" type="checkbox" class="size-5" /> Lid or cage</label
+          ><input v-model="draft.lid" type="checkbox" class="size-5" /> {{ say`Lid or cage` }}</label
         >
         <FormField
           v-if="draft.lid"
           v-model="draft.lidAboveRim"
-          label="Lid above the rim"
+          :label="say`Lid above the rim`"
           :unit="preferences.unit('timber')"
           inputmode="decimal"
           :fault="wrong('design.lidAboveRimMm')"
@@ -270,9 +270,9 @@ async function save() {
         <BedCarpentry v-model="draft" :open="!place" :wrong="wrong" />
         <FormField
           v-model="draft.builtOn"
-          label="Built on"
+          :label="say`Built on`"
           type="date"
-          hint="Left empty while it is only planned"
+          :hint="say`Left empty while it is only planned`"
           :fault="wrong('builtOn')"
         />
         <SpotFields
@@ -288,15 +288,15 @@ async function save() {
           <FormField
             v-model="draft.density"
             class="mb-3 max-w-48"
-            label="Density asked about"
+            :label="say`Density asked about`"
             :unit="preferences.unit('density')"
             inputmode="decimal"
           />
           <template v-if="worked.answers">
             <p v-if="!worked.answers.geometry.gapEnough" class="mb-2 font-bold" role="status">
-              The gap is too small over this ground:
-              {{ preferences.show(worked.answers.geometry.neededGapMm, 'timber') }} are needed, or roots
-              bridge it.
+              {{
+                say`The gap is too small over this ground: ${preferences.show(worked.answers.geometry.neededGapMm, 'timber')} are needed, or roots bridge it.`
+              }}
             </p>
             <BedSection :design="design" :geometry="worked.answers.geometry" />
             <BedFigures
@@ -315,15 +315,15 @@ async function save() {
           </template>
           <p v-else class="panel p-4" role="status">{{ worked.fault }}</p>
           <p class="border-ink text-muted mt-3 border-l-4 pl-3 text-[0.95rem]">
-            Cut mesh has sharp ends: gloves and eye protection. Keep dust of treated timber out of lungs;
-            never burn or compost its offcuts. Whether treated wood may touch medium for food plants depends
-            on the product and the place.
+            {{
+              say`Cut mesh has sharp ends: gloves and eye protection. Keep dust of treated timber out of lungs; never burn or compost its offcuts. Whether treated wood may touch medium for food plants depends on the product and the place.`
+            }}
           </p>
         </div>
       </div>
       <div class="md:col-span-2">
         <KeepActs
-          :act="place ? 'Save' : 'Add the bed'"
+          :act="place ? say`Save` : say`Add the bed`"
           :busy="busy"
           :sentence="sentence()"
           :theirs="theirs"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
 import { count, percent } from '../../words/numbers';
@@ -10,33 +11,36 @@ const { show } = usePreferences();
 const rows = computed(() => {
   const { geometry: g, weight: w, airShare, trees } = props.answers;
   return [
-    { name: 'Inside', value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}` },
-    { name: 'Outside', value: `${show(g.outsideLengthMm, 'timber')} × ${show(g.outsideWidthMm, 'timber')}` },
+    { name: say`Inside`, value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}` },
     {
-      name: 'Height of boards as they measure',
+      name: say`Outside`,
+      value: `${show(g.outsideLengthMm, 'timber')} × ${show(g.outsideWidthMm, 'timber')}`,
+    },
+    {
+      name: say`Height of boards as they measure`,
       value: show(g.frameHeightMm, 'timber'),
-      aside: `${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
+      aside: say`${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
     },
     {
-      name: 'Rim above the ground',
+      name: say`Rim above the ground`,
       value: show(props.rimMm, 'timber'),
-      aside: props.rimMm >= 700 ? 'worked standing' : props.rimMm < 300 ? 'worked kneeling' : '',
+      aside: props.rimMm >= 700 ? say`worked standing` : props.rimMm < 300 ? say`worked kneeling` : '',
     },
-    { name: 'Depth filled', value: show(g.looseDepthMm, 'timber') },
+    { name: say`Depth filled`, value: show(g.looseDepthMm, 'timber') },
     {
-      name: 'Depth settled',
+      name: say`Depth settled`,
       value: show(g.settledDepthMm, 'timber'),
-      aside: g.shallow ? 'shallow: growth is reduced' : '',
+      aside: g.shallow ? say`shallow: growth is reduced` : '',
     },
-    { name: 'Medium to buy, loose', value: show(g.mediumL, 'volume') },
-    { name: 'Air share beneath', value: percent(airShare) },
+    { name: say`Medium to buy, loose`, value: show(g.mediumL, 'volume') },
+    { name: say`Air share beneath`, value: percent(airShare) },
     {
-      name: 'Weight, watered',
+      name: say`Weight, watered`,
       value: show(w.totalKg, 'mass'),
-      aside: w.overCarryLimit ? '⚠ two people or a machine' : 'one person can carry it',
+      aside: w.overCarryLimit ? say`⚠ two people or a machine` : say`one person can carry it`,
     },
-    { name: 'On the surface', value: show(w.surfaceKPa, 'pressure') },
-    { name: `Trees at ${show(props.density, 'density')}`, value: count(trees) },
+    { name: say`On the surface`, value: show(w.surfaceKPa, 'pressure') },
+    { name: say`Trees at ${show(props.density, 'density')}`, value: count(trees) },
   ];
 });
 </script>

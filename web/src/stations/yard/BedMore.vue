@@ -16,6 +16,7 @@ import {
   type BedDesign,
   type LotForecast,
   type TimberClass,
+  say,
 } from '@kauri/core';
 import type { Medium } from '@kauri/core/contract';
 import { useLocalStorage, watchDebounced } from '@vueuse/core';
@@ -55,12 +56,12 @@ const bought = computed(() => {
   const longest = Math.max(...boardLengthsMm);
   if (l > longest)
     said.push(
-      `No board is sold as long as its side: the longest is ${show(longest, 'timber')}. Shorten it, or add a longer board to the prices.`,
+      say`No board is sold as long as its side: the longest is ${show(longest, 'timber')}. Shorten it, or add a longer board to the prices.`,
     );
   const { joints } = cutFromRolls(l, w, rollWidthsMm).value;
   if (joints)
     said.push(
-      `No roll of mesh is wide enough: ${joints + 1} strips are laced together. A width of ${show(Math.max(...rollWidthsMm.filter((r) => r <= w), rollWidthsMm[0]), 'timber')} needs none.`,
+      say`No roll of mesh is wide enough: ${joints + 1} strips are laced together. A width of ${show(Math.max(...rollWidthsMm.filter((r) => r <= w), rollWidthsMm[0]), 'timber')} needs none.`,
     );
   return said;
 });
@@ -68,10 +69,10 @@ const layers = computed(() =>
   props.design.layers.map((layer) => ({
     words:
       layer.kind === 'mesh'
-        ? `${layer.wireMm >= 3 ? 'grid' : 'mesh'} ${show(layer.openingMm[0], 'timber')}`
+        ? `${layer.wireMm >= 3 ? say`grid` : say`mesh`} ${show(layer.openingMm[0], 'timber')}`
         : layer.kind === 'cloth'
-          ? `cloth, ${percent(layer.shadeShare)} shade`
-          : 'bearers',
+          ? say`cloth, ${percent(layer.shadeShare)} shade`
+          : say`bearers`,
     share: openAreaFraction([layer]).value,
   })),
 );
@@ -81,9 +82,9 @@ const settle = computed(() =>
   ),
 );
 const timberWords: Record<TimberClass, string> = {
-  treated: 'Treated',
-  durable: 'Durable, untreated',
-  scrap: 'Scrap',
+  treated: say`Treated`,
+  durable: say`Durable, untreated`,
+  scrap: say`Scrap`,
 };
 const trees = computed(() => props.answers.trees * 0.75);
 const schools = computed(() =>
@@ -169,19 +170,19 @@ watchDebounced(
 );
 const lidWords = computed(() => {
   const lid = supposed.value?.lid;
-  if (props.design.lidAboveRimMm === null) return 'No lid.';
+  if (props.design.lidAboveRimMm === null) return say`No lid.`;
   if (!lid) return '…';
   const year = yearOf(season.today);
   if (!Number.isFinite(lid.p50))
-    return `Sown ${longDate(sowDay.value, year)}, the tallest tenth are not forecast to meet it within the season.`;
-  return `Sown ${longDate(sowDay.value, year)}, the tallest tenth meet it about ${longDate(lid.p50, year)} (${longDate(lid.p10, year)} in an early year of ten).`;
+    return say`Sown ${longDate(sowDay.value, year)}, the tallest tenth are not forecast to meet it within the season.`;
+  return say`Sown ${longDate(sowDay.value, year)}, the tallest tenth meet it about ${longDate(lid.p50, year)} (${longDate(lid.p10, year)} in an early year of ten).`;
 });
 </script>
 
 <template>
   <div class="space-y-4">
-    <section aria-label="What carries it" data-testid="bed-carries">
-      <h3 class="text-base">What carries it</h3>
+    <section :aria-label="say`What carries it`" data-testid="bed-carries">
+      <h3 class="text-base">{{ say`What carries it` }}</h3>
       <ul
         v-if="supports.value.faults.length || bought.length || !holds.holds || !holds.tipsPass"
         class="font-bold"
@@ -192,27 +193,26 @@ const lidWords = computed(() => {
       </ul>
       <p class="text-[0.95rem]">
         <template v-if="supports.value.crossSagMm !== null">
-          Bearers sag {{ show(supports.value.crossSagMm, 'diameter') }} of
-          {{ show(supports.value.crossLimitMm!, 'diameter') }} allowed;
+          {{
+            say`Bearers sag ${show(supports.value.crossSagMm, 'diameter')} of ${show(supports.value.crossLimitMm!, 'diameter')} allowed;`
+          }}
         </template>
-        sides {{ show(supports.value.sideSagMm, 'diameter') }} of
-        {{ show(supports.value.sideLimitMm, 'diameter') }}. Each foot carries
-        {{ show(supports.value.perFootKg, 'mass') }} of {{ show(supports.value.footBearsKg, 'mass') }},
-        {{ show(supports.value.underFootKPa, 'pressure') }} under it.
+        {{
+          say`sides ${show(supports.value.sideSagMm, 'diameter')} of ${show(supports.value.sideLimitMm, 'diameter')}. Each foot carries ${show(supports.value.perFootKg, 'mass')} of ${show(supports.value.footBearsKg, 'mass')}, ${show(supports.value.underFootKPa, 'pressure')} under it.`
+        }}
         <template v-if="holds.holds && holds.tipsPass">{{ holds.sentence }}</template>
       </p>
       <p class="text-muted text-[0.95rem]">
-        Air by layer:
-        {{ layers.map((l) => `${l.words} ${percent(l.share)}`).join(' × ') || 'nothing beneath' }}. Depth from
-        {{ show(settle[0], 'timber') }} fresh to {{ show(settle[1], 'timber') }} after a quarter,
-        {{ show(settle[2], 'timber') }} after half, {{ show(settle[3], 'timber') }} at the season’s end.
+        {{
+          say`Air by layer: ${layers.map((l) => `${l.words} ${percent(l.share)}`).join(' × ') || say`nothing beneath`}. Depth from ${show(settle[0], 'timber')} fresh to ${show(settle[1], 'timber')} after a quarter, ${show(settle[2], 'timber')} after half, ${show(settle[3], 'timber')} at the season’s end.`
+        }}
       </p>
       <ShowWorking :steps="supports.working" />
     </section>
-    <section aria-label="Lid">
-      <h3 class="text-base">Lid and shoots</h3>
+    <section :aria-label="say`Lid`">
+      <h3 class="text-base">{{ say`Lid and shoots` }}</h3>
       <label class="flex flex-wrap items-center gap-2 text-[0.95rem]">
-        Meant for
+        {{ say`Meant for` }}
         <select
           class="field w-auto"
           :value="species.id"
@@ -223,23 +223,23 @@ const lidWords = computed(() => {
       </label>
       <p class="mt-1 text-[0.95rem]" data-testid="lid-meets">{{ lidWords }}</p>
     </section>
-    <section aria-label="Timber">
-      <h3 class="text-base">Timber, side by side</h3>
-      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
+    <section :aria-label="say`Timber`">
+      <h3 class="text-base">{{ say`Timber, side by side` }}</h3>
+      <div class="overflow-x-auto" tabindex="0" role="group" :aria-label="say`Table`">
         <table class="w-full text-[0.9rem]" data-testid="timber-schools">
           <thead class="text-muted text-left">
             <tr>
-              <th scope="col" class="font-normal">Timber</th>
-              <th scope="col" class="pl-3 text-right font-normal">Seasons</th>
-              <th scope="col" class="pl-3 text-right font-normal">To build, filled</th>
-              <th scope="col" class="pl-3 text-right font-normal">A season</th>
-              <th scope="col" class="pl-3 text-right font-normal">A tree</th>
+              <th scope="col" class="font-normal">{{ say`Timber` }}</th>
+              <th scope="col" class="pl-3 text-right font-normal">{{ say`Seasons` }}</th>
+              <th scope="col" class="pl-3 text-right font-normal">{{ say`To build, filled` }}</th>
+              <th scope="col" class="pl-3 text-right font-normal">{{ say`A season` }}</th>
+              <th scope="col" class="pl-3 text-right font-normal">{{ say`A tree` }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="s in schools" :key="s.timber" class="border-rule border-t align-top">
               <th scope="row" class="py-1 text-left" :class="s.chosen ? '' : 'font-normal'">
-                {{ timberWords[s.timber] }}{{ s.chosen ? ' (this one)' : '' }}
+                {{ timberWords[s.timber] }}{{ s.chosen ? say` (this one)` : '' }}
               </th>
               <td class="py-1 pl-3 text-right">
                 {{ s.life.value.early.toFixed(0) }}–{{ s.life.value.late.toFixed(0) }}
@@ -252,14 +252,16 @@ const lidWords = computed(() => {
         </table>
       </div>
       <p class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">{{ own.caution }}</p>
-      <p class="text-muted text-sm">A tree’s share counts three of four that are sown as saleable.</p>
+      <p class="text-muted text-sm">
+        {{ say`A tree’s share counts three of four that are sown as saleable.` }}
+      </p>
       <ShowWorking :steps="[...own.life.working, ...own.cost.working]" />
     </section>
-    <section v-if="against" aria-label="Pots instead">
-      <h3 class="text-base">The same {{ count(against.value.trees) }} trees in pots</h3>
+    <section v-if="against" :aria-label="say`Pots instead`">
+      <h3 class="text-base">{{ say`The same ${count(against.value.trees)} trees in pots` }}</h3>
       <select
         class="field w-auto"
-        aria-label="Container to compare with"
+        :aria-label="say`Container to compare with`"
         :value="container.id"
         @change="containerId = ($event.target as HTMLSelectElement).value"
       >
@@ -268,34 +270,34 @@ const lidWords = computed(() => {
       <table class="mt-1 w-full text-[0.9rem]" data-testid="against">
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="text-left font-normal">A season</th>
-            <th scope="col" class="pl-3 text-right font-normal">This bed</th>
-            <th scope="col" class="pl-3 text-right font-normal">Containers</th>
+            <th scope="col" class="text-left font-normal">{{ say`A season` }}</th>
+            <th scope="col" class="pl-3 text-right font-normal">{{ say`This bed` }}</th>
+            <th scope="col" class="pl-3 text-right font-normal">{{ say`Containers` }}</th>
           </tr>
         </thead>
         <tbody>
           <tr class="border-rule border-t">
-            <th scope="row" class="text-left font-normal">Ground</th>
+            <th scope="row" class="text-left font-normal">{{ say`Ground` }}</th>
             <td class="py-1 pl-3 text-right">{{ show(against.value.bed.groundM2, 'area') }}</td>
             <td class="py-1 pl-3 text-right">{{ show(against.value.container.groundM2, 'area') }}</td>
           </tr>
           <tr class="border-rule border-t">
-            <th scope="row" class="text-left font-normal">Medium</th>
+            <th scope="row" class="text-left font-normal">{{ say`Medium` }}</th>
             <td class="py-1 pl-3 text-right">{{ show(against.value.bed.mediumL, 'volume') }}</td>
             <td class="py-1 pl-3 text-right">{{ show(against.value.container.mediumL, 'volume') }}</td>
           </tr>
           <tr class="border-rule border-t">
-            <th scope="row" class="text-left font-normal">Water</th>
+            <th scope="row" class="text-left font-normal">{{ say`Water` }}</th>
             <td class="py-1 pl-3 text-right">{{ show(against.value.bed.waterL, 'volume') }}</td>
             <td class="py-1 pl-3 text-right">{{ show(against.value.container.waterL, 'volume') }}</td>
           </tr>
           <tr class="border-rule border-t">
-            <th scope="row" class="text-left font-normal">Cost</th>
+            <th scope="row" class="text-left font-normal">{{ say`Cost` }}</th>
             <td class="py-1 pl-3 text-right">{{ cash(against.value.bed.cost) }}</td>
             <td class="py-1 pl-3 text-right">{{ cash(against.value.container.cost) }}</td>
           </tr>
           <tr class="border-rule border-t">
-            <th scope="row" class="text-left font-normal">Hours</th>
+            <th scope="row" class="text-left font-normal">{{ say`Hours` }}</th>
             <td class="py-1 pl-3 text-right">{{ against.value.bed.hours.toFixed(0) }} h</td>
             <td class="py-1 pl-3 text-right">{{ against.value.container.hours.toFixed(0) }} h</td>
           </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useNursery } from '../../stores/nursery';
@@ -26,12 +27,12 @@ const rowsOf = (p: { patch: { firstRow: number | null; lastRow: number | null } 
 
 <template>
   <section v-if="patches.length" aria-labelledby="rows">
-    <h3 id="rows" class="text-lg">What is this row?</h3>
+    <h3 id="rows" class="text-lg">{{ say`What is this row?` }}</h3>
     <svg
       :viewBox="`-2 -2 704 ${H + 4}`"
       class="w-full"
       role="img"
-      aria-label="Patches of the bed, from its left end"
+      :aria-label="say`Patches of the bed, from its left end`"
     >
       <rect
         x="0"
@@ -83,9 +84,9 @@ const rowsOf = (p: { patch: { firstRow: number | null; lastRow: number | null } 
         <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: p.id } }">{{
           p.code
         }}</RouterLink>
-        {{ p.species }}, sown {{ dateWords(p.sownOn) }}: {{ show(p.patch.fromMm, 'timber') }} to
-        {{ show(p.patch.toMm, 'timber')
-        }}<template v-if="p.patch.lastRow">, {{ p.patch.lastRow }} rows</template>
+        {{
+          say`${p.species}, sown ${dateWords(p.sownOn)}: ${show(p.patch.fromMm, 'timber')} to ${show(p.patch.toMm, 'timber')}`
+        }}<template v-if="p.patch.lastRow">{{ say`, ${p.patch.lastRow} rows` }}</template>
       </li>
     </ul>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { buildOf, dressedSize, type BedDesign, type BedGeometry } from '@kauri/core';
+import { buildOf, dressedSize, type BedDesign, type BedGeometry, say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
 
@@ -47,7 +47,7 @@ const d = computed(() => {
     gapWords: ground - floor > 9,
   };
 });
-const feetWords = { bricks: 'brick', blocks: 'block', legs: 'leg', pallet: 'pallet' };
+const feetWords = { bricks: say`brick`, blocks: say`block`, legs: say`leg`, pallet: say`pallet` };
 /** Every part named and sized, at the right, kept apart. */
 const labels = computed(() => {
   const { design, geometry: g } = props;
@@ -56,16 +56,16 @@ const labels = computed(() => {
   const wanted = [
     ...(design.lidAboveRimMm === null
       ? []
-      : [{ y: d.value.top, words: `lid ${show(design.lidAboveRimMm, 'timber')} up`, colour: ink }]),
+      : [{ y: d.value.top, words: say`lid ${show(design.lidAboveRimMm, 'timber')} up`, colour: ink }]),
     ...d.value.tiers
       .map((t, i) => ({
         y: t.y + 4,
-        words: `${i > 0 && i >= design.tiers.length - build.riserTiers ? 'riser' : 'tier'} ${design.tiers[i]}, ${show(g.tierDepthsMm[i], 'timber')}`,
+        words: `${i > 0 && i >= design.tiers.length - build.riserTiers ? say`riser` : say`tier`} ${design.tiers[i]}, ${show(g.tierDepthsMm[i], 'timber')}`,
         colour: ink,
       }))
       .reverse(),
-    { y: d.value.fresh, words: `filled ${show(g.looseDepthMm, 'timber')}`, colour: 'var(--root)' },
-    { y: d.value.settled, words: `settled ${show(g.settledDepthMm, 'timber')}`, colour: 'var(--root)' },
+    { y: d.value.fresh, words: say`filled ${show(g.looseDepthMm, 'timber')}`, colour: 'var(--root)' },
+    { y: d.value.settled, words: say`settled ${show(g.settledDepthMm, 'timber')}`, colour: 'var(--root)' },
     {
       y: d.value.floor,
       words:
@@ -73,24 +73,24 @@ const labels = computed(() => {
           .filter((l) => l.kind !== 'support')
           .map((l) =>
             l.kind === 'cloth'
-              ? 'cloth'
-              : `${l.wireMm >= 3 ? 'grid' : 'mesh'} ${show(l.openingMm[0], 'timber')}`,
+              ? say`cloth`
+              : `${l.wireMm >= 3 ? say`grid` : say`mesh`} ${show(l.openingMm[0], 'timber')}`,
           )
-          .join(', ') || 'open',
+          .join(', ') || say`open`,
       colour: ink,
     },
     ...(build.crossMembers
       ? [
           {
             y: d.value.floor + d.value.bearer / 2,
-            words: `${build.crossMembers} bearers ${build.crossBoard}`,
+            words: say`${build.crossMembers} bearers ${build.crossBoard}`,
             colour: ink,
           },
         ]
       : []),
     {
       y: d.value.ground,
-      words: `${feetWords[build.feet.kind]} feet, gap ${show(design.airGapMm, 'timber')}`,
+      words: say`${feetWords[build.feet.kind]} feet, gap ${show(design.airGapMm, 'timber')}`,
       colour: ink,
     },
   ].sort((a, b) => a.y - b.y);
@@ -109,7 +109,9 @@ const labels = computed(() => {
       :viewBox="`0 0 ${W} ${Math.max(d.height, labels[labels.length - 1].at + 8)}`"
       class="w-full max-w-md"
       role="img"
-      :aria-label="`Section across the bed, to scale: ${show(geometry.outsideWidthMm, 'timber')} wide, ${show(geometry.frameHeightMm, 'timber')} of boards, settled depth ${show(geometry.settledDepthMm, 'timber')}`"
+      :aria-label="
+        say`Section across the bed, to scale: ${show(geometry.outsideWidthMm, 'timber')} wide, ${show(geometry.frameHeightMm, 'timber')} of boards, settled depth ${show(geometry.settledDepthMm, 'timber')}`
+      "
     >
       <rect
         :x="d.left + d.thick"

@@ -6,6 +6,7 @@ import {
   containerVolume,
   traysOnBench,
   type Step,
+  say,
 } from '@kauri/core';
 import { computed } from 'vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -60,26 +61,28 @@ const rows = computed(() =>
 <template>
   <section aria-labelledby="what-fits">
     <p v-if="load" class="mb-2" data-testid="bench-load">
-      Watered trays weigh <b>{{ show(load.value.kg, 'mass') }}</b><template v-if="load.rated !== null">
-        of {{ show(load.rated, 'mass') }} it is rated for{{
-          load.value.over ? ': ⚠ more than that, take trays off' : ''
-        }}.</template
-      ><template v-else
-        >; no rated load is recorded: stack only within a rating given by someone qualified.</template
+      {{ say`Watered trays weigh` }} <b>{{ show(load.value.kg, 'mass') }}</b><template
+        v-if="load.rated !== null"
       >
+        {{
+          say`of ${show(load.rated, 'mass')} it is rated for${load.value.over ? say`: ⚠ more than that, take trays off` : ''}.`
+        }}</template
+      ><template v-else>{{
+        say`; no rated load is recorded: stack only within a rating given by someone qualified.`
+      }}</template>
     </p>
-    <h2 id="what-fits" class="mb-2 text-lg">What fits in the room left</h2>
+    <h2 id="what-fits" class="mb-2 text-lg">{{ say`What fits in the room left` }}</h2>
     <div class="overflow-x-auto">
       <table class="w-full min-w-[38rem] text-[0.95rem]" data-testid="bench-fits">
         <thead class="text-muted text-left">
           <tr>
-            <th class="py-1 font-normal" scope="col">Container</th>
-            <th class="text-right font-normal" scope="col">Cell</th>
-            <th class="text-right font-normal" scope="col">Depth</th>
-            <th class="text-right font-normal" scope="col">Air share</th>
-            <th class="text-right font-normal" scope="col">Trays, empty bench</th>
-            <th class="text-right font-normal" scope="col">More trays now</th>
-            <th class="text-right font-normal" scope="col">Cells</th>
+            <th class="py-1 font-normal" scope="col">{{ say`Container` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`Cell` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`Depth` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`Air share` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`Trays, empty bench` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`More trays now` }}</th>
+            <th class="text-right font-normal" scope="col">{{ say`Cells` }}</th>
           </tr>
         </thead>
         <tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cornersOf, freeSpot, nextSpot, traysOnBench } from '@kauri/core';
+import { cornersOf, freeSpot, nextSpot, traysOnBench, say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
@@ -55,7 +55,7 @@ function initial() {
 }
 const key = props.place
   ? `bench.${props.place.id}.${props.place.version}.${preferences.units}`
-  : `bench.new.${preferences.units}`;
+  : say`bench.new.${preferences.units}`;
 const { draft, clear } = useDraft(key, initial());
 const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
   props.place,
@@ -99,20 +99,20 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog :title="place ? `Edit ${place.place.name}` : 'Add a bench'" @close="emit('close')">
+  <FormDialog :title="place ? say`Edit ${place.place.name}` : say`Add a bench`" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+      <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="draft.length"
-          label="Length"
+          :label="say`Length`"
           :unit="preferences.unit('site')"
           inputmode="decimal"
           :fault="wrong('design.lengthMm')"
         />
         <FormField
           v-model="draft.width"
-          label="Width"
+          :label="say`Width`"
           :unit="preferences.unit('site')"
           inputmode="decimal"
           :fault="wrong('design.widthMm')"
@@ -120,26 +120,27 @@ async function save() {
       </div>
       <FormField
         v-model="draft.rated"
-        label="Rated load, if someone qualified has said"
+        :label="say`Rated load, if someone qualified has said`"
         :unit="preferences.unit('mass')"
         inputmode="decimal"
         :fault="wrong('design.ratedKg')"
       />
       <SelectField
         v-model="draft.mediumId"
-        label="Containers filled with"
+        :label="say`Containers filled with`"
         :options="media.map((m) => ({ value: m.id, words: m.values.name }))"
       />
       <SelectField
         v-model="draft.containerId"
-        label="For example, in"
+        :label="say`For example, in`"
         :options="nursery.catalogue!.containers.map((c) => ({ value: c.id, words: c.values.name }))"
       />
       <div v-if="fits" class="panel p-3">
         <p v-if="fits.fault">{{ fits.fault }}</p>
         <template v-else>
           <p class="text-lg" data-testid="fits">
-            Takes <b>{{ several(fits.trays, 'tray') }}</b>, <b>{{ count(fits.cells) }}</b> cells
+            {{ say`Takes` }} <b>{{ several(fits.trays, 'tray') }}</b>, <b>{{ count(fits.cells) }}</b>
+            {{ say`cells` }}
           </p>
           <ShowWorking :steps="fits.working" />
         </template>
@@ -152,7 +153,7 @@ async function save() {
         :warning="warning"
       />
       <KeepActs
-        :act="place ? 'Save' : 'Add the bench'"
+        :act="place ? say`Save` : say`Add the bench`"
         :busy="busy"
         :sentence="sentence()"
         :theirs="theirs"

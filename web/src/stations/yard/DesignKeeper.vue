@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { BedDesign } from '@kauri/core';
 import type { KeptDesign } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
@@ -25,7 +26,7 @@ function start(event: Event) {
   if (from.value) emit('start', from.value.design as BedDesign);
 }
 function open() {
-  title.value = from.value?.name ?? (props.name || 'Bed design');
+  title.value = from.value?.name ?? (props.name || say`Bed design`);
   keeping.value = true;
 }
 async function keep(asNew: boolean) {
@@ -45,7 +46,7 @@ async function keep(asNew: boolean) {
   });
   from.value = kept;
   keeping.value = false;
-  messages.say(`${kept.name}, version ${kept.version}, kept.`);
+  messages.say(say`${kept.name}, version ${kept.version}, kept.`);
 }
 </script>
 
@@ -53,22 +54,26 @@ async function keep(asNew: boolean) {
   <div class="panel space-y-2 p-3">
     <div class="flex flex-wrap items-end gap-2">
       <label class="flex-1 font-bold"
-        >Start from a kept design
+        >{{ say`Start from a kept design` }}
         <select class="field mt-1" :value="from?.id ?? ''" @change="start">
-          <option value="">as typed below</option>
+          <option value="">{{ say`as typed below` }}</option>
           <option v-for="d in designs" :key="d.id" :value="d.id">
-            {{ d.name }}, version {{ d.version }}
+            {{ say`${d.name}, version ${d.version}` }}
           </option>
         </select>
       </label>
-      <button class="act" type="button" :disabled="!buildable" @click="open">Keep as a design</button>
+      <button class="act" type="button" :disabled="!buildable" @click="open">
+        {{ say`Keep as a design` }}
+      </button>
     </div>
     <div v-if="keeping" class="flex flex-wrap items-end gap-2">
-      <FormField v-model="title" class="flex-1" label="Design’s name" />
+      <FormField v-model="title" class="flex-1" :label="say`Design’s name`" />
       <button v-if="from" class="act" type="button" :disabled="busy" @click="keep(false)">
-        Next version of {{ from.name }}
+        {{ say`Next version of ${from.name}` }}
       </button>
-      <button class="act" type="button" :disabled="busy" @click="keep(true)">Keep as a new design</button>
+      <button class="act" type="button" :disabled="busy" @click="keep(true)">
+        {{ say`Keep as a new design` }}
+      </button>
     </div>
     <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
   </div>

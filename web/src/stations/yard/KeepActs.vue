@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import SheetActs from '../../parts/SheetActs.vue';
 import { usePreferences } from '../../stores/preferences';
@@ -13,10 +14,11 @@ const preferences = usePreferences();
 <template>
   <div>
     <p v-if="theirs" class="panel p-3" data-testid="theirs">
-      <b>Saved meanwhile by someone else:</b> {{ theirs.name }}, {{ sizeWords(theirs, preferences) }}.
+      <b>{{ say`Saved meanwhile by someone else:` }}</b> {{ theirs.name }},
+      {{ sizeWords(theirs, preferences) }}.
     </p>
     <SheetActs
-      :act="theirs ? 'Save mine over it' : act"
+      :act="theirs ? say`Save mine over it` : act"
       :busy="busy"
       :sentence="sentence"
       @save="emit('save')"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { RouterLink } from 'vue-router';
 import SectionGlyph from '../../parts/SectionGlyph.vue';
 import StatusMark from '../../parts/StatusMark.vue';
@@ -24,11 +25,12 @@ const { show } = usePreferences();
             <StatusMark :status="lot.view.standing.status"
           /></span>
           <span class="text-muted block text-[0.93rem]">
-            {{ lot.species }}, {{ count(lot.view.standing.tally.standing) }} standing,
             {{
-              lot.row.stage.areaM2 !== null
-                ? show(lot.row.stage.areaM2, 'area')
-                : several(lot.row.stage.trays ?? 0, 'tray')
+              say`${lot.species}, ${count(lot.view.standing.tally.standing)} standing, ${
+                lot.row.stage.areaM2 !== null
+                  ? show(lot.row.stage.areaM2, 'area')
+                  : several(lot.row.stage.trays ?? 0, 'tray')
+              }`
             }}
           </span>
         </span>

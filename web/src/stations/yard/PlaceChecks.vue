@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { serviceLife, type BedDesign } from '@kauri/core';
+import { serviceLife, type BedDesign, say } from '@kauri/core';
 import { conditions } from '@kauri/core/contract';
 import { computed, reactive } from 'vue';
 import { call } from '../../api/client';
@@ -24,10 +24,10 @@ const session = useSession();
 const season = useSeason();
 const messages = useMessages();
 const words = {
-  sound: '● Sound',
-  watch: '◐ Watch',
-  repair: '◑ Repair',
-  unsafe: '○ Unsafe: keep off',
+  sound: say`● Sound`,
+  watch: say`◐ Watch`,
+  repair: say`◑ Repair`,
+  unsafe: say`○ Unsafe: keep off`,
 } as const;
 const options = conditions.map((value) => ({ value, words: words[value].slice(2) }));
 const here = computed(() =>
@@ -69,46 +69,49 @@ async function keep() {
   yard.checks = [kept, ...yard.checks];
   form.note = '';
   form.repaired = false;
-  messages.say('Check kept.');
+  messages.say(say`Check kept.`);
 }
 </script>
 
 <template>
   <section aria-labelledby="condition">
-    <h2 id="condition" class="text-lg">Condition</h2>
+    <h2 id="condition" class="text-lg">{{ say`Condition` }}</h2>
     <p v-if="here.length" data-testid="condition">
       <b>{{ words[here[0].condition] }}</b>, {{ dateWords(here[0].day)
       }}{{ here[0].note ? `: ${here[0].note}` : '.' }}
     </p>
-    <p v-else class="text-muted">Not checked yet.</p>
+    <p v-else class="text-muted">{{ say`Not checked yet.` }}</p>
     <p v-if="built" class="text-muted">
-      Built from {{ built.name }}, version {{ built.version
-      }}<template v-if="built.latest > built.version"
-        >; the design is now at version {{ built.latest }}, this bed is as it was built</template
+      {{ say`Built from ${built.name}, version ${built.version}`
+      }}<template v-if="built.latest > built.version">{{
+        say`; the design is now at version ${built.latest}, this bed is as it was built`
+      }}</template
       >.
     </p>
     <template v-if="life">
       <p v-if="ends" data-testid="end-of-life">
-        Built {{ dateWords(ends.on) }}: to be replaced about {{ ends.median }}, at the earliest
-        {{ ends.early }}, at the latest {{ ends.late }}.
+        {{
+          say`Built ${dateWords(ends.on)}: to be replaced about ${ends.median}, at the earliest ${ends.early}, at the latest ${ends.late}.`
+        }}
       </p>
       <p v-else>
-        Lasts {{ life.value.early.toFixed(0) }} to {{ life.value.late.toFixed(0) }} seasons in this timber
-        over this ground.
+        {{
+          say`Lasts ${life.value.early.toFixed(0)} to ${life.value.late.toFixed(0)} seasons in this timber over this ground.`
+        }}
       </p>
       <ShowWorking :steps="life.working" />
     </template>
     <details v-if="session.may('crew')">
-      <summary class="quiet">Record a check or a repair</summary>
+      <summary class="quiet">{{ say`Record a check or a repair` }}</summary>
       <form class="mt-1 grid max-w-xl grid-cols-2 items-end gap-2" novalidate @submit.prevent="keep">
-        <SelectField v-model="form.condition" label="Found" :options="options" />
+        <SelectField v-model="form.condition" :label="say`Found`" :options="options" />
         <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="form.repaired" type="checkbox" class="size-5" /> Repaired</label
+          ><input v-model="form.repaired" type="checkbox" class="size-5" /> {{ say`Repaired` }}</label
         >
-        <FormField v-model="form.note" class="col-span-2" label="Note" />
+        <FormField v-model="form.note" class="col-span-2" :label="say`Note`" />
         <SheetActs
           class="col-span-2"
-          act="Record the check"
+          :act="say`Record the check`"
           :busy="busy"
           :sentence="sentence()"
           @save="keep"
@@ -118,7 +121,7 @@ async function keep() {
     <ul v-if="here.length > 1" class="text-muted text-[0.95rem]">
       <li v-for="c in here.slice(1, 6)" :key="c.id">
         {{ dateWords(c.day) }}: {{ words[c.condition].slice(2).toLowerCase()
-        }}{{ c.repaired ? ', repaired' : '' }}{{ c.note ? `, ${c.note}` : '' }} ({{ c.by }})
+        }}{{ c.repaired ? say`, repaired` : '' }}{{ c.note ? `, ${c.note}` : '' }} ({{ c.by }})
       </li>
     </ul>
   </section>

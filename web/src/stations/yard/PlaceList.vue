@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { RouterLink, useRouter } from 'vue-router';
 import { usePreferences } from '../../stores/preferences';
 import { several } from '../../words/numbers';
@@ -20,7 +21,7 @@ function step(by: number) {
 <template>
   <div>
     <div class="border-rule flex min-h-15 flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
-      <h1 class="sr-only">Yard</h1>
+      <h1 class="sr-only">{{ say`Yard` }}</h1>
       <p class="text-muted font-bold">{{ several(places.length, 'place') }}</p>
       <div class="flex gap-2"><slot /></div>
     </div>

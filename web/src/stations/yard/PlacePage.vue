@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkPlan, cornersOf } from '@kauri/core';
+import { checkPlan, cornersOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import LotChips from './LotChips.vue';
@@ -41,7 +41,7 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
 <template>
   <article class="p-4 md:p-5">
     <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet md:hidden" :to="{ name: 'yard' }">All places</RouterLink>
+      <RouterLink class="quiet md:hidden" :to="{ name: 'yard' }">{{ say`All places` }}</RouterLink>
       <h1 class="text-2xl">{{ shown.place.place.name }}</h1>
       <p class="text-muted">{{ sizeWords(shown.place.place, preferences) }}</p>
     </div>
@@ -56,20 +56,20 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
         <RouterLink
           class="act"
           :to="{ name: 'yard', params: { place: shown.place.id }, query: { edit: '1' } }"
-          >Edit</RouterLink
+          >{{ say`Edit` }}</RouterLink
         >
         <RouterLink
           v-if="shown.place.place.kind !== 'bay'"
           class="act"
           :to="{ name: 'grow', query: { new: '1', in: shown.place.id } }"
-          >Sow here</RouterLink
+          >{{ say`Sow here` }}</RouterLink
         >
       </div>
     </div>
     <section class="mt-4" aria-labelledby="standing-here">
-      <h2 id="standing-here" class="mb-1 text-lg">Standing here</h2>
+      <h2 id="standing-here" class="mb-1 text-lg">{{ say`Standing here` }}</h2>
       <LotChips v-if="shown.lots.length" :lots="shown.lots" />
-      <p v-else class="text-muted">Nothing at this date.</p>
+      <p v-else class="text-muted">{{ say`Nothing at this date.` }}</p>
     </section>
     <BedDetail v-if="shown.place.place.kind === 'bed'" class="mt-4" :shown="shown" />
     <BenchDetail v-else-if="shown.place.place.kind !== 'bay'" class="mt-4" :shown="shown" />

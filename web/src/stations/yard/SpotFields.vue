@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import FormField from '../../parts/FormField.vue';
 import { usePreferences } from '../../stores/preferences';
 
@@ -12,23 +13,29 @@ const preferences = usePreferences();
 
 <template>
   <fieldset>
-    <legend class="mb-1 font-bold">Where the south-west corner of its ground lies</legend>
+    <legend class="mb-1 font-bold">{{ say`Where the south-west corner of its ground lies` }}</legend>
     <div class="grid grid-cols-3 items-end gap-3">
       <FormField
         v-model="east"
-        label="East"
+        :label="say`East`"
         :unit="preferences.unit('site')"
         inputmode="decimal"
         :fault="wrong('eastM')"
       />
       <FormField
         v-model="north"
-        label="North"
+        :label="say`North`"
         :unit="preferences.unit('site')"
         inputmode="decimal"
         :fault="wrong('northM')"
       />
-      <FormField v-model="angle" label="Angle" unit="°" inputmode="decimal" :fault="wrong('angleDeg')" />
+      <FormField
+        v-model="angle"
+        :label="say`Angle`"
+        unit="°"
+        inputmode="decimal"
+        :fault="wrong('angleDeg')"
+      />
     </div>
 
     <p v-if="warning" class="font-bold">{{ warning }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -38,8 +39,8 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
     >
       <PlaceList :places="places" :chosen-id="chosen?.place.id ?? null">
         <template v-if="may">
-          <RouterLink class="act" :to="{ query: { add: 'bed' } }">Add bed</RouterLink>
-          <RouterLink class="act" :to="{ query: { add: 'bench' } }">Add bench</RouterLink>
+          <RouterLink class="act" :to="{ query: { add: 'bed' } }">{{ say`Add bed` }}</RouterLink>
+          <RouterLink class="act" :to="{ query: { add: 'bench' } }">{{ say`Add bench` }}</RouterLink>
         </template>
       </PlaceList>
     </div>
@@ -55,13 +56,14 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
         />
         <PlacePage :key="chosen.place.id" :shown="chosen" :places="places" />
       </template>
-      <EmptyState v-else title="Build the first bed">
-        A bed or a bench is where lots stand. From its boards Kauri works out what it really holds: settled
-        depth, litres to buy, weight, trees.
+      <EmptyState v-else :title="say`Build the first bed`">
+        {{
+          say`A bed or a bench is where lots stand. From its boards Kauri works out what it really holds: settled depth, litres to buy, weight, trees.`
+        }}
         <template v-if="may" #action>
           <span class="inline-flex gap-2">
-            <RouterLink class="act-main" :to="{ query: { add: 'bed' } }">Add a bed</RouterLink>
-            <RouterLink class="act" :to="{ query: { add: 'bench' } }">Add a bench</RouterLink>
+            <RouterLink class="act-main" :to="{ query: { add: 'bed' } }">{{ say`Add a bed` }}</RouterLink>
+            <RouterLink class="act" :to="{ query: { add: 'bench' } }">{{ say`Add a bench` }}</RouterLink>
           </span>
         </template>
       </EmptyState>

@@ -1,19 +1,20 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import StationTabs from '../../parts/StationTabs.vue';
 
 /** The parts of the Yard: what stands where, and what is planned for it. */
 const parts = [
-  { name: 'yard', words: 'Places' },
-  { name: 'yard-site', words: 'Site plan' },
-  { name: 'yard-light', words: 'Light' },
-  { name: 'yard-weather', words: 'Weather' },
-  { name: 'yard-water', words: 'Water' },
-  { name: 'yard-build', words: 'Build' },
-  { name: 'yard-containers', words: 'Containers' },
-  { name: 'yard-media', words: 'Media' },
+  { name: 'yard', words: say`Places` },
+  { name: 'yard-site', words: say`Site plan` },
+  { name: 'yard-light', words: say`Light` },
+  { name: 'yard-weather', words: say`Weather` },
+  { name: 'yard-water', words: say`Water` },
+  { name: 'yard-build', words: say`Build` },
+  { name: 'yard-containers', words: say`Containers` },
+  { name: 'yard-media', words: say`Media` },
 ] as const;
 </script>
 
 <template>
-  <StationTabs label="Parts of the yard" :parts="parts" />
+  <StationTabs :label="say`Parts of the yard`" :parts="parts" />
 </template>

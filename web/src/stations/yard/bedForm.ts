@@ -6,6 +6,7 @@ import {
   type OpenLayer,
   type Quantity,
   type TimberClass,
+  inWords,
 } from '@kauri/core';
 import { typedNumber } from '../../parts/typed';
 
@@ -52,20 +53,26 @@ interface Mesh {
 }
 
 /** Meshes offered: opening and wire in their ordinary sizes. */
-export const meshes: readonly Mesh[] = [
-  { value: '6', words: '6 mm square, wire 0.65 mm', openingMm: [6.35, 6.35], wireMm: 0.65 },
-  { value: '13', words: '13 mm square, wire 1.05 mm', openingMm: [12.7, 12.7], wireMm: 1.05 },
-  { value: '19', words: '19 mm square, wire 1.2 mm', openingMm: [19, 19], wireMm: 1.2 },
-  { value: '25', words: '25 mm square, wire 1.6 mm', openingMm: [25.4, 25.4], wireMm: 1.6 },
-  { value: '25x50', words: '25 × 50 mm welded, wire 2 mm', openingMm: [25, 50], wireMm: 2 },
-];
+export const meshes: readonly Mesh[] = inWords(
+  [
+    { value: '6', words: '6 mm square, wire 0.65 mm', openingMm: [6.35, 6.35], wireMm: 0.65 },
+    { value: '13', words: '13 mm square, wire 1.05 mm', openingMm: [12.7, 12.7], wireMm: 1.05 },
+    { value: '19', words: '19 mm square, wire 1.2 mm', openingMm: [19, 19], wireMm: 1.2 },
+    { value: '25', words: '25 mm square, wire 1.6 mm', openingMm: [25.4, 25.4], wireMm: 1.6 },
+    { value: '25x50', words: '25 × 50 mm welded, wire 2 mm', openingMm: [25, 50], wireMm: 2 },
+  ],
+  'words',
+);
 
-export const cloths = [
-  { value: '', words: 'None' },
-  { value: '0.3', words: 'Cloth shading 30 %' },
-  { value: '0.5', words: 'Cloth shading 50 %' },
-  { value: '0.7', words: 'Cloth shading 70 %' },
-] as const;
+export const cloths = inWords(
+  [
+    { value: '', words: 'None' },
+    { value: '0.3', words: 'Cloth shading 30 %' },
+    { value: '0.5', words: 'Cloth shading 50 %' },
+    { value: '0.7', words: 'Cloth shading 70 %' },
+  ] as const,
+  'words',
+);
 
 const heavyGrid: OpenLayer = { kind: 'mesh', openingMm: [150, 150], wireMm: 3.4 };
 const bearers: OpenLayer = { kind: 'support', coveredShare: 0.06 };

@@ -1,4 +1,4 @@
-import { bedGeometry, type Quantity } from '@kauri/core';
+import { bedGeometry, type Quantity, say, inWords } from '@kauri/core';
 import { roomWords } from './placeWords';
 import type { ShownPlace } from './usePlaces';
 
@@ -6,7 +6,7 @@ interface Show {
   show: (value: number, quantity: Quantity, digits?: number) => string;
 }
 
-const groundWords = { paving: 'paving', gravel: 'gravel', soil: 'soil', weeds: 'weedy ground' };
+const groundWords = inWords({ paving: 'paving', gravel: 'gravel', soil: 'soil', weeds: 'weedy ground' });
 
 /**
  * What to do about a place, if anything, else what room it has.
@@ -20,12 +20,12 @@ export function placeDecision(
 ) {
   const { show } = preferences;
   const room = roomWords(occupancy, preferences);
-  const path = tight.length ? ` No barrow path to ${tight.join(', ')}.` : '';
+  const path = tight.length ? say` No barrow path to ${tight.join(', ')}.` : '';
   const over = occupancy.kind === 'bed' ? occupancy.freeM2 < -0.005 : occupancy.layout.freeLengthMm < 0;
   if (over)
     return {
-      headline: `More stands here than fits: ${room}`,
-      detail: `Move a lot, or correct its area.${path}`,
+      headline: say`More stands here than fits: ${room}`,
+      detail: say`Move a lot, or correct its area.${path}`,
       urgent: true,
     };
   if (place.place.kind === 'bed') {
@@ -33,15 +33,15 @@ export function placeDecision(
     const g = bedGeometry(design, settling).value;
     if (!g.gapEnough) {
       return {
-        headline: `Raise it: a gap of ${show(design.airGapMm, 'timber')} is too small`,
-        detail: `Over ${groundWords[design.ground]} roots need ${show(g.neededGapMm, 'timber')} of air, or they bridge it and pruning is lost.${path}`,
+        headline: say`Raise it: a gap of ${show(design.airGapMm, 'timber')} is too small`,
+        detail: say`Over ${groundWords[design.ground]} roots need ${show(g.neededGapMm, 'timber')} of air, or they bridge it and pruning is lost.${path}`,
         urgent: true,
       };
     }
     if (g.shallow) {
       return {
-        headline: 'Shallow: growth will be held back',
-        detail: `It settles to ${show(g.settledDepthMm, 'timber')}; below ${show(150, 'timber')} growth is visibly reduced. Add a riser.${path}`,
+        headline: say`Shallow: growth will be held back`,
+        detail: say`It settles to ${show(g.settledDepthMm, 'timber')}; below ${show(150, 'timber')} growth is visibly reduced. Add a riser.${path}`,
         urgent: false,
       };
     }
@@ -49,16 +49,16 @@ export function placeDecision(
   const full = room === 'full';
   return {
     headline: full
-      ? 'Full'
+      ? say`Full`
       : lots.length
-        ? `Room left: ${room.replace(' free', '')}`
-        : 'Empty: all of it is free',
+        ? say`Room left: ${room.replace(' free', '')}`
+        : say`Empty: all of it is free`,
     detail:
       (full
-        ? 'Nothing more can be sown here until a lot moves out.'
+        ? say`Nothing more can be sown here until a lot moves out.`
         : place.place.kind === 'bed'
-          ? 'The air gap is enough and the depth is good for a season.'
-          : 'Whole trays in ranks across the bench, one lot after another.') + path,
+          ? say`The air gap is enough and the depth is good for a season.`
+          : say`Whole trays in ranks across the bench, one lot after another.`) + path,
     urgent: false,
   };
 }

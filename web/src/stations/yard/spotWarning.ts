@@ -1,4 +1,4 @@
-import { checkPlan, cornersOf, type PlaceGround, type SiteElement } from '@kauri/core';
+import { checkPlan, cornersOf, type PlaceGround, type SiteElement, say } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import type { ShownPlace } from './usePlaces';
 
@@ -20,7 +20,7 @@ export function spotWarning(
   const others: PlaceGround[] = places
     .filter((p) => p.place.id !== id)
     .map((p) => ({ id: p.place.id, name: p.place.place.name, corners: cornersOf(p.place.place) }));
-  const own = { id, name: body.name.trim() || 'this place', corners };
+  const own = { id, name: body.name.trim() || say`this place`, corners };
   const sentence = checkPlan([own, ...others], elements, new Set([id]))[0]?.sentence ?? null;
   return sentence && sentence[0].toUpperCase() + sentence.slice(1);
 }

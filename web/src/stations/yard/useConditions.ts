@@ -1,9 +1,10 @@
+import { inWords } from '@kauri/core';
 import type { PlaceCheck } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useSeason } from '../../stores/season';
 import { useYard } from '../../stores/yard';
 
-const short = { sound: '', watch: '◐ watch', repair: '◑ repair', unsafe: '○ unsafe' } as const;
+const short = inWords({ sound: '', watch: '◐ watch', repair: '◑ repair', unsafe: '○ unsafe' } as const);
 
 /** What places were last found to be, up to the ribbon's date, in a word beside their names; nothing where sound. */
 export function useConditions() {

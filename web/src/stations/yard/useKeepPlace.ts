@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { call } from '../../api/client';
 import { andTheirs, useEditing } from '../../parts/useEditing';
@@ -28,7 +29,7 @@ export function useKeepPlace(place: Place | undefined, key: string) {
     );
     if (!kept) return null;
     nursery.takePlace(kept.answer);
-    messages.say(`${kept.answer.place.name} kept${kept.together ? andTheirs : ''}.`);
+    messages.say(say`${kept.answer.place.name} kept${kept.together ? andTheirs() : ''}.`);
     return kept.answer;
   }
   return { keep, busy, theirs, sentence, wrong: (path: string) => wrong(`place.${path}`) };

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { arrivalFaults, isoOf, sequentialVerdict, type ArrivalFault, type ArrivalKind } from '@kauri/core';
+import {
+  arrivalFaults,
+  isoOf,
+  sequentialVerdict,
+  type ArrivalFault,
+  type ArrivalKind,
+  say,
+} from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
@@ -81,10 +88,10 @@ const verdict = computed(() => {
 const verdictWords = computed(() => {
   const v = verdict.value;
   if (!v) return '';
-  if (v.call === 'accept') return 'Take them: so few fail that it is a good lot by your terms.';
+  if (v.call === 'accept') return say`Take them: so few fail that it is a good lot by your terms.`;
   if (v.call === 'reject')
-    return 'Send them back, or take only those you have looked at: too many fail by your terms.';
-  return `Look at another, drawn without choosing: ${several(v.soonestAccept, 'good one')} more at least to take them, ${several(v.soonestReject, 'bad one')} to send them back.`;
+    return say`Send them back, or take only those you have looked at: too many fail by your terms.`;
+  return say`Look at another, drawn without choosing: ${several(v.soonestAccept, say`good one`)} more at least to take them, ${several(v.soonestReject, say`bad one`)} to send them back.`;
 });
 const taken = computed(() => (draft.value.accepted.trim() ? typedNumber(draft.value.accepted) : NaN));
 const offered = computed(() => {
@@ -144,7 +151,7 @@ async function save() {
   if (kept === null) return;
   clear();
   messages.say(
-    body.lot ? `${several(body.accepted, 'plant')} taken as ${code}.` : 'All of them go back.',
+    body.lot ? say`${several(body.accepted, 'plant')} taken as ${code}.` : say`All of them go back.`,
     () => arrivals.takeBack(entry),
   );
   await router.replace({ query: {} });
@@ -153,32 +160,39 @@ async function save() {
 </script>
 
 <template>
-  <FormDialog title="Something came" wide @close="emit('close')">
+  <FormDialog :title="say`Something came`" wide @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="save">
       <div class="grid gap-3 sm:grid-cols-3">
-        <SelectField v-model="draft.speciesId" label="Species" :options="speciesOptions" />
-        <SelectField v-model="draft.kind" label="What" :options="optionsOf(arrivalWords)" />
-        <FormField v-model="draft.count" label="How many came" inputmode="numeric" :fault="wrong('count')" />
+        <SelectField v-model="draft.speciesId" :label="say`Species`" :options="speciesOptions" />
+        <SelectField v-model="draft.kind" :label="say`What`" :options="optionsOf(arrivalWords)" />
+        <FormField
+          v-model="draft.count"
+          :label="say`How many came`"
+          inputmode="numeric"
+          :fault="wrong('count')"
+        />
         <div>
           <FormField
             v-model="draft.supplier"
-            label="From"
+            :label="say`From`"
             :fault="wrong('supplier')"
             :hint="suppliers.slice(0, 3).join(', ')"
           />
         </div>
-        <FormField v-model="draft.provenance" label="Origin of the seed or plant" />
-        <FormField v-model="draft.papers" label="Papers" hint="Passport or delivery number" />
+        <FormField v-model="draft.provenance" :label="say`Origin of the seed or plant`" />
+        <FormField v-model="draft.papers" :label="say`Papers`" :hint="say`Passport or delivery number`" />
       </div>
       <section class="panel space-y-2 p-3" aria-labelledby="looks">
         <h3 id="looks" class="font-bold">
-          Look at their roots, one drawn after another
-          <span class="font-normal" data-testid="looks"
-            >{{ several(draft.looks.length, 'plant') }}, {{ count(failing) }} with faults</span
-          >
+          {{ say`Look at their roots, one drawn after another` }}
+          <span class="font-normal" data-testid="looks">{{
+            say`${several(draft.looks.length, 'plant')}, ${count(failing)} with faults`
+          }}</span>
         </h3>
         <div class="flex flex-wrap gap-1.5">
-          <button class="act-main min-h-14" type="button" @click="draft.looks.push('')">Good</button>
+          <button class="act-main min-h-14" type="button" @click="draft.looks.push('')">
+            {{ say`Good` }}
+          </button>
           <button
             v-for="what in arrivalFaults"
             :key="what"
@@ -189,7 +203,7 @@ async function save() {
             {{ faultWords[what] }}
           </button>
           <button class="quiet" type="button" :disabled="!draft.looks.length" @click="draft.looks.pop()">
-            Back one
+            {{ say`Back one` }}
           </button>
         </div>
         <p v-if="draft.looks.length" aria-live="polite" data-testid="arrival-verdict">{{ verdictWords }}</p>
@@ -197,17 +211,22 @@ async function save() {
       <div class="grid gap-3 sm:grid-cols-3">
         <FormField
           v-model="draft.accepted"
-          label="Taken"
+          :label="say`Taken`"
           inputmode="numeric"
-          :hint="taken >= 0 && came >= taken ? `${count(came - taken)} go back` : '0 where all go back'"
+          :hint="taken >= 0 && came >= taken ? say`${count(came - taken)} go back` : say`0 where all go back`"
           :fault="wrong('accepted') ?? wrong('looked')"
         />
-        <FormField v-model="draft.price" label="Price of one" inputmode="decimal" :fault="wrong('price')" />
+        <FormField
+          v-model="draft.price"
+          :label="say`Price of one`"
+          inputmode="decimal"
+          :fault="wrong('price')"
+        />
         <FormField
           v-model="draft.quarantine"
-          label="Quarantine until"
+          :label="say`Quarantine until`"
           type="date"
-          hint="Nothing of it leaves before; none where blank"
+          :hint="say`Nothing of it leaves before; none where blank`"
           :fault="wrong('quarantineUntil')"
         />
       </div>
@@ -215,22 +234,22 @@ async function save() {
         <div class="grid gap-3 sm:grid-cols-3">
           <FormField
             v-model="draft.code"
-            label="Code of the lot"
-            :hint="`${offered} where none is typed`"
+            :label="say`Code of the lot`"
+            :hint="say`${offered} where none is typed`"
             :fault="wrong('lot.code')"
           />
           <FormField
             v-model="draft.heights"
-            label="Heights of some"
+            :label="say`Heights of some`"
             :unit="unit('height')"
-            hint="Measured, a space between"
+            :hint="say`Measured, a space between`"
             :fault="wrong('lot.heightsCm')"
           />
           <FormField
             v-model="draft.collars"
-            label="Collars of some"
+            :label="say`Collars of some`"
             :unit="unit('diameter')"
-            hint="At the root collar"
+            :hint="say`At the root collar`"
             :fault="wrong('lot.diametersMm')"
           />
         </div>
@@ -239,14 +258,15 @@ async function save() {
       <EntryFields
         v-model:on="on"
         v-model:note="draft.note"
-        hint="How packed, who brought them"
+        :hint="say`How packed, who brought them`"
         :wrong="wrong"
       />
       <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
-        Keep what came apart from your own until you are sure of it; some pests and diseases must be reported:
-        your plant-health service says which, and which papers have to come along.
+        {{
+          say`Keep what came apart from your own until you are sure of it; some pests and diseases must be reported: your plant-health service says which, and which papers have to come along.`
+        }}
       </p>
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
 
 /** A note on paper for what goes back to a supplier: what came, what was looked at, which faults, how many were taken. */
@@ -21,21 +22,21 @@ export function returnNote(of: {
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 44],
     content: [
-      { text: 'Plants that go back', fontSize: 18, bold: true, margin: [0, 0, 0, 10] },
+      { text: say`Plants that go back`, fontSize: 18, bold: true, margin: [0, 0, 0, 10] },
       {
         table: {
           widths: [150, '*'],
           body: [
-            row('From', of.from),
-            row('To', of.to),
-            row('Came on', of.on),
-            row('Plants', of.what),
-            ...(of.papers ? [row('Papers', of.papers)] : []),
-            row('Came', of.came),
-            row('Looked at', of.looked),
+            row(say`From`, of.from),
+            row(say`To`, of.to),
+            row(say`Came on`, of.on),
+            row(say`Plants`, of.what),
+            ...(of.papers ? [row(say`Papers`, of.papers)] : []),
+            row(say`Came`, of.came),
+            row(say`Looked at`, of.looked),
             ...of.faults.map(([fault, n]) => row(`  ${fault}`, n)),
-            row('Taken', of.taken),
-            row('Go back', of.back),
+            row(say`Taken`, of.taken),
+            row(say`Go back`, of.back),
           ],
         },
         layout: 'lightHorizontalLines',

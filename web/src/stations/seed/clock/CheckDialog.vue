@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Treatment } from '@kauri/core/contract';
 import EntryFields from '../../../parts/EntryFields.vue';
 import FormDialog from '../../../parts/FormDialog.vue';
@@ -20,17 +21,17 @@ const { draft, busy, sentence, wrong, send } = useSeedAct(
 async function save() {
   const { n, radicles, on, note } = draft.value;
   const body = { n: typedNumber(n), radicles: typedNumber(radicles), on, note };
-  if (await send(body, `${props.batch.name}: look recorded.`, { undo: true })) emit('close');
+  if (await send(body, say`${props.batch.name}: look recorded.`, { undo: true })) emit('close');
 }
 </script>
 
 <template>
-  <FormDialog title="Look for radicles" :subtitle="batch.name" @close="emit('close')">
+  <FormDialog :title="say`Look for radicles`" :subtitle="batch.name" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <FormField v-model="draft.n" label="Seeds looked at" inputmode="numeric" :fault="wrong('n')" />
-      <TapCounter v-model="draft.radicles" label="Radicles seen" :fault="wrong('radicles')" />
+      <FormField v-model="draft.n" :label="say`Seeds looked at`" inputmode="numeric" :fault="wrong('n')" />
+      <TapCounter v-model="draft.radicles" :label="say`Radicles seen`" :fault="wrong('radicles')" />
       <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Record the look" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Record the look`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf } from '@kauri/core';
+import { dayOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
@@ -50,13 +50,13 @@ const past = computed(() =>
 const day = (value: number) => shortDate(value, yearOf(season.view));
 /** The bag, when it went in, and when it is done. */
 function courseOf({ batch, lot, clock }: (typeof rows.value)[number]): string {
-  const went = `${lot.code}, in since ${day(dayOf(batch.startedOn))}`;
+  const went = say`${lot.code}, in since ${day(dayOf(batch.startedOn))}`;
   if (!clock) return went;
   const { p10, p50, p90 } = clock.ready;
-  return `${went}, done ${day(p50)}${p90 > p10 + 1 ? ` (${day(p10)} to ${day(p90)})` : ''}`;
+  return say`${went}, done ${day(p50)}${p90 > p10 + 1 ? say` (${day(p10)} to ${day(p90)})` : ''}`;
 }
 const marks: Record<string, string> = {
-  'radicles-out': 'sow at once',
+  'radicles-out': say`sow at once`,
   'sow-batch': 'ready',
   'check-batch': 'look',
 };
@@ -68,8 +68,8 @@ const marks: Record<string, string> = {
       <p class="border-rule text-muted flex min-h-15 items-center border-b px-4 font-bold">
         {{
           rows.length
-            ? `${several(rows.length, 'batch', 'batches')} under treatment`
-            : 'Nothing under treatment'
+            ? say`${several(rows.length, 'batch', 'batches')} under treatment`
+            : say`Nothing under treatment`
         }}
       </p>
       <ul class="divide-rule divide-y" data-testid="batches">
@@ -97,7 +97,7 @@ const marks: Record<string, string> = {
       </ul>
       <PlanBack class="p-4" />
       <p v-if="past.length" class="text-muted px-4 pb-4 text-sm">
-        {{ several(past.length, 'batch', 'batches') }} sown or ended; each stands under its seed lot.
+        {{ say`${several(past.length, 'batch', 'batches')} sown or ended; each stands under its seed lot.` }}
       </p>
     </div>
     <BatchPage
@@ -107,11 +107,12 @@ const marks: Record<string, string> = {
       :lot="chosen.lot"
       :class="route.params.batch ? '' : 'max-lg:hidden'"
     />
-    <EmptyState v-else title="No seed under treatment">
-      Put seed through its cold, warm or soak from the Store, in one batch or in several to compare. Kauri
-      counts the days that count, says when it is ready, and warns before radicles show.
+    <EmptyState v-else :title="say`No seed under treatment`">
+      {{
+        say`Put seed through its cold, warm or soak from the Store, in one batch or in several to compare. Kauri counts the days that count, says when it is ready, and warns before radicles show.`
+      }}
       <template #action
-        ><RouterLink class="act-main" :to="{ name: 'seed' }">To the store</RouterLink></template
+        ><RouterLink class="act-main" :to="{ name: 'seed' }">{{ say`To the store` }}</RouterLink></template
       >
     </EmptyState>
   </div>

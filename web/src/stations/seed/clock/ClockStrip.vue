@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { dayOf, partsOf, dayFrom, type TreatmentClock } from '@kauri/core';
+import { dayOf, partsOf, dayFrom, type TreatmentClock, say } from '@kauri/core';
 import type { Treatment } from '@kauri/core/contract';
 import { computed } from 'vue';
-import { months } from '../../../words/dates';
+import { monthName } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 import { phaseWords } from '../../../words/seed';
 
@@ -39,7 +39,7 @@ const ticks = computed(() => {
     const month = start.month - 1 + m;
     const day = dayFrom(start.year + Math.floor(month / 12), (month % 12) + 1, 1);
     if (day > to.value) break;
-    out.push({ day, words: months[month % 12] });
+    out.push({ day, words: monthName(month % 12) });
   }
   return out;
 });
@@ -60,7 +60,9 @@ const half = computed(() => props.clock.weeks.find((w) => w.chance >= 0.5)?.unti
       :viewBox="`0 0 ${W} ${H}`"
       class="w-full max-w-4xl"
       role="img"
-      :aria-label="`Phases of the batch${half === null ? '' : '; first radicles as likely as not within the weeks shown'}`"
+      :aria-label="
+        say`Phases of the batch${half === null ? '' : say`; first radicles as likely as not within the weeks shown`}`
+      "
     >
       <g v-for="(phase, i) in phases" :key="i">
         <rect :x="phase.begin" y="22" :width="phase.width" :height="LINE - 22" :fill="phase.fill" />
@@ -98,7 +100,7 @@ const half = computed(() => props.clock.weeks.find((w) => w.chance >= 0.5)?.unti
           text-anchor="middle"
           fill="var(--ink)"
         >
-          ready
+          {{ say`ready` }}
         </text>
       </g>
       <line
@@ -114,7 +116,9 @@ const half = computed(() => props.clock.weeks.find((w) => w.chance >= 0.5)?.unti
         <text v-for="tick in ticks" :key="tick.day" :x="x(tick.day)" :y="H - 8" text-anchor="middle">
           {{ tick.words }}
         </text>
-        <text :x="8" :y="LINE + BAR + 14">chance of first radicles, week by week, growing down</text>
+        <text :x="8" :y="LINE + BAR + 14">
+          {{ say`chance of first radicles, week by week, growing down` }}
+        </text>
       </g>
     </svg>
   </figure>

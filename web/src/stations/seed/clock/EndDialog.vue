@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Treatment } from '@kauri/core/contract';
 import EntryFields from '../../../parts/EntryFields.vue';
 import FormDialog from '../../../parts/FormDialog.vue';
@@ -18,24 +19,25 @@ const { draft, busy, sentence, wrong, send, versionNow } = useSeedAct(
 );
 async function save() {
   const body = { ...draft.value, version: versionNow(props.batch.version) };
-  if (await send(body, `${props.batch.name} ended.`)) emit('close');
+  if (await send(body, say`${props.batch.name} ended.`)) emit('close');
 }
 </script>
 
 <template>
-  <FormDialog title="End without sowing" :subtitle="batch.name" @close="emit('close')">
+  <FormDialog :title="say`End without sowing`" :subtitle="batch.name" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
       <p>
-        {{ mass(batch.grams) }} of seed go out with it. They do not go back to the bag: treated seed does not
-        keep.
+        {{
+          say`${mass(batch.grams)} of seed go out with it. They do not go back to the bag: treated seed does not keep.`
+        }}
       </p>
       <EntryFields
         v-model:on="draft.endedOn"
         v-model:note="draft.note"
         :wrong="wrong"
-        hint="Why: mould, mice, dead"
+        :hint="say`Why: mould, mice, dead`"
       />
-      <SheetActs act="End it" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`End it`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

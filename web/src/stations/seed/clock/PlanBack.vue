@@ -9,6 +9,7 @@ import {
   type BatchStore,
   type TreatmentPlan,
   type Worked,
+  say,
 } from '@kauri/core';
 import { useSessionStorage, watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -92,49 +93,50 @@ watchDebounced(
 );
 const day = (value: number) => longDate(value, yearOf(season.view));
 const wheres = [
-  { value: 'fixed', words: 'Rooms at 20 and 3 °C' },
-  { value: 'outdoors', words: 'Outdoors' },
+  { value: 'fixed', words: say`Rooms at 20 and 3 °C` },
+  { value: 'outdoors', words: say`Outdoors` },
 ] as const;
 </script>
 
 <template>
   <section class="space-y-2" aria-labelledby="planback">
-    <h2 id="planback" class="text-lg">When must I begin?</h2>
-    <SelectField v-model="asked.speciesId" label="Species" :options="speciesOptions" />
-    <SelectField v-model="asked.protocol" label="Treatment" :options="options" />
+    <h2 id="planback" class="text-lg">{{ say`When must I begin?` }}</h2>
+    <SelectField v-model="asked.speciesId" :label="say`Species`" :options="speciesOptions" />
+    <SelectField v-model="asked.protocol" :label="say`Treatment`" :options="options" />
     <div class="grid grid-cols-2 gap-2">
-      <SelectField v-model="asked.where" label="Where" :options="wheres" />
-      <FormField v-model="asked.sowOn" label="To be sown on" type="date" />
+      <SelectField v-model="asked.where" :label="say`Where`" :options="wheres" />
+      <FormField v-model="asked.sowOn" :label="say`To be sown on`" type="date" />
     </div>
     <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
     <template v-else-if="plan">
-      <p v-if="!plan.value.phases.length">Nothing to begin: it is sown as it is.</p>
+      <p v-if="!plan.value.phases.length">{{ say`Nothing to begin: it is sown as it is.` }}</p>
       <p v-else class="text-lg" data-testid="begin">
         <template v-if="plan.value.crosses">
-          Begin about <b>{{ day(plan.value.begin) }}</b>, and look: no day keeps both.
+          {{ say`Begin about` }} <b>{{ day(plan.value.begin) }}</b>{{ say`, and look: no day keeps both.` }}
         </template>
         <template v-else>
-          Begin between <b>{{ day(Math.max(plan.value.notBefore, plan.value.begin - 300)) }}</b> and
-          <b>{{ day(plan.value.begin) }}</b>.
+          {{ say`Begin between` }} <b>{{ day(Math.max(plan.value.notBefore, plan.value.begin - 300)) }}</b>
+          {{ say`and` }} <b>{{ day(plan.value.begin) }}</b>.
         </template>
-        <template v-if="plan.value.begin < season.today"> The last of it is past.</template>
+        <template v-if="plan.value.begin < season.today"> {{ say`The last of it is past.` }}</template>
       </p>
       <p v-if="plan.value.crosses" class="text-muted">
-        The first radicles are out about when the last seed is ready. Look weekly from a month before, and sow
-        when the first show.
+        {{
+          say`The first radicles are out about when the last seed is ready. Look weekly from a month before, and sow when the first show.`
+        }}
       </p>
       <ul>
         <li v-for="(phase, i) in plan.value.phases" :key="i">
-          {{ phaseWords[phase.kind] }} from {{ day(phase.start.p50) }}
+          {{ say`${phaseWords[phase.kind]} from ${day(phase.start.p50)}` }}
         </li>
         <li v-if="plan.value.phases.length">
-          Begun on the last day, ready in time in {{ percent(plan.value.chance) }} of lots and years, and not
-          too far on in
-          {{ percent(plan.value.chanceNotTooFar) }}
+          {{
+            say`Begun on the last day, ready in time in ${percent(plan.value.chance)} of lots and years, and not too far on in ${percent(plan.value.chanceNotTooFar)}`
+          }}
         </li>
         <li v-if="plan.value.phases.length" class="text-muted">
-          It wakes as {{ wakes.waking.group }} do<template v-if="wakes.waking.near"
-            >, the nearest kind known</template
+          {{ say`It wakes as ${wakes.waking.group} do`
+          }}<template v-if="wakes.waking.near">{{ say`, the nearest kind known` }}</template
           >.
         </li>
       </ul>

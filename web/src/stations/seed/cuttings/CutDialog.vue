@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cuttingDoubts, cuttingKinds, cuttingLength, dayOf, type CuttingKind } from '@kauri/core';
+import { cuttingDoubts, cuttingKinds, cuttingLength, dayOf, type CuttingKind, say } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../../parts/EntryFields.vue';
@@ -54,8 +54,8 @@ const asked = computed(() => {
   return cuttingDoubts(kind, taken, props.left, dayOf(on), nursery.catalogue!.nursery.latitudeDeg).map(
     (doubt) =>
       doubt.why === 'more than it gives'
-        ? `Is the number right? The bed is reckoned to give ${several(doubt.gives, 'more cutting')} this season.`
-        : `Is the kind right? ${cuttingWords[doubt.kind]} is not usually taken at this time of the year.`,
+        ? say`Is the number right? The bed is reckoned to give ${several(doubt.gives, say`more cutting`)} this season.`
+        : say`Is the kind right? ${cuttingWords[doubt.kind]} is not usually taken at this time of the year.`,
   );
 });
 async function save() {
@@ -70,43 +70,48 @@ async function save() {
     on,
     note,
   };
-  if (await send(body, `${cuttings} cuttings of ${props.bed.name} written down.`, { undo: true }))
+  if (await send(body, say`${cuttings} cuttings of ${props.bed.name} written down.`, { undo: true }))
     emit('close');
 }
 const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }));
 </script>
 
 <template>
-  <FormDialog title="Take cuttings" :subtitle="bed.name" @close="emit('close')">
+  <FormDialog :title="say`Take cuttings`" :subtitle="bed.name" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.kind" label="Kind" :options="kinds" />
+      <SelectField v-model="draft.kind" :label="say`Kind`" :options="kinds" />
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="draft.cuttings"
-          label="Cuttings taken"
+          :label="say`Cuttings taken`"
           inputmode="numeric"
           :fault="wrong('cuttings')"
         />
         <FormField
           v-model="draft.bundle"
-          label="In bundles of"
+          :label="say`In bundles of`"
           inputmode="numeric"
           :hint="bundles > 0 ? several(bundles, 'bundle') : undefined"
           :fault="wrong('bundle')"
         />
-        <FormField v-model="draft.nodes" label="Nodes" inputmode="numeric" :fault="wrong('nodes')" />
+        <FormField v-model="draft.nodes" :label="say`Nodes`" inputmode="numeric" :fault="wrong('nodes')" />
         <FormField
           v-model="draft.internode"
-          label="Between nodes"
+          :label="say`Between nodes`"
           :unit="unit('timber')"
           inputmode="decimal"
-          hint="Blank: usual"
+          :hint="say`Blank: usual`"
         />
-        <FormField v-model="draft.hormone" label="Hormone" hint="Blank: none" :fault="wrong('hormone')" />
+        <FormField
+          v-model="draft.hormone"
+          :label="say`Hormone`"
+          :hint="say`Blank: none`"
+          :fault="wrong('hormone')"
+        />
         <FormField
           v-model="draft.medium"
-          label="Medium"
-          hint="What they are stuck in"
+          :label="say`Medium`"
+          :hint="say`What they are stuck in`"
           :fault="wrong('medium')"
         />
       </div>
@@ -117,18 +122,21 @@ const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }
         role="status"
         data-testid="cut-asked"
       >
-        {{ words }} It is taken as you write it.
+        {{ say`${words} It is taken as you write it.` }}
       </p>
       <p v-if="length.fault" class="font-bold" role="status">{{ length.fault }}</p>
       <p v-else>
-        Cut {{ show(length.lengthMm, 'timber') }} long; {{ show(length.inMediumMm, 'timber') }} goes in, a
-        node at least, and a node stays out. Keep the right end up.
+        {{
+          say`Cut ${show(length.lengthMm, 'timber')} long; ${show(length.inMediumMm, 'timber')} goes in, a node at least, and a node stays out. Keep the right end up.`
+        }}
       </p>
       <p class="border-ink text-muted border-l-4 pl-3 text-sm">
-        Cut away from the palm, with a cut-resistant glove. Hormone powder: mask and gloves; follow the label.
+        {{
+          say`Cut away from the palm, with a cut-resistant glove. Hormone powder: mask and gloves; follow the label.`
+        }}
       </p>
       <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Write it down`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cuttingKinds, cuttingPlan, pooledShare, type Band, type CuttingKind } from '@kauri/core';
+import { cuttingKinds, cuttingPlan, pooledShare, type Band, type CuttingKind, say } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -77,11 +77,11 @@ const words = computed(() => {
   const p = plan.value.value;
   if (!p) return null;
   return {
-    headline: `Take ${count(p.cuttings)} cuttings`,
+    headline: say`Take ${count(p.cuttings)} cuttings`,
     detail:
       p.short > 0
-        ? `${count(p.short)} more than the bed gives. For all of them: ${count(p.stockPlants)} stock plants, ${show(p.stockM, 'site')} of bed.`
-        : `The bed gives them, and ${count(props.held - p.cuttings)} more.`,
+        ? say`${count(p.short)} more than the bed gives. For all of them: ${count(p.stockPlants)} stock plants, ${show(p.stockM, 'site')} of bed.`
+        : say`The bed gives them, and ${count(props.held - p.cuttings)} more.`,
     urgent: false,
   };
 });
@@ -107,15 +107,15 @@ const kindOptions = computed(() =>
 
 <template>
   <section class="border-rule space-y-3 border-y py-3" aria-labelledby="how-many">
-    <h2 id="how-many" class="text-lg">How many cuttings?</h2>
+    <h2 id="how-many" class="text-lg">{{ say`How many cuttings?` }}</h2>
     <div class="grid grid-cols-2 gap-3 sm:grid-cols-4">
-      <FormField v-model="target" label="Plants wanted" inputmode="numeric" />
-      <SelectField v-model="chance" label="Chance of having them" :options="chances" />
-      <SelectField v-model="kind" label="Kind" :options="kindOptions" />
+      <FormField v-model="target" :label="say`Plants wanted`" inputmode="numeric" />
+      <SelectField v-model="chance" :label="say`Chance of having them`" :options="chances" />
+      <SelectField v-model="kind" :label="say`Kind`" :options="kindOptions" />
       <FormField
         v-model="heat"
-        label="Bottom heat"
-        :unit="`${unit('degrees')} over ${show(5, 'temperature', 0)}`"
+        :label="say`Bottom heat`"
+        :unit="say`${unit('degrees')} over ${show(5, 'temperature', 0)}`"
         inputmode="decimal"
       />
     </div>
@@ -123,10 +123,13 @@ const kindOptions = computed(() =>
     <template v-else-if="words">
       <PlantTag v-bind="words" data-testid="cutting-answer" />
       <p v-if="rooted" data-testid="rooting">
-        Stuck now, half have roots by {{ day(rooted.p50) }}; in a warm year {{ day(rooted.p10) }}, in a cool
-        one {{ day(rooted.p90) }}. Pot off two weeks after.
+        {{
+          say`Stuck now, half have roots by ${day(rooted.p50)}; in a warm year ${day(rooted.p10)}, in a cool one ${day(rooted.p90)}. Pot off two weeks after.`
+        }}
       </p>
-      <button v-if="session.may('grower')" class="act" type="button" @click="stick">Stick them</button>
+      <button v-if="session.may('grower')" class="act" type="button" @click="stick">
+        {{ say`Stick them` }}
+      </button>
       <ShowWorking :steps="plan.working" />
     </template>
   </section>

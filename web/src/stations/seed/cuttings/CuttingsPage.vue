@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { liftedOf, stockPlants, stockYield, takenThisSeason } from '@kauri/core';
+import { liftedOf, stockPlants, stockYield, takenThisSeason, say } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -42,9 +42,9 @@ const takenNow = computed(() =>
 /** What was done with a cut, as far as it was written down. */
 function cutWords({ values: { bundle, hormone, medium }, note }: RecordOf<'cut'>): string {
   const parts = [
-    bundle ? `bundles of ${bundle}` : '',
-    hormone ? `hormone: ${hormone}` : '',
-    medium ? `into ${medium}` : '',
+    bundle ? say`bundles of ${bundle}` : '',
+    hormone ? say`hormone: ${hormone}` : '',
+    medium ? say`into ${medium}` : '',
     note,
   ];
   return parts.filter(Boolean).join(', ');
@@ -61,10 +61,10 @@ const stuck = computed(() =>
     <div class="border-rule lg:border-r">
       <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
         <p class="text-muted font-bold">
-          {{ rows.length ? several(rows.length, 'stock bed') : 'No stock bed yet' }}
+          {{ rows.length ? several(rows.length, say`stock bed`) : say`No stock bed yet` }}
         </p>
         <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'add'">
-          Add a stock bed
+          {{ say`Add a stock bed` }}
         </button>
       </div>
       <ul class="divide-rule divide-y" data-testid="stock-beds">
@@ -79,42 +79,45 @@ const stuck = computed(() =>
           </span>
           <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
             <span>{{ row.species.common }}, {{ several(row.bed.plants, 'plant') }}</span>
-            <span>cuttings a cut</span>
+            <span>{{ say`cuttings a cut` }}</span>
           </span>
         </PickRow>
       </ul>
     </div>
     <div class="space-y-4 p-4 md:p-5">
-      <EmptyState v-if="!chosen" title="No stock kept for cuttings yet">
-        Plants kept for cuttings go here, with what each gives. They limit how many true-to-type plants a year
-        can bring.
+      <EmptyState v-if="!chosen" :title="say`No stock kept for cuttings yet`">
+        {{
+          say`Plants kept for cuttings go here, with what each gives. They limit how many true-to-type plants a year can bring.`
+        }}
       </EmptyState>
       <template v-else>
         <div class="flex flex-wrap items-baseline gap-x-3">
           <h1 class="text-2xl">{{ chosen.bed.name }}</h1>
           <p class="text-lg">{{ chosen.species.common }}</p>
-          <p class="text-muted">planted {{ dateWords(chosen.bed.plantedOn) }}</p>
+          <p class="text-muted">{{ say`planted ${dateWords(chosen.bed.plantedOn)}` }}</p>
         </div>
         <p class="text-lg" data-testid="stock-gives">
-          Gives <b>{{ count(chosen.gives.value) }}</b> cuttings at a cut<template v-if="takenNow"
-            >; {{ count(takenNow) }} taken since autumn,
-            <b>{{ count(Math.max(0, chosen.gives.value - takenNow)) }}</b> left</template
+          {{ say`Gives` }} <b>{{ count(chosen.gives.value) }}</b> {{ say`cuttings at a cut`
+          }}<template v-if="takenNow"
+            >{{ say`; ${count(takenNow)} taken since autumn,` }}
+            <b>{{ count(Math.max(0, chosen.gives.value - takenNow)) }}</b> {{ say`left` }}</template
           >.
         </p>
         <p>
-          {{ several(chosen.stock.ageSeasons, 'season') }} old,
           {{
-            chosen.stock.cutsInARow
-              ? `cut ${several(chosen.stock.cutsInARow, 'season')} in a row`
-              : 'rested last season'
-          }}, {{ percent(chosen.bed.restShare) }} of its plants at rest. {{ chosen.bed.note }}
+            say`${several(chosen.stock.ageSeasons, 'season')} old, ${
+              chosen.stock.cutsInARow
+                ? say`cut ${several(chosen.stock.cutsInARow, 'season')} in a row`
+                : say`rested last season`
+            }, ${percent(chosen.bed.restShare)} of its plants at rest. ${chosen.bed.note}`
+          }}
         </p>
         <div class="flex flex-wrap gap-2">
           <button v-if="session.may('crew')" class="act" type="button" @click="sheet = 'cut'">
-            Take cuttings
+            {{ say`Take cuttings` }}
           </button>
           <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'edit'">
-            Change the bed
+            {{ say`Change the bed` }}
           </button>
         </div>
         <ShowWorking :steps="chosen.gives.working" />
@@ -125,25 +128,26 @@ const stuck = computed(() =>
         />
         <div class="grid gap-5 xl:grid-cols-2">
           <section aria-labelledby="cuts">
-            <h2 id="cuts" class="text-lg">Cuts</h2>
+            <h2 id="cuts" class="text-lg">{{ say`Cuts` }}</h2>
             <ul v-if="chosen.cuts.length" class="text-[0.95rem]">
               <li v-for="cut in chosen.cuts" :key="cut.id" class="border-rule border-t py-1">
                 {{ dateWords(cut.on) }}: <b>{{ count(cut.values.cuttings) }}</b>
-                {{ cuttingWords[cut.values.cutting] }}, {{ cut.values.nodes }} nodes
+                {{ say`${cuttingWords[cut.values.cutting]}, ${cut.values.nodes} nodes` }}
                 <span class="text-muted">{{ cutWords(cut) }}</span>
               </li>
             </ul>
-            <p v-else class="text-muted">Not cut yet.</p>
+            <p v-else class="text-muted">{{ say`Not cut yet.` }}</p>
           </section>
           <section v-if="stuck.length" aria-labelledby="stuck">
-            <h2 id="stuck" class="text-lg">Stuck</h2>
+            <h2 id="stuck" class="text-lg">{{ say`Stuck` }}</h2>
             <ul class="text-[0.95rem]">
               <li v-for="lot in stuck" :key="lot.id" class="border-rule border-t py-1">
                 <RouterLink class="quiet font-bold" :to="{ name: 'seed-up', params: { lot: lot.id } }">{{
                   lot.code
                 }}</RouterLink>
-                {{ dateWords(lot.sownOn) }}: {{ count(lot.held.standing + liftedOf(lot.held)) }} rooted,
-                {{ count(lot.held.sown) }} still to root
+                {{
+                  say`${dateWords(lot.sownOn)}: ${count(lot.held.standing + liftedOf(lot.held))} rooted, ${count(lot.held.sown)} still to root`
+                }}
               </li>
             </ul>
           </section>

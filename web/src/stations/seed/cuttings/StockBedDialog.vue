@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { StockBed } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -35,12 +36,12 @@ const fields = {
 const partWords = {
   speciesId: 'species',
   name: 'name',
-  plants: 'plants',
-  plantedOn: 'planted on',
-  yieldPerPlant: 'cuttings a plant',
-  plantsPerM: 'plants a metre',
-  restShare: 'share that rests',
-  note: 'note',
+  plants: say`plants`,
+  plantedOn: say`planted on`,
+  yieldPerPlant: say`cuttings a plant`,
+  plantsPerM: say`plants a metre`,
+  restShare: say`share that rests`,
+  note: say`note`,
 };
 const changes = bed && useSeedEdit('editStockBed', { stockBed: bed.id }, bed, fields, partWords);
 const adding = changes ? null : useSeedAct('addStockBed', {}, fields);
@@ -60,10 +61,10 @@ async function save() {
     note: d.note,
   };
   if (changes) {
-    if (await changes.edit(body, `${d.name} kept`)) emit('close');
+    if (await changes.edit(body, say`${d.name} kept`)) emit('close');
     return;
   }
-  const id = await adding!.send(body, `${d.name} kept.`);
+  const id = await adding!.send(body, say`${d.name} kept.`);
   if (id === null) return;
   emit('close');
   await router.push({ name: 'seed-cuttings', params: { bed: id } });
@@ -72,45 +73,55 @@ const options = species.map((s) => ({ value: s.id, words: `${s.common}, ${s.lati
 </script>
 
 <template>
-  <FormDialog :title="bed ? `Change ${bed.name}` : 'Add a stock bed'" @close="emit('close')">
+  <FormDialog :title="bed ? say`Change ${bed.name}` : say`Add a stock bed`" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.speciesId" label="Species" :options="options" :fault="wrong('speciesId')" />
+      <SelectField
+        v-model="draft.speciesId"
+        :label="say`Species`"
+        :options="options"
+        :fault="wrong('speciesId')"
+      />
       <div class="grid grid-cols-2 gap-3">
-        <FormField v-model="draft.name" label="Name" :fault="wrong('name')" />
+        <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
         <FormField
           v-model="draft.plantedOn"
-          label="Planted on"
+          :label="say`Planted on`"
           type="date"
           :max="season.todayIso"
           :fault="wrong('plantedOn')"
         />
-        <FormField v-model="draft.plants" label="Plants" inputmode="numeric" :fault="wrong('plants')" />
+        <FormField v-model="draft.plants" :label="say`Plants`" inputmode="numeric" :fault="wrong('plants')" />
         <FormField
           v-model="draft.plantsPerM"
-          label="Plants a metre"
+          :label="say`Plants a metre`"
           inputmode="decimal"
           :fault="wrong('plantsPerM')"
         />
         <FormField
           v-model="draft.yieldPerPlant"
-          label="Cuttings a full-grown plant"
+          :label="say`Cuttings a full-grown plant`"
           inputmode="decimal"
           :fault="wrong('yieldPerPlant')"
         />
         <FormField
           v-model="draft.rest"
-          label="At rest this year"
+          :label="say`At rest this year`"
           unit="%"
           inputmode="decimal"
-          hint="Uncut, to gather strength"
+          :hint="say`Uncut, to gather strength`"
           :fault="wrong('restShare')"
         />
       </div>
-      <FormField v-model="draft.note" label="Note" hint="Clone, sex, source" :fault="wrong('note')" />
+      <FormField
+        v-model="draft.note"
+        :label="say`Note`"
+        :hint="say`Clone, sex, source`"
+        :fault="wrong('note')"
+      />
       <p v-if="theirs" class="panel p-3" data-testid="theirs">
-        <b>Somebody else wrote meanwhile</b> {{ theirs }}. Saving again puts yours over it.
+        <b>{{ say`Somebody else wrote meanwhile` }}</b> {{ say`${theirs}. Saving again puts yours over it.` }}
       </p>
-      <SheetActs act="Keep it" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Keep it`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

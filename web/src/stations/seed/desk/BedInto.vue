@@ -10,6 +10,7 @@ import {
   sowingWays,
   type BedDesign,
   type SowingWay,
+  say,
 } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -122,10 +123,10 @@ async function template() {
   if (a.fault !== null || !a.plan?.gapMm) return;
   const pdf = await makePdf(
     spacingTemplate({
-      title: `${props.desk.species.value.common}: rows ${show(rowMm.value, 'timber')} apart, seeds ${show(a.plan.gapMm, 'timber', 1)} apart`,
+      title: say`${props.desk.species.value.common}: rows ${show(rowMm.value, 'timber')} apart, seeds ${show(a.plan.gapMm, 'timber', 1)} apart`,
       rowMm: rowMm.value,
       gapMm: a.plan.gapMm,
-      depth: `Sow ${show(a.plan.depthMm.least, 'timber')} to ${show(a.plan.depthMm.most, 'timber')} deep.`,
+      depth: say`Sow ${show(a.plan.depthMm.least, 'timber')} to ${show(a.plan.depthMm.most, 'timber')} deep.`,
     }),
   );
   offerFile('spacing-template.pdf', pdf, 'application/pdf');
@@ -150,7 +151,11 @@ function sow() {
     rows: a.plan!.rows ? String(a.plan!.rows) : '',
   });
 }
-const wayWords: Record<SowingWay, string> = { rows: 'In rows', drills: 'In drills', broadcast: 'Broadcast' };
+const wayWords: Record<SowingWay, string> = {
+  rows: say`In rows`,
+  drills: say`In drills`,
+  broadcast: say`Broadcast`,
+};
 const ways = sowingWays.map((value) => ({ value, words: wayWords[value] }));
 const bedOptions = computed(() => beds.value.map((b) => ({ value: b.place.id, words: b.place.place.name })));
 </script>
@@ -162,50 +167,52 @@ const bedOptions = computed(() => beds.value.map((b) => ({ value: b.place.id, wo
         <SelectField
           v-if="bedOptions.length"
           :model-value="bed?.place.id ?? ''"
-          label="Bed"
+          :label="say`Bed`"
           :options="bedOptions"
           @update:model-value="asked.placeId = $event"
         />
-        <SelectField v-model="asked.way" label="How" :options="ways" />
+        <SelectField v-model="asked.way" :label="say`How`" :options="ways" />
         <FormField
           v-model="asked.collar"
-          label="Collar wanted"
+          :label="say`Collar wanted`"
           :unit="unit('diameter')"
           inputmode="decimal"
-          :hint="asked.collar.trim() ? undefined : `Blank: ${show(collarMm, 'diameter')}`"
+          :hint="asked.collar.trim() ? undefined : say`Blank: ${show(collarMm, 'diameter')}`"
         />
         <FormField
           v-if="asked.way !== 'broadcast'"
           v-model="asked.rowSpacing"
-          label="Between rows"
+          :label="say`Between rows`"
           :unit="unit('timber')"
           inputmode="decimal"
-          :hint="asked.rowSpacing.trim() ? undefined : `Blank: ${show(rowMm, 'timber')}`"
+          :hint="asked.rowSpacing.trim() ? undefined : say`Blank: ${show(rowMm, 'timber')}`"
         />
       </div>
       <p v-if="answer.fault !== null" class="font-bold" role="status">{{ answer.fault }}</p>
       <template v-else>
         <p class="text-lg" data-testid="bed-answer">
-          <b>{{ show(answer.areaM2!, 'area') }}</b>, {{ show(answer.lengthMm! / 1000, 'site') }} of the bed,
-          at {{ show(answer.density!, 'density') }} standing;
-          <template v-if="answer.plan!.gapMm !== null"
-            >{{ count(answer.plan!.rows) }} rows, a seed every
-            {{ show(answer.plan!.gapMm!, 'timber', 1) }}.</template
-          >
-          <template v-else>{{ count(answer.plan!.seedsPerM2) }} seeds a square metre.</template>
+          <b>{{ show(answer.areaM2!, 'area') }}</b>{{
+            say`, ${show(answer.lengthMm! / 1000, 'site')} of the bed, at ${show(answer.density!, 'density')} standing;`
+          }}
+          <template v-if="answer.plan!.gapMm !== null">{{
+            say`${count(answer.plan!.rows)} rows, a seed every ${show(answer.plan!.gapMm!, 'timber', 1)}.`
+          }}</template>
+          <template v-else>{{ say`${count(answer.plan!.seedsPerM2)} seeds a square metre.` }}</template>
         </p>
         <p>
-          Sow {{ show(answer.plan!.depthMm.least, 'timber', fine) }} to
-          {{ show(answer.plan!.depthMm.most, 'timber', fine) }} deep, once to twice the seed’s thickness;
-          mulch {{ show(answer.plan!.mulchMm, 'timber') }}; cage it against mice and birds the same day.
+          {{
+            say`Sow ${show(answer.plan!.depthMm.least, 'timber', fine)} to ${show(answer.plan!.depthMm.most, 'timber', fine)} deep, once to twice the seed’s thickness; mulch ${show(answer.plan!.mulchMm, 'timber')}; cage it against mice and birds the same day.`
+          }}
         </p>
         <p v-if="fitting !== null && fitting > 0.005" class="font-bold" role="status">
-          {{ show(fitting, 'area') }} more than is free in {{ bed!.place.place.name }}.
+          {{ say`${show(fitting, 'area')} more than is free in ${bed!.place.place.name}.` }}
         </p>
         <div class="flex flex-wrap gap-2">
-          <button v-if="session.may('grower')" class="act-main" type="button" @click="sow">Sow it</button>
+          <button v-if="session.may('grower')" class="act-main" type="button" @click="sow">
+            {{ say`Sow it` }}
+          </button>
           <button v-if="answer.plan!.gapMm !== null" class="act" type="button" @click="template">
-            Spacing template, 1:1
+            {{ say`Spacing template, 1:1` }}
           </button>
         </div>
         <ShowWorking :steps="answer.working!" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { bestSeedsPerCell, betaMean, betaProduct, cellOutcome, type SeedsPerCellRow } from '@kauri/core';
+import { bestSeedsPerCell, betaMean, betaProduct, cellOutcome, type SeedsPerCellRow, say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -58,7 +58,7 @@ watch(
       transplantSeconds: typedNumber(asked.value.move),
     };
     if (Object.values(costs).some((c) => !(c >= 0))) {
-      fault.value = 'Costs and seconds are numbers, 0 or more.';
+      fault.value = say`Costs and seconds are numbers, 0 or more.`;
       return;
     }
     fault.value = null;
@@ -102,29 +102,30 @@ function sow() {
 <template>
   <div class="grid gap-5 xl:grid-cols-[2fr_3fr]">
     <div class="space-y-3">
-      <SelectField v-model="asked.containerTypeId" label="Container" :options="containers" />
+      <SelectField v-model="asked.containerTypeId" :label="say`Container`" :options="containers" />
       <div class="grid grid-cols-2 gap-3">
-        <FormField v-model="asked.cell" label="A cell costs" inputmode="decimal" />
-        <FormField v-model="asked.minute" label="A minute costs" inputmode="decimal" />
-        <FormField v-model="asked.thin" label="Thin one" unit="s" inputmode="decimal" />
-        <FormField v-model="asked.move" label="Move one" unit="s" inputmode="decimal" />
+        <FormField v-model="asked.cell" :label="say`A cell costs`" inputmode="decimal" />
+        <FormField v-model="asked.minute" :label="say`A minute costs`" inputmode="decimal" />
+        <FormField v-model="asked.thin" :label="say`Thin one`" unit="s" inputmode="decimal" />
+        <FormField v-model="asked.move" :label="say`Move one`" unit="s" inputmode="decimal" />
       </div>
       <label class="flex min-h-11 items-center gap-2">
-        <input v-model="asked.transplant" class="accent-ink size-5" type="checkbox" /> Extras are pricked into
-        empty cells
+        <input v-model="asked.transplant" class="accent-ink size-5" type="checkbox" />
+        {{ say`Extras are pricked into empty cells` }}
       </label>
       <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
       <template v-else-if="chosen">
         <p class="text-lg" data-testid="cells-answer">
-          <b>{{ several(chosen.seedsPerCell, 'seed') }} a cell</b>, {{ several(trays, 'tray') }},
-          {{ count(cells) }} cells, {{ count(cells * chosen.seedsPerCell) }} seeds.
+          <b>{{ say`${several(chosen.seedsPerCell, 'seed')} a cell` }}</b>{{
+            say`, ${several(trays, 'tray')}, ${count(cells)} cells, ${count(cells * chosen.seedsPerCell)} seeds.`
+          }}
         </p>
         <div class="flex flex-wrap gap-2">
           <button v-if="session.may('grower')" class="act-main" type="button" :disabled="!trays" @click="sow">
-            Sow it
+            {{ say`Sow it` }}
           </button>
           <button v-if="asked.perCell" class="act" type="button" @click="asked.perCell = ''">
-            Back to the cheapest
+            {{ say`Back to the cheapest` }}
           </button>
         </div>
         <ShowWorking :steps="working" />
@@ -133,20 +134,18 @@ function sow() {
     <div class="overflow-x-auto">
       <table class="w-full text-[0.95rem]" data-testid="seeds-per-cell">
         <caption class="text-left font-bold">
-          For
           {{
-            count(wanted)
+            say`For ${count(wanted)} cells`
           }}
-          cells
         </caption>
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="text-left font-normal">Seeds a cell</th>
-            <th scope="col" class="pl-4 text-right font-normal">Empty</th>
-            <th scope="col" class="pl-4 text-right font-normal">One</th>
-            <th scope="col" class="pl-4 text-right font-normal">Several</th>
-            <th scope="col" class="pl-4 text-right font-normal">Filled in the end</th>
-            <th scope="col" class="pl-4 text-right font-normal">A plant costs</th>
+            <th scope="col" class="text-left font-normal">{{ say`Seeds a cell` }}</th>
+            <th scope="col" class="pl-4 text-right font-normal">{{ say`Empty` }}</th>
+            <th scope="col" class="pl-4 text-right font-normal">{{ say`One` }}</th>
+            <th scope="col" class="pl-4 text-right font-normal">{{ say`Several` }}</th>
+            <th scope="col" class="pl-4 text-right font-normal">{{ say`Filled in the end` }}</th>
+            <th scope="col" class="pl-4 text-right font-normal">{{ say`A plant costs` }}</th>
           </tr>
         </thead>
         <tbody>
@@ -158,7 +157,7 @@ function sow() {
           >
             <th scope="row" class="text-left">
               <button class="quiet" type="button" @click="asked.perCell = String(row.seedsPerCell)">
-                {{ row.seedsPerCell }}</button><template v-if="row === best"> cheapest</template>
+                {{ row.seedsPerCell }}</button><template v-if="row === best"> {{ say`cheapest` }}</template>
             </th>
             <td class="pl-4 text-right">{{ count(row.outcome.empty) }}</td>
             <td class="pl-4 text-right">{{ count(row.outcome.single) }}</td>

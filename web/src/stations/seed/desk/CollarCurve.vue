@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { collarAtDensity, type SpeciesValues } from '@kauri/core';
+import { collarAtDensity, type SpeciesValues, say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
 
@@ -25,7 +25,7 @@ const line = computed(() =>
       :viewBox="`0 0 ${W} ${H}`"
       class="w-full"
       role="img"
-      aria-label="Collar after a season against density"
+      :aria-label="say`Collar after a season against density`"
     >
       <g font-size="13" fill="var(--muted)">
         <line :x1="LEFT" :x2="W - 12" :y1="y(0)" :y2="y(0)" stroke="var(--soil-deep)" stroke-width="2" />
@@ -33,7 +33,7 @@ const line = computed(() =>
         <text :x="LEFT - 6" :y="y(top / 2) + 4" text-anchor="end">{{ show(top / 2, 'diameter') }}</text>
         <text :x="LEFT - 6" y="16" text-anchor="end">{{ show(top, 'diameter') }}</text>
         <text :x="W - 12" :y="H - 8" text-anchor="end">{{ show(most, 'density') }}</text>
-        <text :x="LEFT" :y="H - 8">alone</text>
+        <text :x="LEFT" :y="H - 8">{{ say`alone` }}</text>
       </g>
       <polyline :points="line" fill="none" stroke="var(--leaf)" stroke-width="2.5" />
       <line
@@ -54,8 +54,9 @@ const line = computed(() =>
       />
     </svg>
     <figcaption class="text-muted text-sm">
-      Collar after one season in {{ show(depthMm, 'timber') }} of settled medium, against trees a square
-      metre.
+      {{
+        say`Collar after one season in ${show(depthMm, 'timber')} of settled medium, against trees a square metre.`
+      }}
     </figcaption>
   </figure>
 </template>

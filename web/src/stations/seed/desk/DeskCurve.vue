@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { SowingPlan } from '@kauri/core';
 import { computed } from 'vue';
 import { count, percent } from '../../../words/numbers';
@@ -26,7 +27,7 @@ const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 20
 
 <template>
   <section aria-labelledby="surplus">
-    <h2 id="surplus" class="text-lg">More seed, surer: at what surplus?</h2>
+    <h2 id="surplus" class="text-lg">{{ say`More seed, surer: at what surplus?` }}</h2>
     <svg :viewBox="`0 0 ${W} ${H}`" class="w-full" aria-hidden="true">
       <g font-size="13" fill="var(--muted)">
         <template v-for="share in [0, 0.5, 0.9, 1]" :key="share">
@@ -36,7 +37,7 @@ const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 20
           </text>
         </template>
         <text :x="LEFT" :y="H - 8">{{ count(low) }}</text>
-        <text :x="W - 10" :y="H - 8" text-anchor="end">{{ count(high) }} seeds</text>
+        <text :x="W - 10" :y="H - 8" text-anchor="end">{{ say`${count(high)} seeds` }}</text>
       </g>
       <polyline :points="line" fill="none" stroke="var(--ink)" stroke-width="2.5" />
       <line
@@ -56,7 +57,7 @@ const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 20
         stroke-width="3"
       />
     </svg>
-    <label class="sr-only" for="desk-seeds">Seeds to sow</label>
+    <label class="sr-only" for="desk-seeds">{{ say`Seeds to sow` }}</label>
     <input
       id="desk-seeds"
       class="accent-ink h-11 w-full"
@@ -65,13 +66,13 @@ const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 20
       :max="high"
       :step="step"
       :value="seeds"
-      :aria-valuetext="`${count(seeds)} seeds, ${percent(chance)} chance`"
+      :aria-valuetext="say`${count(seeds)} seeds, ${percent(chance)} chance`"
       @input="emit('seeds', Number(($event.target as HTMLInputElement).value))"
     />
     <p data-testid="trade">
-      {{ count(seeds) }} seeds: <b>{{ percent(chance) }}</b> chance, and
-      <b>{{ surplus >= 0 ? `${count(surplus)} trees over` : `${count(-surplus)} trees short` }}</b> on
-      average.
+      {{ say`${count(seeds)} seeds:` }} <b>{{ percent(chance) }}</b> {{ say`chance, and` }}
+      <b>{{ surplus >= 0 ? say`${count(surplus)} trees over` : say`${count(-surplus)} trees short` }}</b>
+      {{ say`on average.` }}
     </p>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, betaProduct, sowingOutlook } from '@kauri/core';
+import { betaMean, betaProduct, sowingOutlook, say } from '@kauri/core';
 import { computed } from 'vue';
 import FormField from '../../../parts/FormField.vue';
 import PlantTag from '../../../parts/PlantTag.vue';
@@ -27,11 +27,11 @@ const preferences = usePreferences();
 
 const speciesOptions = nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }));
 const lotOptions = computed(() => [
-  { value: '', words: 'No lot in particular' },
+  { value: '', words: say`No lot in particular` },
   ...lots.value.map((l) => ({ value: l.id, words: `${l.code}, ${mass(seed.held.get(l.id)!.grams)}` })),
 ]);
 const batchOptions = computed(() => [
-  { value: '', words: 'Straight from the bag' },
+  { value: '', words: say`Straight from the bag` },
   ...(lot.value ? batchesOf(lot.value.id) : []).map((b) => ({
     value: b.id,
     words: `${b.name}, ${mass(b.grams)}`,
@@ -39,8 +39,8 @@ const batchOptions = computed(() => [
 ]);
 const seeds = computed(() => given.value ?? asked.value.seeds ?? plan.value?.value.seeds ?? 0);
 const starts = [
-  { value: 'trees', words: 'Trees wanted' },
-  { value: 'seed', words: 'Seed that must go in' },
+  { value: 'trees', words: say`Trees wanted` },
+  { value: 'seed', words: say`Seed that must go in` },
 ] as const;
 /** All that lies in the bag or batch, as it would be typed. */
 function allOfIt() {
@@ -54,16 +54,16 @@ const { by } = useLived();
 const lived = computed(() => by(({ speciesId }) => speciesId).get(asked.value.speciesId) ?? null);
 const grams = computed(() => (seeds.value / seedsPerKg.value) * 1000);
 const links = computed(() => [
-  { words: 'alive', share: chain.value.viability },
-  { words: 'of them come up', share: chain.value.emergence },
-  { words: 'of them live on', share: chain.value.establishment },
-  { words: 'of them make the grade', share: chain.value.grade },
+  { words: say`alive`, share: chain.value.viability },
+  { words: say`of them come up`, share: chain.value.emergence },
+  { words: say`of them live on`, share: chain.value.establishment },
+  { words: say`of them make the grade`, share: chain.value.grade },
 ]);
 /** What a share rests on. */
 function restsOn({ words: what, share }: (typeof links.value)[number]): string {
-  if (share.origin === 'starting') return 'starting value';
+  if (share.origin === 'starting') return say`starting value`;
   const own = what === 'alive' ? several(share.lots, 'test') : several(share.lots, 'lot');
-  return `${own} of yours; starting value ${percent(share.startingShare)}`;
+  return say`${own} of yours; starting value ${percent(share.startingShare)}`;
 }
 const standingShare = computed(() => betaMean(betaProduct(stages.value)));
 const currency = computed(() => nursery.catalogue!.prices.list.currency);
@@ -83,16 +83,16 @@ const words = computed(() => {
   const short = Math.max(0, seeds.value - (held.value ?? Infinity));
   if (given.value !== null)
     return {
-      headline: `${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, 'good tree')}`,
-      detail: `${percent(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
-        short > 0 ? ` ${count(short)} seeds more than you hold.` : ''
+      headline: say`${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, say`good tree`)}`,
+      detail: say`${percent(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
+        short > 0 ? say` ${count(short)} seeds more than you hold.` : ''
       }`,
       urgent: false,
     };
   return {
-    headline: `Sow ${count(seeds.value)} seeds, ${mass(grams.value)}`,
-    detail: `${percent(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
-      short > 0 ? ` ${count(short)} more than you hold.` : ''
+    headline: say`Sow ${count(seeds.value)} seeds, ${mass(grams.value)}`,
+    detail: say`${percent(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
+      short > 0 ? say` ${count(short)} more than you hold.` : ''
     }`,
     urgent: false,
   };
@@ -102,43 +102,44 @@ const words = computed(() => {
 <template>
   <div class="grid min-h-full lg:grid-cols-[22rem_1fr]">
     <div class="border-rule space-y-3 p-4 lg:border-r">
-      <h2 class="text-lg">What is wanted</h2>
+      <h2 class="text-lg">{{ say`What is wanted` }}</h2>
       <SelectField
         :model-value="asked.speciesId"
-        label="Species"
+        :label="say`Species`"
         :options="speciesOptions"
         @update:model-value="chooseSpecies"
       />
-      <SelectField v-model="asked.seedLotId" label="Seed lot" :options="lotOptions" />
+      <SelectField v-model="asked.seedLotId" :label="say`Seed lot`" :options="lotOptions" />
       <SelectField
         v-if="lot && batchesOf(lot.id).length"
         v-model="asked.batchId"
-        label="Batch"
+        :label="say`Batch`"
         :options="batchOptions"
       />
-      <SelectField v-model="asked.from" label="Start from" :options="starts" />
+      <SelectField v-model="asked.from" :label="say`Start from`" :options="starts" />
       <FormField
         v-if="asked.from !== 'seed'"
         v-model="asked.target"
-        label="Good trees wanted"
+        :label="say`Good trees wanted`"
         inputmode="numeric"
-        :hint="lived ? `Of yours ${livedWords(lived)}` : undefined"
+        :hint="lived ? say`Of yours ${livedWords(lived)}` : undefined"
       />
       <div v-else>
         <FormField
           v-model="asked.mass"
-          label="Seed to sow"
+          :label="say`Seed to sow`"
           :unit="preferences.unit('seedMass')"
           inputmode="decimal"
-          :hint="given ? `About ${count(given)} seeds` : 'How many trees from it?'"
+          :hint="given ? say`About ${count(given)} seeds` : say`How many trees from it?`"
         />
         <button v-if="held" class="quiet" type="button" @click="allOfIt">
-          All of the {{ batch ? 'batch' : 'bag' }}
+          {{ say`All of the ${batch ? say`batch` : say`bag`}` }}
         </button>
       </div>
       <div>
         <label class="mb-1 block font-bold" for="chance"
-          >Chance of having them <span class="font-normal">{{ percent(asked.chance) }}</span></label
+          >{{ say`Chance of having them` }}
+          <span class="font-normal">{{ percent(asked.chance) }}</span></label
         >
         <input
           id="chance"
@@ -160,18 +161,23 @@ const words = computed(() => {
       <PlantTag v-if="words" v-bind="words" />
       <p v-if="waking?.out" class="border-ink border-l-4 pl-3" data-testid="radicles">
         <b>{{
-          waking.seen ? 'Radicles are out: sow at once.' : 'Radicles are likely within the week: sow now.'
+          waking.seen
+            ? say`Radicles are out: sow at once.`
+            : say`Radicles are likely within the week: sow now.`
         }}</b>
-        About {{ percent(waking.readyNow) }} of the living seed is likely to come up soon; what is left sleeps
-        on.
+        {{
+          say`About ${percent(waking.readyNow)} of the living seed is likely to come up soon; what is left sleeps on.`
+        }}
       </p>
       <p v-else-if="waking" class="border-ink border-l-4 pl-3" data-testid="not-ready">
-        <b>{{ batch!.name }} is not ready:</b> sown now, about {{ percent(waking.readyNow) }} of the living
-        seed would come up soon; about {{ percent(1 - waking.readyNow) }} would lie over or not come at all.
+        <b>{{ say`${batch!.name} is not ready:` }}</b>
+        {{
+          say`sown now, about ${percent(waking.readyNow)} of the living seed would come up soon; about ${percent(1 - waking.readyNow)} would lie over or not come at all.`
+        }}
       </p>
       <div v-if="plan && outlook" class="grid gap-5 xl:grid-cols-2">
         <section aria-labelledby="chain">
-          <h2 id="chain" class="text-lg">From a hundred seeds to a tree</h2>
+          <h2 id="chain" class="text-lg">{{ say`From a hundred seeds to a tree` }}</h2>
           <table class="w-full" data-testid="chain">
             <tbody>
               <tr v-for="link in links" :key="link.words" class="border-rule border-t">
@@ -186,18 +192,21 @@ const words = computed(() => {
               </tr>
               <tr class="border-ink border-t-2">
                 <td class="py-1 pr-3 text-right font-bold">{{ percent(standingShare, 1) }}</td>
-                <th scope="row" class="text-left" colspan="2">of the seeds make a good tree</th>
+                <th scope="row" class="text-left" colspan="2">{{ say`of the seeds make a good tree` }}</th>
               </tr>
             </tbody>
           </table>
           <p class="mt-2" data-testid="one-more-test">
             <template v-if="plan.value.test.seeds > 0">
-              One more germination test of 50 would save {{ count(plan.value.test.seeds) }} seeds on
-              average<template v-if="plan.value.test.cost !== null"
+              {{
+                say`One more germination test of 50 would save ${count(plan.value.test.seeds)} seeds on average`
+              }}<template v-if="plan.value.test.cost !== null"
                 >, {{ money(plan.value.test.cost, currency) }}</template
               >.
             </template>
-            <template v-else>One more germination test of 50 would save less seed than it uses.</template>
+            <template v-else>{{
+              say`One more germination test of 50 would save less seed than it uses.`
+            }}</template>
           </p>
           <ShowWorking :steps="plan.working" />
         </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, betaProduct } from '@kauri/core';
+import { betaMean, betaProduct, say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
@@ -69,22 +69,25 @@ function sow() {
     <div class="grid grid-cols-2 gap-3">
       <SelectField
         :model-value="flat.id"
-        label="Flat"
+        :label="say`Flat`"
         :options="options"
         @update:model-value="asked.containerTypeId = $event"
       />
-      <FormField v-model="asked.perM2" label="Seeds sown" :unit="unit('density')" inputmode="numeric" />
+      <FormField v-model="asked.perM2" :label="say`Seeds sown`" :unit="unit('density')" inputmode="numeric" />
     </div>
     <p class="text-lg" data-testid="flat-answer">
-      <b>{{ several(trays, 'flat') }}</b> of {{ show(areaM2, 'area') }}, {{ count(perFlat) }} seeds each,
-      {{ mass((perFlat / desk.seedsPerKg.value) * 1000) }} a flat.
+      <b>{{ several(trays, 'flat') }}</b>
+      {{
+        say`of ${show(areaM2, 'area')}, ${count(perFlat)} seeds each, ${mass((perFlat / desk.seedsPerKg.value) * 1000)} a flat.`
+      }}
     </p>
     <p>
-      About {{ count(up) }} come up. Prick out at the first true leaves, bigger seedlings into bigger cells:
-      open the lot under Coming up.
+      {{
+        say`About ${count(up)} come up. Prick out at the first true leaves, bigger seedlings into bigger cells: open the lot under Coming up.`
+      }}
     </p>
     <button v-if="session.may('grower')" class="act-main" type="button" :disabled="!trays" @click="sow">
-      Sow it
+      {{ say`Sow it` }}
     </button>
   </div>
 </template>

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import { PT_PER_MM, type TDocumentDefinitions } from '../../../print/pdf';
 
 export interface SpacingTemplate {
@@ -40,7 +41,7 @@ export function spacingTemplate({ title, rowMm, gapMm, depth }: SpacingTemplate)
     content: [
       { text: title.replace(/[\u00a0\u202f]/g, ' '), bold: true, fontSize: 12 },
       {
-        text: `${depth} Print at 100 %: the bar at the lower right is 100 mm.`.replace(
+        text: say`${depth} Print at 100 %: the bar at the lower right is 100 mm.`.replace(
           /[\u00a0\u202f]/g,
           ' ',
         ),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -66,12 +67,12 @@ const fault = computed(() => {
   const wrong = picked.value.find(
     (row) => !(Number.isInteger(row.copies) && row.copies >= 1 && row.copies <= 500),
   );
-  if (wrong) return `${wrong.label.code}: 1 to 500 labels.`;
+  if (wrong) return say`${wrong.label.code}: 1 to 500 labels.`;
   const lost = picked.value.find((row) => row.lost !== null);
   if (lost) return lost.lost;
   const used = typedNumber(asked.value.used);
   const most = stock.value.columns * stock.value.rows - 1;
-  return Number.isInteger(used) && used >= 0 && used <= most ? null : `Labels used already: 0 to ${most}.`;
+  return Number.isInteger(used) && used >= 0 && used <= most ? null : say`Labels used already: 0 to ${most}.`;
 });
 const total = computed(() => picked.value.reduce((t, row) => t + (row.copies || 0), 0));
 async function sheets() {
@@ -98,28 +99,32 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
 <template>
   <div class="grid gap-6 p-4 md:p-5 xl:grid-cols-[1fr_24rem]">
     <section class="space-y-3" aria-labelledby="labels">
-      <h1 id="labels" class="text-2xl">Labels</h1>
+      <h1 id="labels" class="text-2xl">{{ say`Labels` }}</h1>
       <div class="grid gap-3 sm:grid-cols-2 lg:grid-cols-[1fr_1fr_1fr_8rem]">
-        <SelectField v-model="asked.of" label="Labels of" :options="ofOptions" />
-        <FormField v-model="asked.find" label="Among them" hint="Code, species or place" />
-        <SelectField v-model="asked.stock" label="Label" :options="stocks" />
-        <FormField v-model="asked.used" label="Used already" inputmode="numeric" />
+        <SelectField v-model="asked.of" :label="say`Labels of`" :options="ofOptions" />
+        <FormField v-model="asked.find" :label="say`Among them`" :hint="say`Code, species or place`" />
+        <SelectField v-model="asked.stock" :label="say`Label`" :options="stocks" />
+        <FormField v-model="asked.used" :label="say`Used already`" inputmode="numeric" />
       </div>
       <div class="flex flex-wrap items-center gap-3">
         <button class="act-main" type="button" :disabled="!total || fault !== null" @click="sheets">
-          Print {{ several(total, 'label') }}
+          {{ say`Print ${several(total, 'label')}` }}
         </button>
         <p v-if="fault && picked.length" class="font-bold" role="status">{{ fault }}</p>
-        <p v-else class="text-muted">Each code leads to what it stands on when a phone reads it.</p>
+        <p v-else class="text-muted">
+          {{ say`Each code leads to what it stands on when a phone reads it.` }}
+        </p>
       </div>
       <p
         v-if="labelAddress.loaded && addressTyped === null"
         class="text-muted flex flex-wrap items-center gap-x-2"
       >
-        Codes lead to {{ labelAddress.at('') }}.
-        <template v-if="isLoopback">Phones cannot reach that; Kauri’s own reader does without.</template>
+        {{ say`Codes lead to ${labelAddress.at('')}.` }}
+        <template v-if="isLoopback">{{
+          say`Phones cannot reach that; Kauri’s own reader does without.`
+        }}</template>
         <button v-if="session.may('grower')" class="quiet" type="button" @click="changeAddress">
-          Another address
+          {{ say`Another address` }}
         </button>
       </p>
       <form
@@ -131,16 +136,18 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
         <FormField
           v-model="addressTyped"
           class="grow"
-          label="Kauri’s address, as phones reach it"
+          :label="say`Kauri’s address, as phones reach it`"
           placeholder="https://kauri.example"
-          hint="Blank for the one it is open at now."
+          :hint="say`Blank for the one it is open at now.`"
           :fault="wrong('words.address') ?? sentence()"
         />
-        <button class="act" type="submit" :disabled="busy">Keep it</button>
+        <button class="act" type="submit" :disabled="busy">{{ say`Keep it` }}</button>
       </form>
       <table class="w-full text-[0.95rem]" data-testid="label-lots">
         <caption class="sr-only">
-          What to label
+          {{
+            say`What to label`
+          }}
         </caption>
         <tbody>
           <tr v-for="row in rows" :key="row.id" class="border-rule border-t">
@@ -166,17 +173,17 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
                 v-model="chosen[row.id]"
                 class="field"
                 inputmode="numeric"
-                :aria-label="`Labels of ${row.label.code}`"
+                :aria-label="say`Labels of ${row.label.code}`"
               />
             </td>
             <td class="w-28 text-right">
               <button
                 class="quiet"
                 type="button"
-                :aria-label="`One label of ${row.label.code}`"
+                :aria-label="say`One label of ${row.label.code}`"
                 @click="single(row.label)"
               >
-                One label
+                {{ say`One label` }}
               </button>
             </td>
           </tr>
@@ -184,10 +191,10 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
       </table>
       <p v-if="!rows.length" class="text-muted">
         <template v-if="asked.of === 'lots'">
-          No lot by that name stands or lies sown.
-          <RouterLink class="quiet" :to="{ name: 'seed-desk' }">Sow one</RouterLink>
+          {{ say`No lot by that name stands or lies sown.` }}
+          <RouterLink class="quiet" :to="{ name: 'seed-desk' }">{{ say`Sow one` }}</RouterLink>
         </template>
-        <template v-else>Nothing by that name is here.</template>
+        <template v-else>{{ say`Nothing by that name is here.` }}</template>
       </p>
     </section>
     <LostLabel />

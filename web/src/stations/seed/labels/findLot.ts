@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 
 /** What is known of a row whose label is lost. Blanks are not held against a lot. */
@@ -33,7 +34,7 @@ export function findLot(lost: LostRow, lots: Iterable<LotRow>, leafOf: (lot: Lot
       asked += 3;
       if (lot.stage.placeId === lost.placeId) {
         met += 3;
-        reasons.push('stands there');
+        reasons.push(say`stands there`);
       }
     }
     if (/^\d{4}-\d\d$/.test(lost.month)) {
@@ -41,7 +42,7 @@ export function findLot(lost: LostRow, lots: Iterable<LotRow>, leafOf: (lot: Lot
       const apart = Math.abs(Date.parse(lot.sownOn) - Date.parse(`${lost.month}-15`)) / DAY;
       const near = Math.max(0, 1 - apart / 120);
       met += 2 * near;
-      if (near > 0.6) reasons.push('sown about then');
+      if (near > 0.6) reasons.push(say`sown about then`);
     }
     if (words.length) {
       asked += 3;

@@ -1,3 +1,4 @@
+import { say, inWords } from '@kauri/core';
 import { computed } from 'vue';
 import { useMass } from '../../../parts/useMass';
 import type { Label } from '../../../print/labels';
@@ -12,11 +13,11 @@ import { kindWords } from '../../yard/placeWords';
 /** What labels are printed for. */
 export const labelKinds = ['lots', 'places', 'bags'] as const;
 export type LabelKind = (typeof labelKinds)[number];
-export const labelKindWords: Readonly<Record<LabelKind, string>> = {
+export const labelKindWords: Readonly<Record<LabelKind, string>> = inWords({
   lots: 'Lots',
   places: 'Beds, benches and bays',
   bags: 'Bags of seed',
-};
+});
 
 /** One thing that labels can be printed for. */
 export interface Labelled {
@@ -51,12 +52,16 @@ export function useLabelled() {
             provenance:
               lot.seedLotId === null ? '' : (seed.lotById.get(lot.seedLotId)?.provenance.place ?? ''),
             sownOn: `${begunWords[lot.origin]} ${dateWords(lot.sownOn)}`,
-            count: lot.held.standing ? `${count(lot.held.standing)} trees` : `${count(lot.held.sown)} seeds`,
+            count: lot.held.standing
+              ? say`${count(lot.held.standing)} trees`
+              : say`${count(lot.held.sown)} seeds`,
             address: at(`/grow/${lot.id}`),
           },
           where,
           lost:
-            where === '' ? `${lot.code} has no place: give it one first, or the label leads nowhere.` : null,
+            where === ''
+              ? say`${lot.code} has no place: give it one first, or the label leads nowhere.`
+              : null,
         };
       }),
   );
@@ -89,8 +94,8 @@ export function useLabelled() {
             latin: species.latin,
             provenance: bag.provenance.place,
             sownOn: bag.collectedOn
-              ? `collected ${dateWords(bag.collectedOn)}`
-              : `received ${dateWords(bag.receivedOn)}`,
+              ? say`collected ${dateWords(bag.collectedOn)}`
+              : say`received ${dateWords(bag.receivedOn)}`,
             count: mass(seed.held.get(bag.id)!.grams),
             address: at(`/seed/${bag.id}`),
           },

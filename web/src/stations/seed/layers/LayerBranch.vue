@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Layer } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
@@ -22,7 +23,7 @@ const pouch = computed(() => Math.max(ring.value * 1.9, ring.value + 24));
       :viewBox="`0 0 ${W} 165`"
       class="w-full max-w-xl"
       role="img"
-      aria-label="Branch, ring and pouch to scale"
+      :aria-label="say`Branch, ring and pouch to scale`"
     >
       <rect :x="20" :y="Y - thick / 2" :width="length" :height="thick" fill="var(--leaf-mid)" />
       <rect
@@ -55,9 +56,9 @@ const pouch = computed(() => Math.max(ring.value * 1.9, ring.value + 24));
           stroke="var(--ink)"
           fill="none"
         />
-        <text :x="mid + ring / 2 + 8" y="20">ring {{ show(layer.ringMm, 'timber') }}</text>
+        <text :x="mid + ring / 2 + 8" y="20">{{ say`ring ${show(layer.ringMm, 'timber')}` }}</text>
         <text x="20" y="158" fill="var(--muted)">
-          {{ show(layer.branchMm, 'diameter') }} thick, {{ show(layer.freeMm, 'timber') }} clear
+          {{ say`${show(layer.branchMm, 'diameter')} thick, ${show(layer.freeMm, 'timber')} clear` }}
         </text>
       </g>
     </svg>

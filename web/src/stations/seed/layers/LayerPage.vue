@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, pooledShare } from '@kauri/core';
+import { betaMean, pooledShare, say } from '@kauri/core';
 import { rootsSeen, type Layer } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -29,7 +29,7 @@ const looks = computed(() => seed.recordsOf(props.layer.id, 'look').slice().reve
 const day = (value: number) => longDate(value, yearOf(season.view));
 const { send, sentence } = useSeedAct('checkLayer', { layer: props.layer.id }, {});
 const look = (roots: (typeof rootsSeen)[number]) =>
-  send({ roots, on: season.todayIso, note: '' }, `${props.layer.tree}: roots ${roots}.`, { undo: true });
+  send({ roots, on: season.todayIso, note: '' }, say`${props.layer.tree}: roots ${roots}.`, { undo: true });
 
 /** Layers of this species that were severed or given up. */
 const takes = computed(() => {
@@ -45,33 +45,33 @@ const words = computed(() => {
   const { layer } = props;
   if (!props.onBranch)
     return {
-      headline: layer.outcome === 'rooted' ? 'Severed and potted' : 'Given up',
-      detail: `${dateWords(layer.severedOn!)}${layer.potL === null ? '' : `, into ${show(layer.potL, 'volume', 1)}`}.`,
+      headline: layer.outcome === 'rooted' ? say`Severed and potted` : say`Given up`,
+      detail: `${dateWords(layer.severedOn!)}${layer.potL === null ? '' : say`, into ${show(layer.potL, 'volume', 1)}`}.`,
       urgent: false,
     };
   const o = outlook.value?.value;
   if (!o)
     return {
-      headline: 'No rooting time is known for this species',
-      detail: 'Look every month.',
+      headline: say`No rooting time is known for this species`,
+      detail: say`Look every month.`,
       urgent: false,
     };
   const seen = looks.value[0]?.values.roots;
   if (seen === 'many' && o.severBy >= seed.asOf)
     return {
-      headline: `Sever by ${day(o.severBy)}`,
-      detail: `Roots show through the film: cut below them, soak, pot into ${show(o.potL, 'volume')}, shade for two weeks.`,
+      headline: say`Sever by ${day(o.severBy)}`,
+      detail: say`Roots show through the film: cut below them, soak, pot into ${show(o.potL, 'volume')}, shade for two weeks.`,
       urgent: o.severBy <= seed.asOf + 14,
     };
   if (o.severBy < seed.asOf || o.window.keptOn)
     return {
-      headline: 'Keep it on, wrapped, until roots are there next year',
-      detail: `${o.severBy < seed.asOf ? 'Too late to sever this year.' : `Roots are there by ${day(o.severBy)}, the last day of this year, in only ${percent(o.chanceInTime)} of forecasts.`} Sever between ${day(o.window.from)} and ${day(o.window.by)}, once roots are seen.`,
+      headline: say`Keep it on, wrapped, until roots are there next year`,
+      detail: say`${o.severBy < seed.asOf ? say`Too late to sever this year.` : say`Roots are there by ${day(o.severBy)}, the last day of this year, in only ${percent(o.chanceInTime)} of forecasts.`} Sever between ${day(o.window.from)} and ${day(o.window.by)}, once roots are seen.`,
       urgent: false,
     };
   return {
-    headline: `Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
-    detail: `Rooted in time: ${percent(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
+    headline: say`Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
+    detail: say`Rooted in time: ${percent(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
     urgent: false,
   };
 });
@@ -79,34 +79,34 @@ const seasonWords = computed(() => {
   const o = outlook.value?.value;
   if (!o || !props.onBranch) return '';
   return o.season === 'good'
-    ? `Begun in season: ${day(o.good.from)} to ${day(o.good.to)} is good.`
+    ? say`Begun in season: ${day(o.good.from)} to ${day(o.good.to)} is good.`
     : o.season === 'early'
-      ? `Begun early: nothing happens before the sap moves, around ${day(o.good.from)}.`
-      : `Begun late: after ${day(o.good.to)}, so the autumn leaves ${percent(o.chanceInTime)} of a chance.`;
+      ? say`Begun early: nothing happens before the sap moves, around ${day(o.good.from)}.`
+      : say`Begun late: after ${day(o.good.to)}, so the autumn leaves ${percent(o.chanceInTime)} of a chance.`;
 });
 </script>
 
 <template>
   <article class="space-y-4 p-4 md:p-5">
     <div class="flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-layers' }">All layers</RouterLink>
+      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-layers' }">{{ say`All layers` }}</RouterLink>
       <h1 class="text-2xl">{{ layer.tree }}</h1>
       <p class="text-lg">{{ seed.speciesOf(layer.speciesId).common }}</p>
-      <p class="text-muted">made {{ dateWords(layer.madeOn) }}</p>
+      <p class="text-muted">{{ say`made ${dateWords(layer.madeOn)}` }}</p>
     </div>
     <PlantTag v-bind="words" />
     <p v-if="potted">
-      It goes on as lot
+      {{ say`It goes on as lot` }}
       <RouterLink class="quiet font-bold" :to="{ name: 'grow', params: { lot: potted.id } }">{{
         potted.code
       }}</RouterLink>.
     </p>
     <div v-if="onBranch && session.may('crew')" class="flex flex-wrap items-center gap-2">
-      <span class="font-bold">Roots through the film:</span>
+      <span class="font-bold">{{ say`Roots through the film:` }}</span>
       <button v-for="roots in rootsSeen" :key="roots" class="act" type="button" @click="look(roots)">
-        {{ roots === 'none' ? 'none yet' : roots }}
+        {{ roots === 'none' ? say`none yet` : roots }}
       </button>
-      <button class="act-main" type="button" @click="severing = true">Sever, or give up</button>
+      <button class="act-main" type="button" @click="severing = true">{{ say`Sever, or give up` }}</button>
     </div>
     <p v-if="sentence()" class="text-wrong font-bold" role="alert">{{ sentence() }}</p>
     <p v-if="seasonWords">{{ seasonWords }}</p>
@@ -114,27 +114,31 @@ const seasonWords = computed(() => {
       <LayerBranch :layer="layer" />
       <div class="space-y-3">
         <p>
-          Branch {{ show(layer.branchMm, 'diameter') }}, ring {{ show(layer.ringMm, 'timber') }} of
-          {{ show(layer.freeMm, 'timber') }} clear, {{ layer.pouch }} pouch<template v-if="layer.hormone"
-            >, {{ layer.hormone }}</template
+          {{
+            say`Branch ${show(layer.branchMm, 'diameter')}, ring ${show(layer.ringMm, 'timber')} of ${show(layer.freeMm, 'timber')} clear, ${layer.pouch} pouch`
+          }}<template v-if="layer.hormone">, {{ layer.hormone }}</template
           >. {{ layer.note }}
         </p>
         <p v-if="takes" data-testid="takes">
-          Layers of this species that take: <b>{{ percent(betaMean(takes.share.beta)) }}</b>{{ ' ' }}
+          {{ say`Layers of this species that take:` }} <b>{{ percent(betaMean(takes.share.beta)) }}</b>{{
+            ' '
+          }}
           <span :class="takes.done ? 'text-muted' : 'text-root font-bold'">
-            {{ takes.done ? `from your ${takes.done} and the starting value` : 'starting value' }}</span
+            {{ takes.done ? say`from your ${takes.done} and the starting value` : say`starting value` }}</span
           >
         </p>
         <section aria-labelledby="looks">
-          <h2 id="looks" class="text-lg">Looks</h2>
+          <h2 id="looks" class="text-lg">{{ say`Looks` }}</h2>
           <ul v-if="looks.length" class="text-[0.95rem]" data-testid="looks">
             <li v-for="l in looks" :key="l.id" class="border-rule border-t py-1">
               {{ dateWords(l.on) }}:
-              <b>{{ l.values.roots === 'none' ? 'no roots' : `${l.values.roots} roots` }}</b>
+              <b>{{ l.values.roots === 'none' ? say`no roots` : say`${l.values.roots} roots` }}</b>
               {{ l.note }}
             </li>
           </ul>
-          <p v-else class="text-muted">Not looked at yet. White roots through the film are the sign.</p>
+          <p v-else class="text-muted">
+            {{ say`Not looked at yet. White roots through the film are the sign.` }}
+          </p>
         </section>
       </div>
     </div>

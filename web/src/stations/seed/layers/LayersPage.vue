@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
@@ -31,26 +32,29 @@ const chosen = computed(
   () => rows.value.find((r) => r.layer.id === route.params.layer) ?? rows.value[0] ?? null,
 );
 const day = (value: number) => shortDate(value, yearOf(season.view));
-const marks: Record<string, string> = { sever: 'sever', 'look-layer': 'look', 'keep-on': 'keep on' };
-const outcomeWords = { rooted: 'severed, rooted', failed: 'failed' } as const;
+const marks: Record<string, string> = { sever: 'sever', 'look-layer': 'look', 'keep-on': say`keep on` };
+const outcomeWords = { rooted: say`severed, rooted`, failed: say`failed` } as const;
 </script>
 
 <template>
-  <EmptyState v-if="!rows.length" title="No air layers yet">
-    A ring of bark off, a soaked pouch tied on, and roots in some months. Kauri keeps each branch, says when
-    it is likely rooted, and by when to sever so that it settles before frost.
+  <EmptyState v-if="!rows.length" :title="say`No air layers yet`">
+    {{
+      say`A ring of bark off, a soaked pouch tied on, and roots in some months. Kauri keeps each branch, says when it is likely rooted, and by when to sever so that it settles before frost.`
+    }}
     <template #action
       ><button v-if="session.may('crew')" class="act-main" type="button" @click="making = true">
-        Make a layer
+        {{ say`Make a layer` }}
       </button></template
     >
   </EmptyState>
   <div v-else class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule lg:border-r" :class="route.params.layer ? 'max-lg:hidden' : ''">
       <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
-        <p class="text-muted font-bold">{{ several(seed.known.onBranch.length, 'layer') }} on the branch</p>
+        <p class="text-muted font-bold">
+          {{ say`${several(seed.known.onBranch.length, 'layer')} on the branch` }}
+        </p>
         <button v-if="session.may('crew')" class="act" type="button" @click="making = true">
-          Make a layer
+          {{ say`Make a layer` }}
         </button>
       </div>
       <ul class="divide-rule divide-y" data-testid="layers">
@@ -70,10 +74,10 @@ const outcomeWords = { rooted: 'severed, rooted', failed: 'failed' } as const;
             >
           </span>
           <span class="text-muted flex justify-between gap-2 text-[0.93rem]">
-            <span>{{ row.species.common }}, made {{ dateWords(row.layer.madeOn) }}</span>
-            <span v-if="row.on && row.outlook" class="whitespace-nowrap"
-              >by {{ day(row.outlook.severBy) }}</span
-            >
+            <span>{{ say`${row.species.common}, made ${dateWords(row.layer.madeOn)}` }}</span>
+            <span v-if="row.on && row.outlook" class="whitespace-nowrap">{{
+              say`by ${day(row.outlook.severBy)}`
+            }}</span>
             <span v-else-if="row.layer.outcome">{{ outcomeWords[row.layer.outcome] }}</span>
           </span>
         </PickRow>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, ringDoubt, ringLength, type LayerOutlook } from '@kauri/core';
+import { dayOf, ringDoubt, ringLength, type LayerOutlook, say } from '@kauri/core';
 
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -92,7 +92,7 @@ async function save() {
     madeOn: d.madeOn,
     note: d.note,
   };
-  const id = await send(body, `Layer on ${d.tree} written down.`);
+  const id = await send(body, say`Layer on ${d.tree} written down.`);
   if (id === null) return;
   emit('close');
   await router.push({ name: 'seed-layers', params: { layer: id } });
@@ -100,100 +100,104 @@ async function save() {
 const day = (value: number) => longDate(value, yearOf(season.view));
 const options = species.map((s) => ({ value: s.id, words: s.common }));
 const pouches = [
-  { value: 'sealed', words: 'Sealed: keeps its water' },
-  { value: 'drained', words: 'Drained: a hole below, watered again' },
+  { value: 'sealed', words: say`Sealed: keeps its water` },
+  { value: 'drained', words: say`Drained: a hole below, watered again` },
 ] as const;
 </script>
 
 <template>
-  <FormDialog title="Make an air layer" wide @close="emit('close')">
+  <FormDialog :title="say`Make an air layer`" wide @close="emit('close')">
     <form class="grid gap-x-6 gap-y-3 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
-        <SelectField v-model="draft.speciesId" label="Species" :options="options" />
+        <SelectField v-model="draft.speciesId" :label="say`Species`" :options="options" />
         <FormField
           v-model="draft.tree"
-          label="Tree and branch"
-          hint="Lime by the gate, south side"
+          :label="say`Tree and branch`"
+          :hint="say`Lime by the gate, south side`"
           :fault="wrong('tree')"
         />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.branch"
-            label="Branch"
+            :label="say`Branch`"
             :unit="unit('diameter')"
             inputmode="decimal"
             :fault="wrong('branchMm')"
           />
           <FormField
             v-model="draft.free"
-            label="Clear length"
+            :label="say`Clear length`"
             :unit="unit('timber')"
             inputmode="decimal"
             :fault="wrong('freeMm')"
           />
           <FormField
             v-model="draft.ring"
-            label="Ring of bark"
+            :label="say`Ring of bark`"
             :unit="unit('timber')"
             inputmode="decimal"
             :hint="
               Number.isFinite(usualRing.mm)
-                ? `Blank: ${show(usualRing.mm, 'timber')}, twice the branch`
+                ? say`Blank: ${show(usualRing.mm, 'timber')}, twice the branch`
                 : undefined
             "
             :fault="wrong('ringMm')"
           />
           <FormField
             v-model="draft.madeOn"
-            label="Made on"
+            :label="say`Made on`"
             type="date"
             :max="season.todayIso"
             :fault="wrong('madeOn')"
           />
         </div>
         <p v-if="ringAsked" class="border-ink border-l-4 pl-3" role="status" data-testid="ring-asked">
-          Is the ring right? It is {{ ringAsked.times.toFixed(1) }} times the branch; 1.5 to 3 is usual.
           {{
-            ringAsked.why === 'short'
-              ? 'A short one heals over before roots come.'
-              : 'A long one starves and breaks the branch.'
+            say`Is the ring right? It is ${ringAsked.times.toFixed(1)} times the branch; 1.5 to 3 is usual. ${
+              ringAsked.why === 'short'
+                ? say`A short one heals over before roots come.`
+                : say`A long one starves and breaks the branch.`
+            } It is taken as you write it.`
           }}
-          It is taken as you write it.
         </p>
         <p v-if="usualRing.fault" class="font-bold" role="status">{{ usualRing.fault }}</p>
-        <SelectField v-model="draft.pouch" label="Pouch" :options="pouches" />
-        <FormField v-model="draft.hormone" label="Hormone" :fault="wrong('hormone')" />
-        <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+        <SelectField v-model="draft.pouch" :label="say`Pouch`" :options="pouches" />
+        <FormField v-model="draft.hormone" :label="say`Hormone`" :fault="wrong('hormone')" />
+        <FormField v-model="draft.note" :label="say`Note`" :fault="wrong('note')" />
       </div>
       <div class="space-y-3">
         <div v-if="outlook" class="panel p-3" data-testid="layer-season">
           <p class="font-bold">
             {{
               outlook.season === 'good'
-                ? 'A good time to begin'
+                ? say`A good time to begin`
                 : outlook.season === 'early'
-                  ? `Early: best from ${day(outlook.good.from)}, just before the sap moves`
-                  : `Late: best before ${day(outlook.good.to)}`
+                  ? say`Early: best from ${day(outlook.good.from)}, just before the sap moves`
+                  : say`Late: best before ${day(outlook.good.to)}`
             }}
           </p>
           <p>
-            Roots around {{ day(outlook.rooted.p50) }}; sever by {{ day(outlook.severBy) }}. Rooted in time:
-            {{ percent(outlook.chanceInTime) }}. First pot {{ show(outlook.potL, 'volume') }}.
+            {{
+              say`Roots around ${day(outlook.rooted.p50)}; sever by ${day(outlook.severBy)}. Rooted in time: ${percent(outlook.chanceInTime)}. First pot ${show(outlook.potL, 'volume')}.`
+            }}
           </p>
         </div>
         <ol class="list-decimal space-y-1 pl-5">
           <li>
-            Ring the bark at both ends and lift it off; scrape every trace of cambium, or it heals over.
-            <b
-              >Cut away from the palm, with a cut-resistant glove; both feet on the ground or a footed, tied
-              ladder.</b
-            >
+            {{
+              say`Ring the bark at both ends and lift it off; scrape every trace of cambium, or it heals over.`
+            }}
+            <b>{{
+              say`Cut away from the palm, with a cut-resistant glove; both feet on the ground or a footed, tied ladder.`
+            }}</b>
           </li>
-          <li>Dust the upper edge with hormone. <b>Mask and gloves: follow the label.</b></li>
-          <li>Wrap a handful of soaked, wrung fibre round it; film; tie tight at both ends.</li>
-          <li>Shade it from the sun and from birds.</li>
+          <li>
+            {{ say`Dust the upper edge with hormone.` }} <b>{{ say`Mask and gloves: follow the label.` }}</b>
+          </li>
+          <li>{{ say`Wrap a handful of soaked, wrung fibre round it; film; tie tight at both ends.` }}</li>
+          <li>{{ say`Shade it from the sun and from birds.` }}</li>
         </ol>
-        <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+        <SheetActs :act="say`Write it down`" :busy="busy" :sentence="sentence()" @save="save" />
       </div>
     </form>
   </FormDialog>

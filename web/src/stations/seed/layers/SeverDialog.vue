@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { containerVolume } from '@kauri/core';
+import { containerVolume, say } from '@kauri/core';
 import type { ContainerType, Layer } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -74,7 +74,7 @@ async function save() {
     potL: outcome === 'failed' || pot.trim() === '' ? null : typed(typedNumber(pot), 'volume'),
     lot: lotTyped.value,
   };
-  const said = `${props.layer.tree}: ${outcome === 'rooted' ? 'severed and potted' : 'given up'}.`;
+  const said = `${props.layer.tree}: ${outcome === 'rooted' ? say`severed and potted` : say`given up`}.`;
   if ((await send(body, said)) === null) return;
   if (body.lot) nursery.takeLot(await call('lot', { params: { ...nursery.params, lot: body.lot.id } }));
   emit('close');
@@ -84,39 +84,40 @@ const placeOptions = computed(() =>
 );
 const containerOptions = containers.map((c) => ({ value: c.id, words: c.values.name }));
 const outcomes = [
-  { value: 'rooted', words: 'Rooted: severed and potted' },
-  { value: 'failed', words: 'Failed: healed over, dried or rotted' },
+  { value: 'rooted', words: say`Rooted: severed and potted` },
+  { value: 'failed', words: say`Failed: healed over, dried or rotted` },
 ] as const;
 </script>
 
 <template>
-  <FormDialog title="Sever, or give up" :subtitle="layer.tree" @close="emit('close')">
+  <FormDialog :title="say`Sever, or give up`" :subtitle="layer.tree" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.outcome" label="What became of it" :options="outcomes" />
+      <SelectField v-model="draft.outcome" :label="say`What became of it`" :options="outcomes" />
       <FormField
         v-if="draft.outcome === 'rooted'"
         v-model="draft.pot"
-        label="Pot"
+        :label="say`Pot`"
         :unit="unit('volume')"
         inputmode="decimal"
         :fault="wrong('potL')"
       />
       <template v-if="draft.outcome === 'rooted' && containerOptions.length && placeOptions.length">
         <label class="flex min-h-11 items-center gap-2 font-bold">
-          <input v-model="draft.follow" class="size-5" type="checkbox" /> Follow it as a lot of its own
+          <input v-model="draft.follow" class="size-5" type="checkbox" />
+          {{ say`Follow it as a lot of its own` }}
         </label>
         <div v-if="draft.follow" class="grid grid-cols-2 gap-3">
-          <FormField v-model="draft.code" label="Code" :fault="wrong('lot.code')" />
+          <FormField v-model="draft.code" :label="say`Code`" :fault="wrong('lot.code')" />
           <FormField
             v-model="draft.height"
-            label="Height of the plant"
+            :label="say`Height of the plant`"
             :unit="unit('height')"
             inputmode="decimal"
-            hint="Blank: not measured"
+            :hint="say`Blank: not measured`"
             :fault="wrong('lot.heightCm')"
           />
-          <SelectField v-model="draft.containerTypeId" label="Container" :options="containerOptions" />
-          <SelectField v-model="draft.placeId" label="Place" :options="placeOptions" />
+          <SelectField v-model="draft.containerTypeId" :label="say`Container`" :options="containerOptions" />
+          <SelectField v-model="draft.placeId" :label="say`Place`" :options="placeOptions" />
         </div>
       </template>
       <label
@@ -126,17 +127,18 @@ const outcomes = [
       >
         <input v-model="draft.unseen" class="size-5 shrink-0" type="checkbox" />
         <span
-          ><b>No roots were seen at any look.</b> Sever it all the same; it will not count as a success until
-          roots are written down.</span
+          ><b>{{ say`No roots were seen at any look.` }}</b>
+          {{ say`Sever it all the same; it will not count as a success until roots are written down.` }}</span
         >
       </label>
       <EntryFields v-model:on="draft.severedOn" v-model:note="draft.note" :wrong="wrong" />
       <p class="border-ink text-muted border-l-4 pl-3 text-sm">
-        Cut below the roots with a sharp saw, away from the hand; hold the branch, not the ball. Soak, pot
-        without teasing, stake, and keep in shade and humid air for two weeks.
+        {{
+          say`Cut below the roots with a sharp saw, away from the hand; hold the branch, not the ball. Soak, pot without teasing, stake, and keep in shade and humid air for two weeks.`
+        }}
       </p>
       <SheetActs
-        act="Write it down"
+        :act="say`Write it down`"
         :busy="busy || (draft.outcome === 'rooted' && !rootsSeen && !draft.unseen)"
         :sentence="sentence()"
         @save="save"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { schools, startOf, type School } from '@kauri/core';
+import { schools, startOf, type School, say } from '@kauri/core';
 import type { Species } from '@kauri/core/contract';
 import { ref } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
@@ -33,20 +33,20 @@ const add = (school: School) => typed.value.push({ school, phases: [] });
 </script>
 
 <template>
-  <FormDialog title="Treatments" :subtitle="species.common" wide @close="emit('close')">
+  <FormDialog :title="say`Treatments`" :subtitle="species.common" wide @close="emit('close')">
     <form class="space-y-4" novalidate @submit.prevent="save">
       <div class="grid gap-4 md:grid-cols-2">
         <fieldset v-for="(protocol, i) in typed" :key="i" class="panel space-y-3 p-3">
-          <legend class="px-1 font-bold">Treatment {{ i + 1 }}</legend>
-          <SelectField v-model="protocol.school" :label="`Where ${i + 1}`" :options="options" />
+          <legend class="px-1 font-bold">{{ say`Treatment ${i + 1}` }}</legend>
+          <SelectField v-model="protocol.school" :label="say`Where ${i + 1}`" :options="options" />
           <PhaseRows v-model="protocol.phases" />
           <button v-if="typed.length > 1" class="quiet" type="button" @click="typed.splice(i, 1)">
-            Remove this treatment
+            {{ say`Remove this treatment` }}
           </button>
         </fieldset>
       </div>
-      <button class="act" type="button" @click="add('indoors')">Add a treatment</button>
-      <SheetActs act="Keep them" :busy="busy" :sentence="fault" @save="save" />
+      <button class="act" type="button" @click="add('indoors')">{{ say`Add a treatment` }}</button>
+      <SheetActs :act="say`Keep them`" :busy="busy" :sentence="fault" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, startOf, type Beta, type CuttingKind, type StartingSpecies } from '@kauri/core';
+import { betaMean, startOf, type Beta, type CuttingKind, type StartingSpecies, say } from '@kauri/core';
 import type { Species } from '@kauri/core/contract';
 import { computed, ref, watch } from 'vue';
 import KeptField from '../../../parts/KeptField.vue';
@@ -24,20 +24,22 @@ const v = computed(() => props.species.values);
 const shareRange = (share: Beta) => {
   const mean = betaMean(share);
   const sd = Math.sqrt((mean * (1 - mean)) / (share.alpha + share.beta + 1));
-  return `${percent(Math.max(0, mean - 1.28 * sd))} to ${percent(Math.min(1, mean + 1.28 * sd))}`;
+  return say`${percent(Math.max(0, mean - 1.28 * sd))} to ${percent(Math.min(1, mean + 1.28 * sd))}`;
 };
 const shares = computed(
   () =>
     [
-      ['viability', 'Alive when fresh', v.value.viability],
-      ['emergence', 'Of live seed, comes up', v.value.emergence],
-      ['establishment', 'Of those up, live on', v.value.establishment],
-      ['grade', 'Of those, make the grade', v.value.grade],
+      ['viability', say`Alive when fresh`, v.value.viability],
+      ['emergence', say`Of live seed, comes up`, v.value.emergence],
+      ['establishment', say`Of those up, live on`, v.value.establishment],
+      ['grade', say`Of those, make the grade`, v.value.grade],
     ] as const,
 );
 const habit = computed(() => {
-  const roots = { tap: 'A taproot', heart: 'A heart root', fibrous: 'Fibrous roots' }[start.value.rootHabit];
-  const nodules = { none: 'no nodules', frankia: 'Frankia nodules', rhizobia: 'rhizobia nodules' }[
+  const roots = { tap: say`A taproot`, heart: say`A heart root`, fibrous: say`Fibrous roots` }[
+    start.value.rootHabit
+  ];
+  const nodules = { none: say`no nodules`, frankia: say`Frankia nodules`, rhizobia: say`rhizobia nodules` }[
     start.value.nodules
   ];
   return `${roots}, ${nodules}.`;
@@ -81,7 +83,7 @@ function keepShare(key: 'viability' | 'emergence' | 'establishment' | 'grade') {
   const before = v.value[key];
   if (!props.own || Math.abs(typed - betaMean(before)) < 0.005) return;
   if (!(typed > 0 && typed < 1)) {
-    fault.value = 'A share lies between 1 and 99 %.';
+    fault.value = say`A share lies between 1 and 99 %.`;
     return;
   }
   const weight = before.alpha + before.beta;
@@ -96,7 +98,7 @@ function keepFigure(i: number) {
   if (!props.own || typed.value[i] === asShown(figure)) return;
   if (!(to >= figure.least && to <= figure.most)) {
     const [least, most] = [figure.least, figure.most].map((value) => figureWords(shownOf(figure)(value)));
-    fault.value = `${figure.what}: a number from ${least} to ${most}.`;
+    fault.value = say`${figure.what}: a number from ${least} to ${most}.`;
     return;
   }
   void change(props.own, figure.set(props.own.values, start.value, to));
@@ -109,7 +111,7 @@ function keepFigure(i: number) {
     <p v-for="caution in start.cautions" :key="caution" class="border-ink border-l-4 pl-3">{{ caution }}</p>
     <div class="grid gap-6 xl:grid-cols-2">
       <section aria-labelledby="shares">
-        <h2 id="shares" class="mb-1 text-lg">Seed</h2>
+        <h2 id="shares" class="mb-1 text-lg">{{ say`Seed` }}</h2>
         <div v-if="may" class="grid grid-cols-2 gap-3">
           <KeptField
             v-for="[key, words, share] in shares"
@@ -130,8 +132,10 @@ function keepFigure(i: number) {
           </tbody>
         </table>
         <h3 class="mt-3 font-bold">
-          Treatments
-          <button v-if="may" class="quiet font-normal" type="button" @click="treating = true">Change</button>
+          {{ say`Treatments` }}
+          <button v-if="may" class="quiet font-normal" type="button" @click="treating = true">
+            {{ say`Change` }}
+          </button>
         </h3>
         <ul>
           <li v-for="(p, i) in start.protocols" :key="i">
@@ -139,21 +143,23 @@ function keepFigure(i: number) {
           </li>
         </ul>
         <template v-if="rootings.length || start.layer">
-          <h3 class="mt-3 font-bold">Cuttings and layers</h3>
+          <h3 class="mt-3 font-bold">{{ say`Cuttings and layers` }}</h3>
           <ul>
             <li v-for="rooting in rootings" :key="rooting.words">
-              {{ rooting.words }}: {{ percent(betaMean(rooting.take)) }} strike,
-              {{ show(rooting.rootDd.median, 'warmth') }}
+              {{
+                say`${rooting.words}: ${percent(betaMean(rooting.take))} strike, ${show(rooting.rootDd.median, 'warmth')}`
+              }}
             </li>
             <li v-if="start.layer">
-              air layers: {{ percent(betaMean(start.layer.take)) }} take,
-              {{ show(start.layer.rootDd.median, 'warmth') }}
+              {{
+                say`air layers: ${percent(betaMean(start.layer.take))} take, ${show(start.layer.rootDd.median, 'warmth')}`
+              }}
             </li>
           </ul>
         </template>
       </section>
       <section aria-labelledby="figures">
-        <h2 id="figures" class="mb-1 text-lg">Growth and habit</h2>
+        <h2 id="figures" class="mb-1 text-lg">{{ say`Growth and habit` }}</h2>
         <table class="w-full text-[0.95rem]">
           <tbody>
             <tr v-for="(figure, i) in speciesFigures" :key="figure.what" class="border-rule border-t">
@@ -178,8 +184,9 @@ function keepFigure(i: number) {
         </table>
         <p class="mt-2">{{ habit }}</p>
         <p class="text-root mt-2 text-sm font-bold">
-          Starting values within ordinary published ranges; the range holds eight of ten cases. Your lots
-          sharpen them.
+          {{
+            say`Starting values within ordinary published ranges; the range holds eight of ten cases. Your lots sharpen them.`
+          }}
         </p>
       </section>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { ref } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
@@ -27,42 +28,44 @@ async function take() {
 </script>
 
 <template>
-  <button class="quiet" type="button" @click="open = true">Import, export</button>
-  <FormDialog v-if="open" title="Species in files" @close="open = false">
+  <button class="quiet" type="button" @click="open = true">{{ say`Import, export` }}</button>
+  <FormDialog v-if="open" :title="say`Species in files`" @close="open = false">
     <div class="space-y-4">
       <section class="space-y-2">
-        <h3 class="text-lg">Out</h3>
+        <h3 class="text-lg">{{ say`Out` }}</h3>
         <div class="flex flex-wrap gap-2">
           <button
             class="act"
             type="button"
             @click="offerFile('species.csv', speciesCsv(nursery.catalogue!.species), 'text/csv')"
           >
-            A table (CSV)
+            {{ say`A table (CSV)` }}
           </button>
           <button
             class="act"
             type="button"
             @click="offerFile('species.json', speciesJson(nursery.catalogue!.species), 'application/json')"
           >
-            All values (JSON)
+            {{ say`All values (JSON)` }}
           </button>
         </div>
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
-        <h3 class="text-lg">In</h3>
-        <label class="block font-bold" for="species-file">A CSV or JSON as above</label>
+        <h3 class="text-lg">{{ say`In` }}</h3>
+        <label class="block font-bold" for="species-file">{{ say`A CSV or JSON as above` }}</label>
         <input id="species-file" class="field" type="file" accept=".csv,.json" @change="choose" />
         <template v-if="reading">
           <p role="status">
-            {{ several(reading.good.length, 'species', 'species') }} can be taken. Nothing is taken yet.
+            {{
+              say`${several(reading.good.length, 'species', 'species')} can be taken. Nothing is taken yet.`
+            }}
           </p>
           <ul v-if="reading.bad.length" class="max-h-48 overflow-y-auto">
             <li v-for="bad in reading.bad" :key="bad">{{ bad }}</li>
           </ul>
           <SheetActs
             v-if="reading.good.length"
-            :act="`Take ${several(reading.good.length, 'species', 'species')}`"
+            :act="say`Take ${several(reading.good.length, 'species', 'species')}`"
             :busy="busy"
             :sentence="fault"
             @save="take"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { speciesLibrary, startOf, type StartingSpecies } from '@kauri/core';
+import { speciesLibrary, startOf, type StartingSpecies, say } from '@kauri/core';
 import type { Species } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
@@ -37,8 +37,8 @@ const chosen = computed<Species | StartingSpecies | null>(
 );
 function aboutOf(s: Species | StartingSpecies): string {
   const { storage, leafWords } = startOf(s);
-  const leaf = leafWords ? ` Leaf: ${leafWords}.` : '';
-  return `Its seed is ${storage}: it ${storageWords[storage]}.${leaf}`;
+  const leaf = leafWords ? say` Leaf: ${leafWords}.` : '';
+  return say`Its seed is ${storage}: it ${storageWords[storage]}.${leaf}`;
 }
 const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
 </script>
@@ -47,10 +47,10 @@ const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
   <div class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule lg:border-r" :class="route.params.species ? 'max-lg:hidden' : ''">
       <div class="space-y-1 px-4 py-3">
-        <FormField v-model="find" label="Find a species" />
+        <FormField v-model="find" :label="say`Find a species`" />
         <SpeciesFiles />
       </div>
-      <h2 class="text-muted px-4 pb-1 font-bold">Yours, {{ count(mine.length) }}</h2>
+      <h2 class="text-muted px-4 pb-1 font-bold">{{ say`Yours, ${count(mine.length)}` }}</h2>
       <ul class="divide-rule divide-y" data-testid="own-species">
         <li v-for="s in mine" :key="s.id">
           <RouterLink
@@ -65,7 +65,9 @@ const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
           </RouterLink>
         </li>
       </ul>
-      <h2 class="text-muted px-4 pt-4 pb-1 font-bold">In the library, {{ count(others.length) }} more</h2>
+      <h2 class="text-muted px-4 pt-4 pb-1 font-bold">
+        {{ say`In the library, ${count(others.length)} more` }}
+      </h2>
       <ul class="divide-rule divide-y" data-testid="library">
         <li v-for="s in others" :key="s.code" class="flex items-center">
           <RouterLink
@@ -82,10 +84,10 @@ const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
             class="quiet px-3"
             type="button"
             :disabled="busy"
-            :aria-label="`Take ${s.common} into your list`"
+            :aria-label="say`Take ${s.common} into your list`"
             @click="add([s])"
           >
-            Take in
+            {{ say`Take in` }}
           </button>
         </li>
       </ul>
@@ -97,7 +99,7 @@ const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
       class="space-y-4 p-4 md:p-5"
       :class="route.params.species ? '' : 'max-lg:hidden'"
     >
-      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-species' }">All species</RouterLink>
+      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-species' }">{{ say`All species` }}</RouterLink>
       <div class="flex flex-wrap items-baseline gap-x-3">
         <h1 class="text-2xl">{{ chosen.common }}</h1>
         <p class="text-lg italic">{{ chosen.latin }}</p>
@@ -109,7 +111,7 @@ const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
           :disabled="busy"
           @click="add([chosen])"
         >
-          Take it into your list
+          {{ say`Take it into your list` }}
         </button>
       </div>
       <p>{{ aboutOf(chosen) }}</p>

@@ -1,3 +1,4 @@
+import { say, word } from '@kauri/core';
 import type { Quantity, SpeciesValues, Spread, StartValues } from '@kauri/core';
 
 /** A figure of a species that a grower may set: where it stands, how it reads, and its limits. */
@@ -32,7 +33,9 @@ const ofSpread = (
   most: number,
   measures?: Measure,
 ): SpeciesFigure => ({
-  what,
+  get what() {
+    return word(what);
+  },
   measures,
   least,
   most,
@@ -47,7 +50,9 @@ const ofNumber = (
   most: number,
   measures?: Measure,
 ): SpeciesFigure => ({
-  what,
+  get what() {
+    return word(what);
+  },
   measures,
   least,
   most,
@@ -61,7 +66,9 @@ const ofStartSpread = (
   most: number,
   measures?: Measure,
 ): SpeciesFigure => ({
-  what,
+  get what() {
+    return word(what);
+  },
   measures,
   least,
   most,
@@ -76,7 +83,9 @@ const ofStart = (
   most: number,
   measures?: Measure,
 ): SpeciesFigure => ({
-  what,
+  get what() {
+    return word(what);
+  },
   measures,
   least,
   most,
@@ -90,7 +99,9 @@ const ofBudburst = (
   most: number,
   measures?: Measure,
 ): SpeciesFigure => ({
-  what,
+  get what() {
+    return word(what);
+  },
   measures,
   least,
   most,
@@ -138,12 +149,12 @@ export function figureName(
   show: Shown,
 ): string {
   if (!measures) return what;
-  const above = measures.above === undefined ? '' : ` above ${show(measures.above, 'temperature', 0)}`;
+  const above = measures.above === undefined ? '' : say` above ${show(measures.above, 'temperature', 0)}`;
   return `${what}, ${unit(measures.quantity)}${above}`;
 }
 
 /** Eight chances in ten of a log-normal spread, in words. @param shown the number a grower reads */
 export function rangeWords({ median, sdLog }: Spread, shown = (value: number) => value): string {
   const at = (z: number) => String(Number(shown(median * Math.exp(z * sdLog)).toPrecision(2)));
-  return `${at(-1.2816)} to ${at(1.2816)}`;
+  return say`${at(-1.2816)} to ${at(1.2816)}`;
 }

@@ -1,4 +1,4 @@
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import { betaMean, speciesLibrary, startOf, type Beta, type StartingSpecies } from '@kauri/core';
 import { NewSpecies, type Species } from '@kauri/core/contract';
 import Papa from 'papaparse';
@@ -85,19 +85,19 @@ export function readSpeciesFile(text: string, name: string, taken: ReadonlySet<s
   try {
     rows = /\.json$/i.test(name)
       ? ((JSON.parse(text) as { species?: unknown[] }).species ?? []).map((row, i) => ({
-          line: `Species ${i + 1}`,
+          line: say`Species ${i + 1}`,
           read: () => row,
         }))
       : Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' }).data.map(
           (row, i) => ({
-            line: `Line ${i + 2}`,
+            line: say`Line ${i + 2}`,
             read: () => fromCsv(row),
           }),
         );
   } catch {
-    return { good, bad: ['This file is not JSON.'] };
+    return { good, bad: [say`This file is not JSON.`] };
   }
-  if (!rows.length) bad.push('This file holds no species.');
+  if (!rows.length) bad.push(say`This file holds no species.`);
   const seen = new Set(taken);
   for (const { line, read } of rows) {
     try {
@@ -105,7 +105,7 @@ export function readSpeciesFile(text: string, name: string, taken: ReadonlySet<s
       if (!parsed.success)
         throw new Unfit(parsed.error.issues.map((i) => `${i.path.join('.')}: ${i.message}`).join(' '));
       const { id: _, ...species } = parsed.data;
-      if (seen.has(species.code)) throw new Unfit(`your list has the code ${species.code} already.`);
+      if (seen.has(species.code)) throw new Unfit(say`your list has the code ${species.code} already.`);
       seen.add(species.code);
       good.push(species as StartingSpecies);
     } catch (error) {
@@ -121,7 +121,7 @@ function fromCsv(row: Record<string, string>): Row {
   const number = (column: (typeof columns)[number], usual: number) => {
     if (of(column) === '') return usual;
     const value = Number(of(column).replace(',', '.'));
-    if (!Number.isFinite(value)) throw new Unfit(`${column}: “${of(column)}” is not a number.`);
+    if (!Number.isFinite(value)) throw new Unfit(say`${column}: “${of(column)}” is not a number.`);
     return value;
   };
   const base = (speciesLibrary.find((s) => s.code === of('code')) ?? speciesLibrary[0]).values;

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import type { StartingSpecies } from '@kauri/core';
 import type { BodyInputOf, Species } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
@@ -48,7 +49,7 @@ export function useSpeciesList() {
       const answer = await call('addSpecies', { params: nursery.params, body: { id: newId(), species } });
       put(answer.species);
       messages.say(
-        `${rows.length === 1 ? rows[0].common : several(rows.length, 'species', 'species')} taken in.`,
+        say`${rows.length === 1 ? rows[0].common : several(rows.length, 'species', 'species')} taken in.`,
       );
     });
   const change = (row: Species, values: Species['values']) =>
@@ -59,7 +60,7 @@ export function useSpeciesList() {
         body: { version, code, common, latin, values },
       });
       put([answer]);
-      messages.say(`${common} kept.`);
+      messages.say(say`${common} kept.`);
     });
   return { add, change, busy, fault };
 }

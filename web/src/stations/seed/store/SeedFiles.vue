@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Unfit } from '@kauri/core';
+import { Unfit, say } from '@kauri/core';
 import {
   passportColumns,
   passportLine,
@@ -64,12 +64,12 @@ async function choose(event: Event) {
     try {
       const speciesFor = (latin: string) => {
         const species = byLatin.get(latin.toLowerCase());
-        if (!species) throw new Unfit(`${latin} is not in your species list: add it under Species first.`);
+        if (!species) throw new Unfit(say`${latin} is not in your species list: add it under Species first.`);
         return species;
       };
       const lot = readSeedLot(line, (latin) => speciesFor(latin).values.seedsPerKg);
       const species = speciesFor(lot.latin);
-      if (taken.has(lot.code)) throw new Unfit(`There is a seed lot ${lot.code} already.`);
+      if (taken.has(lot.code)) throw new Unfit(say`There is a seed lot ${lot.code} already.`);
       taken.add(lot.code);
       const { latin: _l, common: _c, ...values } = lot;
       lots.push({ ...values, id: newId(), speciesId: species.id, storeTempC: null, seeds: null });
@@ -83,40 +83,42 @@ async function choose(event: Event) {
   read.value = true;
 }
 async function take() {
-  if (await send({ lots: good.value }, `${several(good.value.length, 'seed lot')} received.`))
+  if (await send({ lots: good.value }, say`${several(good.value.length, say`seed lot`)} received.`))
     open.value = false;
 }
 </script>
 
 <template>
-  <button class="quiet" type="button" @click="open = true">Import, export</button>
-  <FormDialog v-if="open" title="Seed lots in files" @close="open = false">
+  <button class="quiet" type="button" @click="open = true">{{ say`Import, export` }}</button>
+  <FormDialog v-if="open" :title="say`Seed lots in files`" @close="open = false">
     <div class="space-y-4">
       <section v-if="records.length" class="space-y-2">
-        <h3 class="text-lg">Out</h3>
+        <h3 class="text-lg">{{ say`Out` }}</h3>
         <div class="flex flex-wrap gap-2">
-          <button class="act" type="button" @click="download('table')">A table (CSV)</button>
-          <button class="act" type="button" @click="download('passport')">Passport descriptors (MCPD)</button>
+          <button class="act" type="button" @click="download('table')">{{ say`A table (CSV)` }}</button>
+          <button class="act" type="button" @click="download('passport')">
+            {{ say`Passport descriptors (MCPD)` }}
+          </button>
         </div>
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
-        <h3 class="text-lg">In</h3>
-        <label class="block font-bold" for="seed-file">A CSV in either of those column sets</label>
+        <h3 class="text-lg">{{ say`In` }}</h3>
+        <label class="block font-bold" for="seed-file">{{ say`A CSV in either of those column sets` }}</label>
         <input id="seed-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
         <template v-if="read">
           <p role="status">
-            {{ several(good.length, 'line') }} can be taken<template v-if="bad.length"
-              >, {{ several(bad.length, 'line') }} cannot</template
-            >. Nothing is taken yet.
+            {{ say`${several(good.length, 'line')} can be taken`
+            }}<template v-if="bad.length">{{ say`, ${several(bad.length, 'line')} cannot` }}</template
+            >{{ say`. Nothing is taken yet.` }}
           </p>
           <ul v-if="bad.length" class="max-h-48 overflow-y-auto" data-testid="seed-file-faults">
             <li v-for="fault in bad" :key="fault.line">
-              <b>Line {{ fault.line }}:</b> {{ fault.sentence }}
+              <b>{{ say`Line ${fault.line}:` }}</b> {{ fault.sentence }}
             </li>
           </ul>
           <SheetActs
             v-if="good.length"
-            :act="`Take ${several(good.length, 'seed lot')}`"
+            :act="say`Take ${several(good.length, say`seed lot`)}`"
             :busy="busy"
             :sentence="sentence()"
             @save="take"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stores, type Store } from '@kauri/core';
+import { stores, type Store, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
@@ -113,12 +113,12 @@ async function save() {
     note: d.note,
   };
   if (changes) {
-    if (await changes.edit(values, `${values.code} changed`)) emit('close');
+    if (await changes.edit(values, say`${values.code} changed`)) emit('close');
     return;
   }
   const id = await receipt!.send(
     { ...values, grams: grams.value, seeds: optional(d.seeds) },
-    `${values.code} received.`,
+    say`${values.code} received.`,
   );
   if (id !== null) await router.replace({ name: 'seed', params: { seedLot: id } });
 }
@@ -130,26 +130,26 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
 </script>
 
 <template>
-  <FormDialog :title="lot ? `Change ${lot.code}` : 'Receive seed'" wide @close="emit('close')">
+  <FormDialog :title="lot ? say`Change ${lot.code}` : say`Receive seed`" wide @close="emit('close')">
     <form class="grid gap-x-6 gap-y-3 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
         <SelectField
           v-model="draft.speciesId"
-          label="Species"
+          :label="say`Species`"
           :options="speciesOptions"
           :fault="wrong('speciesId')"
         />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.receivedOn"
-            label="Received on"
+            :label="say`Received on`"
             type="date"
             :max="season.todayIso"
             :fault="wrong('receivedOn')"
           />
           <FormField
             v-model="draft.collectedOn"
-            label="Collected on"
+            :label="say`Collected on`"
             type="date"
             :max="season.todayIso"
             :fault="wrong('collectedOn')"
@@ -157,105 +157,119 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
           <template v-if="!lot">
             <FormField
               v-model="draft.grams"
-              label="Mass"
+              :label="say`Mass`"
               :unit="preferences.unit('seedMass')"
               inputmode="decimal"
               :fault="wrong('grams')"
             />
             <FormField
               v-model="draft.seeds"
-              label="Seeds"
+              :label="say`Seeds`"
               inputmode="numeric"
               :hint="
                 grams > 0 && perKg > 0
-                  ? `Blank: about ${count((grams / 1000) * perKg)}`
-                  : 'If they were counted'
+                  ? say`Blank: about ${count((grams / 1000) * perKg)}`
+                  : say`If they were counted`
               "
               :fault="wrong('seeds')"
             />
           </template>
           <FormField
             v-model="draft.seedsPerKg"
-            label="Seeds a kilogram"
+            :label="say`Seeds a kilogram`"
             inputmode="decimal"
-            :hint="draft.seedsPerKg.trim() ? undefined : `Blank: ${count(perKg)}, starting value`"
+            :hint="draft.seedsPerKg.trim() ? undefined : say`Blank: ${count(perKg)}, starting value`"
             :fault="wrong('seedsPerKg')"
           />
           <FormField
             v-model="draft.moisture"
-            label="Moisture"
+            :label="say`Moisture`"
             unit="%"
             inputmode="decimal"
             :fault="wrong('moisturePct')"
           />
-          <SelectField v-model="draft.store" label="Store" :options="storeOptions" />
+          <SelectField v-model="draft.store" :label="say`Store`" :options="storeOptions" />
           <FormField
             v-model="draft.temp"
-            label="Its temperature"
+            :label="say`Its temperature`"
             :unit="preferences.unit('temperature')"
             inputmode="decimal"
             :fault="wrong('storeTempC')"
           />
         </div>
         <p class="text-muted text-sm">
-          This seed is {{ start.storage }}: it {{ storageWords[start.storage] }}.
+          {{ say`This seed is ${start.storage}: it ${storageWords[start.storage]}.` }}
         </p>
       </div>
       <div class="space-y-3">
-        <FormField v-model="draft.place" label="Where it was collected" :fault="wrong('provenance.place')" />
+        <FormField
+          v-model="draft.place"
+          :label="say`Where it was collected`"
+          :fault="wrong('provenance.place')"
+        />
         <div class="grid grid-cols-2 gap-3">
           <FormField
             v-model="draft.latitude"
-            label="Latitude"
+            :label="say`Latitude`"
             unit="°"
             inputmode="text"
-            hint="52.5 or 52° 30′ N"
+            :hint="say`52.5 or 52° 30′ N`"
             :fault="wrong('provenance.latitudeDeg')"
           />
           <FormField
             v-model="draft.longitude"
-            label="Longitude"
+            :label="say`Longitude`"
             unit="°"
             inputmode="text"
-            hint="−2.4 or 2° 24′ W"
+            :hint="say`−2.4 or 2° 24′ W`"
             :fault="wrong('provenance.longitudeDeg')"
           />
           <FormField
             v-model="draft.altitude"
-            label="Altitude"
+            :label="say`Altitude`"
             :unit="preferences.unit('site')"
             inputmode="decimal"
             :fault="wrong('provenance.altitudeM')"
           />
-          <FormField v-model="draft.zone" label="Seed zone" :fault="wrong('provenance.zone')" />
-          <FormField v-model="draft.collector" label="Collected by" :fault="wrong('provenance.collector')" />
+          <FormField v-model="draft.zone" :label="say`Seed zone`" :fault="wrong('provenance.zone')" />
+          <FormField
+            v-model="draft.collector"
+            :label="say`Collected by`"
+            :fault="wrong('provenance.collector')"
+          />
           <FormField
             v-model="draft.parents"
-            label="Parent plants"
+            :label="say`Parent plants`"
             inputmode="numeric"
             :fault="wrong('provenance.parents')"
           />
           <FormField
             v-model="draft.code"
-            label="Code"
-            :hint="draft.code.trim() ? undefined : `Blank: ${code}`"
+            :label="say`Code`"
+            :hint="draft.code.trim() ? undefined : say`Blank: ${code}`"
             :fault="wrong('code')"
           />
           <FormField
             v-model="draft.price"
-            label="Price a kilogram"
+            :label="say`Price a kilogram`"
             inputmode="decimal"
             :fault="wrong('price')"
           />
         </div>
-        <FormField v-model="draft.note" label="Note" :fault="wrong('note')" />
+        <FormField v-model="draft.note" :label="say`Note`" :fault="wrong('note')" />
         <p class="text-muted text-sm">
-          Collect with the owner’s leave, and within local plant-health and movement rules.
+          {{ say`Collect with the owner’s leave, and within local plant-health and movement rules.` }}
         </p>
         <p v-if="theirs" class="panel p-3" data-testid="theirs">
-          <b>Somebody else wrote meanwhile</b> {{ theirs }}. Saving again puts yours over it.
+          <b>{{ say`Somebody else wrote meanwhile` }}</b>
+          {{ say`${theirs}. Saving again puts yours over it.` }}
         </p>
-        <SheetActs :act="lot ? 'Save' : 'Receive it'" :busy="busy" :sentence="sentence()" @save="save" />
+        <SheetActs
+          :act="lot ? say`Save` : say`Receive it`"
+          :busy="busy"
+          :sentence="sentence()"
+          @save="save"
+        />
       </div>
     </form>
   </FormDialog>

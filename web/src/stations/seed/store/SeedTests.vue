@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, readGermination } from '@kauri/core';
+import { dayOf, readGermination, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -22,11 +22,11 @@ const tests = computed(() => seed.recordsOf(props.lot.id, 'test').slice().revers
 
 /** What the daily counts tell besides the share. */
 function course({ values }: RecordOf<'test'>): string {
-  if (!values.counts.length) return values.daysRun ? `in ${values.daysRun} days` : '';
+  if (!values.counts.length) return values.daysRun ? say`in ${values.daysRun} days` : '';
   const reading = readGermination(values.counts, values.n, values.daysRun ?? 730);
-  const half = reading.halfDay === null ? '' : `half by day ${reading.halfDay}`;
-  const early = reading.endedEarly ? 'still coming when it ended' : '';
-  return [values.daysRun ? `in ${values.daysRun} days` : '', half, early].filter(Boolean).join(', ');
+  const half = reading.halfDay === null ? '' : say`half by day ${reading.halfDay}`;
+  const early = reading.endedEarly ? say`still coming when it ended` : '';
+  return [values.daysRun ? say`in ${values.daysRun} days` : '', half, early].filter(Boolean).join(', ');
 }
 
 async function undo(test: RecordOf<'test'>) {
@@ -37,7 +37,7 @@ async function undo(test: RecordOf<'test'>) {
         body: { id: newId() },
       }),
     );
-    messages.say(`${testWords[test.values.test]} of ${dateWords(test.on)} taken back.`);
+    messages.say(say`${testWords[test.values.test]} of ${dateWords(test.on)} taken back.`);
   } catch (error) {
     messages.say(sentenceOf(error));
   }
@@ -47,16 +47,18 @@ const age = (on: string) => dayOf(on) - dayOf(props.lot.collectedOn ?? props.lot
 
 <template>
   <section aria-labelledby="tests">
-    <h2 id="tests" class="text-lg">Tests</h2>
+    <h2 id="tests" class="text-lg">{{ say`Tests` }}</h2>
     <table v-if="tests.length" class="w-full text-[0.95rem]" data-testid="seed-tests">
       <tbody>
         <tr v-for="test in tests" :key="test.id" class="border-rule border-t align-top">
           <td class="py-1 pr-3 whitespace-nowrap">{{ dateWords(test.on) }}</td>
           <td class="w-full py-1 pr-3">
-            <b>{{ testWords[test.values.test] }}</b>: {{ test.values.k }} of {{ test.values.n }}
-            {{ passedWords[test.values.test] }},
-            {{ percent(test.values.k / test.values.n) }}
-            <span class="text-muted">{{ course(test) }} at {{ age(test.on) }} days old. {{ test.note }}</span>
+            <b>{{ testWords[test.values.test] }}</b>{{
+              say`: ${test.values.k} of ${test.values.n} ${passedWords[test.values.test]}, ${percent(test.values.k / test.values.n)}`
+            }}
+            <span class="text-muted">{{
+              say`${course(test)} at ${age(test.on)} days old. ${test.note}`
+            }}</span>
           </td>
           <td>
             <button
@@ -65,14 +67,14 @@ const age = (on: string) => dayOf(on) - dayOf(props.lot.collectedOn ?? props.lot
               type="button"
               @click="undo(test)"
             >
-              Take back
+              {{ say`Take back` }}
             </button>
           </td>
         </tr>
       </tbody>
     </table>
     <p v-else class="text-muted">
-      None yet: all rests on the species’ starting value. Fifty seeds on damp paper tell most.
+      {{ say`None yet: all rests on the species’ starting value. Fifty seeds on damp paper tell most.` }}
     </p>
   </section>
 </template>

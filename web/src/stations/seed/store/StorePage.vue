@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { SeedAct } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -39,18 +40,19 @@ const chosen = computed(
 );
 const receiving = computed(() => route.query.add !== undefined && session.may('grower'));
 const markOf = ({ rule, figures }: SeedAct): string =>
-  rule === 'likely-dead' ? 'likely dead' : figures.tested ? 'test again' : 'not tested';
+  rule === 'likely-dead' ? say`likely dead` : figures.tested ? say`test again` : say`not tested`;
 </script>
 
 <template>
-  <EmptyState v-if="!rows.length && !receiving" title="No seed in store yet">
-    Bags of seed go here, with where they come from. Kauri works out how alive each is today, and when to test
-    it again.
+  <EmptyState v-if="!rows.length && !receiving" :title="say`No seed in store yet`">
+    {{
+      say`Bags of seed go here, with where they come from. Kauri works out how alive each is today, and when to test it again.`
+    }}
     <template #action>
       <span class="flex flex-wrap justify-center gap-2">
-        <RouterLink v-if="session.may('grower')" class="act-main" :to="{ query: { add: '1' } }"
-          >Receive seed</RouterLink
-        >
+        <RouterLink v-if="session.may('grower')" class="act-main" :to="{ query: { add: '1' } }">{{
+          say`Receive seed`
+        }}</RouterLink>
         <SeedFiles v-if="session.may('grower')" />
       </span>
     </template>
@@ -58,10 +60,10 @@ const markOf = ({ rule, figures }: SeedAct): string =>
   <div v-else class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule lg:border-r" :class="route.params.seedLot ? 'max-lg:hidden' : ''">
       <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
-        <p class="text-muted font-bold">{{ several(live.length, 'seed lot') }}</p>
-        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }"
-          >Receive seed</RouterLink
-        >
+        <p class="text-muted font-bold">{{ several(live.length, say`seed lot`) }}</p>
+        <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }">{{
+          say`Receive seed`
+        }}</RouterLink>
       </div>
       <ul class="divide-rule divide-y" data-testid="seed-lots">
         <PickRow
@@ -74,10 +76,12 @@ const markOf = ({ rule, figures }: SeedAct): string =>
             <span
               ><b>{{ row.species.common }}</b> <span class="text-muted">{{ row.lot.code }}</span></span
             >
-            <b class="whitespace-nowrap">{{ row.held.seeds < 1 ? 'empty' : mass(row.held.grams) }}</b>
+            <b class="whitespace-nowrap">{{ row.held.seeds < 1 ? say`empty` : mass(row.held.grams) }}</b>
           </span>
           <span class="flex items-center justify-between gap-3 text-[0.93rem]">
-            <span v-if="row.alive" class="whitespace-nowrap">{{ shareBand(row.alive.now) }} alive</span>
+            <span v-if="row.alive" class="whitespace-nowrap">{{
+              say`${shareBand(row.alive.now)} alive`
+            }}</span>
             <span v-else class="text-muted">…</span>
             <span v-if="row.act" class="border-ink border-b-2 font-bold">{{ markOf(row.act) }}</span>
           </span>
@@ -108,7 +112,7 @@ const markOf = ({ rule, figures }: SeedAct): string =>
           :aria-expanded="withEmpty"
           @click="withEmpty = !withEmpty"
         >
-          {{ withEmpty ? 'Hide' : 'Show' }} {{ several(rows.length - live.length, 'empty bag') }}
+          {{ withEmpty ? say`Hide` : say`Show` }} {{ several(rows.length - live.length, say`empty bag`) }}
         </button>
         <SeedFiles />
       </div>

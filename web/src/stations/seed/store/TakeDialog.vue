@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { takenByMass } from '@kauri/core';
+import { takenByMass, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../../parts/EntryFields.vue';
@@ -37,46 +37,46 @@ const held = computed(() => seed.held.get(props.lot.id)!);
 async function save() {
   const { why, seeds, on, note } = draft.value;
   const body = { why, grams: grams.value, seeds: seeds.trim() === '' ? null : typedNumber(seeds), on, note };
-  if (await send(body, `${props.lot.code}: written down.`)) emit('close');
+  if (await send(body, say`${props.lot.code}: written down.`)) emit('close');
 }
 const whys = [
-  { value: 'given', words: 'Given away or sold' },
-  { value: 'thrown-out', words: 'Thrown out' },
-  { value: 'received', words: 'More of the same came in' },
-  { value: 'counted', words: 'Weighed anew: this is all there is' },
+  { value: 'given', words: say`Given away or sold` },
+  { value: 'thrown-out', words: say`Thrown out` },
+  { value: 'received', words: say`More of the same came in` },
+  { value: 'counted', words: say`Weighed anew: this is all there is` },
 ] as const;
 </script>
 
 <template>
   <FormDialog
-    title="Take out or weigh"
-    :subtitle="`${lot.code} holds ${mass(held.grams)}`"
+    :title="say`Take out or weigh`"
+    :subtitle="say`${lot.code} holds ${mass(held.grams)}`"
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.why" label="What happened" :options="whys" />
+      <SelectField v-model="draft.why" :label="say`What happened`" :options="whys" />
       <div class="grid grid-cols-2 gap-3">
         <FormField
           v-model="draft.grams"
-          :label="draft.why === 'counted' ? 'All that lies there' : 'Mass'"
+          :label="draft.why === 'counted' ? say`All that lies there` : say`Mass`"
           :unit="preferences.unit('seedMass')"
           inputmode="decimal"
           :fault="wrong('grams')"
         />
         <FormField
           v-model="draft.seeds"
-          label="Seeds"
+          :label="say`Seeds`"
           inputmode="numeric"
           :hint="
             grams > 0
-              ? `Blank: about ${count(takenByMass(held, grams, lot.seedsPerKg).seeds)}`
-              : 'If they were counted'
+              ? say`Blank: about ${count(takenByMass(held, grams, lot.seedsPerKg).seeds)}`
+              : say`If they were counted`
           "
           :fault="wrong('seeds')"
         />
       </div>
       <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Write it down" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Write it down`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { testKinds, type TestKind } from '@kauri/core';
+import { testKinds, type TestKind, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed } from 'vue';
 import EntryFields from '../../../parts/EntryFields.vue';
@@ -52,61 +52,63 @@ async function save() {
     on,
     note,
   };
-  if (await send(body, `${testWords[kind]} of ${props.lot.code} recorded.`, { undo: true })) emit('close');
+  if (await send(body, say`${testWords[kind]} of ${props.lot.code} recorded.`, { undo: true })) emit('close');
 }
 const kinds = testKinds.map((value) => ({ value, words: testWords[value] }));
 const hints: Record<TestKind, string> = {
-  germination: 'Counts in full. Put seed through its treatment first, or dormant seed reads as dead.',
-  cut: 'A sound kernel may still be dead: counts for half.',
-  float: 'Sinking says little: counts for a fifth. Dry the seed again afterwards.',
+  germination: say`Counts in full. Put seed through its treatment first, or dormant seed reads as dead.`,
+  cut: say`A sound kernel may still be dead: counts for half.`,
+  float: say`Sinking says little: counts for a fifth. Dry the seed again afterwards.`,
 };
 </script>
 
 <template>
-  <FormDialog title="Test seed" :subtitle="lot.code" @close="emit('close')">
+  <FormDialog :title="say`Test seed`" :subtitle="lot.code" @close="emit('close')">
     <form class="space-y-3" novalidate @submit.prevent="save">
-      <SelectField v-model="draft.kind" label="Test" :options="kinds" :hint="hints[draft.kind]" />
+      <SelectField v-model="draft.kind" :label="say`Test`" :options="kinds" :hint="hints[draft.kind]" />
       <div class="grid grid-cols-3 gap-3">
-        <FormField v-model="draft.n" label="Seeds tried" inputmode="numeric" :fault="wrong('n')" />
+        <FormField v-model="draft.n" :label="say`Seeds tried`" inputmode="numeric" :fault="wrong('n')" />
         <FormField
           v-if="!counts.length"
           v-model="draft.k"
-          :label="draft.kind === 'germination' ? 'Germinated' : draft.kind === 'cut' ? 'Sound' : 'Sank'"
+          :label="
+            draft.kind === 'germination' ? say`Germinated` : draft.kind === 'cut' ? say`Sound` : say`Sank`
+          "
           inputmode="numeric"
           :fault="wrong('k')"
         />
         <p v-else class="pt-7">
-          <b>{{ k }}</b> germinated
+          <b>{{ k }}</b> {{ say`germinated` }}
         </p>
         <FormField
           v-if="draft.kind === 'germination'"
           v-model="draft.daysRun"
-          label="Days run"
+          :label="say`Days run`"
           inputmode="numeric"
           :fault="wrong('daysRun')"
         />
       </div>
       <fieldset v-if="draft.kind === 'germination'" class="panel p-3">
-        <legend class="px-1 font-bold">Counts by day, if you kept them</legend>
+        <legend class="px-1 font-bold">{{ say`Counts by day, if you kept them` }}</legend>
         <div
           v-for="(c, i) in draft.counts"
           :key="i"
           class="mb-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2"
         >
-          <FormField v-model="c.day" :label="`Day of count ${i + 1}`" inputmode="numeric" />
-          <FormField v-model="c.germinated" :label="`Newly germinated ${i + 1}`" inputmode="numeric" />
-          <button class="act" type="button" @click="draft.counts.splice(i, 1)">Remove</button>
+          <FormField v-model="c.day" :label="say`Day of count ${i + 1}`" inputmode="numeric" />
+          <FormField v-model="c.germinated" :label="say`Newly germinated ${i + 1}`" inputmode="numeric" />
+          <button class="act" type="button" @click="draft.counts.splice(i, 1)">{{ say`Remove` }}</button>
         </div>
         <button class="act" type="button" @click="draft.counts.push({ day: '', germinated: '' })">
-          Add a day’s count
+          {{ say`Add a day’s count` }}
         </button>
       </fieldset>
       <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
       <p v-if="n > 0 && k >= 0 && k <= n" class="text-muted">
         {{ percent(k / n) }} {{ passedWords[draft.kind] }}.
-        <template v-if="draft.kind !== 'float'">The {{ n }} seeds leave the bag.</template>
+        <template v-if="draft.kind !== 'float'">{{ say`The ${n} seeds leave the bag.` }}</template>
       </p>
-      <SheetActs act="Record the test" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Record the test`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { BatchStore, Protocol, School } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
@@ -40,7 +41,11 @@ interface TypedArm {
 const start = computed(() => seed.startFor(props.lot.speciesId));
 const inUnits = (value: number, of: 'temperature' | 'degrees') =>
   String(Number(preferences.shown(value, of).toFixed(1)));
-const names: Record<School, string> = { indoors: 'Bag, indoors', tub: 'Leaf tub', sown: 'Sown fresh' };
+const names: Record<School, string> = {
+  indoors: say`Bag, indoors`,
+  tub: say`Leaf tub`,
+  sown: say`Sown fresh`,
+};
 function armOf({ school, phases }: Protocol): TypedArm {
   return {
     id: newId(),
@@ -115,7 +120,7 @@ async function save() {
   if (
     (await send(
       body,
-      `${props.lot.code}: ${arms.length === 1 ? 'treatment' : `${arms.length} arms`} begun.`,
+      say`${props.lot.code}: ${arms.length === 1 ? say`treatment` : say`${arms.length} arms`} begun.`,
     )) === null
   )
     return;
@@ -125,20 +130,26 @@ async function save() {
 
 <template>
   <FormDialog
-    title="Treat seed"
-    :subtitle="`${lot.code} holds ${mass(seed.held.get(lot.id)!.grams)}. More than one arm lets you compare.`"
+    :title="say`Treat seed`"
+    :subtitle="
+      say`${lot.code} holds ${mass(seed.held.get(lot.id)!.grams)}. More than one arm lets you compare.`
+    "
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="save">
       <div class="grid gap-4 md:grid-cols-2">
         <fieldset v-for="(arm, i) in draft.arms" :key="arm.id" class="panel space-y-3 p-3">
-          <legend class="px-1 font-bold">Arm {{ i + 1 }}</legend>
+          <legend class="px-1 font-bold">{{ say`Arm ${i + 1}` }}</legend>
           <div class="grid grid-cols-[1fr_7rem] gap-2">
-            <FormField v-model="arm.name" :label="`Name of arm ${i + 1}`" :fault="wrong(`arms.${i}.name`)" />
+            <FormField
+              v-model="arm.name"
+              :label="say`Name of arm ${i + 1}`"
+              :fault="wrong(`arms.${i}.name`)"
+            />
             <FormField
               v-model="arm.grams"
-              :label="`Mass ${i + 1}`"
+              :label="say`Mass ${i + 1}`"
               :unit="preferences.unit('seedMass')"
               inputmode="decimal"
               :fault="wrong(`arms.${i}.grams`)"
@@ -150,12 +161,12 @@ async function save() {
             type="button"
             @click="arm.grams = leftFor(arm)"
           >
-            {{ draft.arms.length > 1 ? 'All that is left' : 'All of the bag' }}
+            {{ draft.arms.length > 1 ? say`All that is left` : say`All of the bag` }}
           </button>
           <SelectField
             :model-value="protocolOf(arm)"
-            :label="`Protocol ${i + 1}`"
-            :options="[...protocols, { value: 'own', words: 'Your own' }]"
+            :label="say`Protocol ${i + 1}`"
+            :options="[...protocols, { value: 'own', words: say`Your own` }]"
             @update:model-value="$event !== 'own' && useProtocol(arm, $event)"
           />
           <PhaseRows v-model="arm.phases" />
@@ -163,13 +174,13 @@ async function save() {
             <template v-if="arm.school === 'indoors'">
               <FormField
                 v-model="arm.warmC"
-                :label="`Warm room ${i + 1}`"
+                :label="say`Warm room ${i + 1}`"
                 :unit="preferences.unit('temperature')"
                 inputmode="decimal"
               />
               <FormField
                 v-model="arm.coldC"
-                :label="`Cold room ${i + 1}`"
+                :label="say`Cold room ${i + 1}`"
                 :unit="preferences.unit('temperature')"
                 inputmode="decimal"
               />
@@ -177,23 +188,23 @@ async function save() {
             <FormField
               v-else
               v-model="arm.warmerByC"
-              :label="`Warmer than outdoors by ${i + 1}`"
+              :label="say`Warmer than outdoors by ${i + 1}`"
               :unit="preferences.unit('degrees')"
               inputmode="decimal"
             />
           </div>
           <p v-if="arm.school !== 'indoors'" class="text-muted text-sm">
-            Protect it from mice and birds with mesh; keep it moist, never wet.
+            {{ say`Protect it from mice and birds with mesh; keep it moist, never wet.` }}
           </p>
           <p v-if="arm.phases.some((p) => p.kind === 'hot-water')" class="text-muted text-sm">
-            Hot water scalds: pour onto the seed, not over hands.
+            {{ say`Hot water scalds: pour onto the seed, not over hands.` }}
           </p>
           <button v-if="draft.arms.length > 1" class="quiet" type="button" @click="draft.arms.splice(i, 1)">
-            Remove this arm
+            {{ say`Remove this arm` }}
           </button>
         </fieldset>
         <div class="space-y-2">
-          <p class="font-bold">Add an arm</p>
+          <p class="font-bold">{{ say`Add an arm` }}</p>
           <p v-for="p in protocols" :key="p.value">
             <button class="act h-auto py-2 text-left !whitespace-normal" type="button" @click="add(p.value)">
               {{ p.words }}
@@ -202,7 +213,7 @@ async function save() {
         </div>
       </div>
       <EntryFields v-model:on="draft.startedOn" v-model:note="draft.note" :wrong="wrong" />
-      <SheetActs act="Begin" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Begin`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { dayOf, partsOf, dayFrom, type Viability } from '@kauri/core';
+import { dayOf, partsOf, dayFrom, type Viability, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed, shallowRef, watch } from 'vue';
 import { useSeed } from '../../../stores/seed';
-import { months } from '../../../words/dates';
+import { monthName } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 import { plain, seedWork } from '../../../workers/seedWork';
 
@@ -64,7 +64,7 @@ const ticks = computed(() => {
     if (m % every) continue;
     const day = dayFrom(year + Math.floor(m / 12), (m % 12) + 1, 1);
     if (day > to) break;
-    if (day >= from) out.push({ day, words: m % 12 === 0 ? String(year + m / 12) : months[m % 12] });
+    if (day >= from) out.push({ day, words: m % 12 === 0 ? String(year + m / 12) : monthName(m % 12) });
   }
   return out;
 });
@@ -77,7 +77,7 @@ const dead = computed(() => seed.viability.get(props.lot.id)?.value.deadOn ?? In
       :viewBox="`0 0 ${W} ${H}`"
       class="w-full max-w-4xl"
       role="img"
-      aria-label="Share of the seed alive, through time"
+      :aria-label="say`Share of the seed alive, through time`"
     >
       <g class="text-muted" font-size="13" fill="currentColor">
         <template v-for="share in [0, 0.5, 1]" :key="share">
@@ -108,7 +108,7 @@ const dead = computed(() => seed.viability.get(props.lot.id)?.value.deadOn ?? In
         text-anchor="end"
         fill="var(--wrong)"
       >
-        a tenth left
+        {{ say`a tenth left` }}
       </text>
       <line :x1="x(seed.asOf)" :x2="x(seed.asOf)" :y1="TOP" :y2="H - BOTTOM" stroke="var(--ink)" />
       <g v-for="test in tests" :key="test.id">
@@ -130,8 +130,9 @@ const dead = computed(() => seed.viability.get(props.lot.id)?.value.deadOn ?? In
       </g>
     </svg>
     <figcaption class="text-muted text-sm">
-      Line: expected share alive. Band: eight chances in ten. Rings: germination tests; crosses: cut and float
-      tests. Upright: the date looked at.
+      {{
+        say`Line: expected share alive. Band: eight chances in ten. Rings: germination tests; crosses: cut and float tests. Upright: the date looked at.`
+      }}
     </figcaption>
   </figure>
 </template>

@@ -1,5 +1,7 @@
+import { inWords } from '@kauri/core';
+
 /** What each part of what is written on a bag is called, by its path. */
-export const bagWords: Readonly<Record<string, string>> = {
+export const bagWords: Readonly<Record<string, string>> = inWords({
   code: 'code',
   speciesId: 'species',
   collectedOn: 'collected on',
@@ -17,4 +19,4 @@ export const bagWords: Readonly<Record<string, string>> = {
   'provenance.collector': 'collected by',
   'provenance.parents': 'parent plants',
   note: 'note',
-};
+});

@@ -6,6 +6,7 @@ import {
   warmthToShare,
   type Arm,
   type MeanOf,
+  say,
 } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -47,7 +48,7 @@ const rows = computed<ArmRow[]>(() =>
         code: lot.row.code,
         name:
           (lot.row.treatmentId && seed.treatmentById.get(lot.row.treatmentId)?.name) ||
-          'Straight from the bag',
+          say`Straight from the bag`,
         n: sown,
         k: up,
         trays,
@@ -67,9 +68,9 @@ function tallerWords(a: ArmRow, b: ArmRow): string | null {
   const answer = chanceMeanHigher(a.height, b.height);
   if (!answer) return null;
   const sure = Math.max(answer.chance, 1 - answer.chance);
-  if (sure < 0.8) return 'Heights: no telling which is the taller.';
+  if (sure < 0.8) return say`Heights: no telling which is the taller.`;
   const taller = answer.chance > 0.5 ? a.name : b.name;
-  return `“${taller}” is the taller by ${show(Math.abs(answer.difference), 'height', 1)}: ${surely(sure)} chance.`;
+  return say`“${taller}” is the taller by ${show(Math.abs(answer.difference), 'height', 1)}: ${surely(sure)} chance.`;
 }
 /** Of three arms or more, how likely the first is to be the best of all at once. */
 const bestOfAll = computed(() => (rows.value.length > 2 ? chancesBest(rows.value)[0] : null));
@@ -92,18 +93,18 @@ const pairs = computed(() => {
 
 <template>
   <section class="border-rule border-t pt-3" aria-labelledby="compare">
-    <h2 id="compare" class="text-lg">Which treatment worked?</h2>
+    <h2 id="compare" class="text-lg">{{ say`Which treatment worked?` }}</h2>
     <div class="overflow-x-auto">
       <table class="w-full text-[0.95rem]" data-testid="arms">
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="text-left font-normal">Treatment</th>
-            <th scope="col" class="text-right font-normal">Sown</th>
-            <th scope="col" class="text-right font-normal">Up</th>
-            <th scope="col" class="text-right font-normal">Half by</th>
-            <th scope="col" class="text-right font-normal">Evenness</th>
-            <th scope="col" class="text-right font-normal">Several stems</th>
-            <th scope="col" class="text-right font-normal">Height</th>
+            <th scope="col" class="text-left font-normal">{{ say`Treatment` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Sown` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Up` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Half by` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Evenness` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Several stems` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`Height` }}</th>
           </tr>
         </thead>
         <tbody>
@@ -118,7 +119,7 @@ const pairs = computed(() => {
             <td class="text-right font-bold">{{ percent(row.k / row.n) }}</td>
             <td class="text-right">{{ row.half === null ? '–' : show(row.half, 'warmth') }}</td>
             <td class="text-right">
-              {{ row.spread === null ? '–' : `within ${show(row.spread, 'warmth')}` }}
+              {{ row.spread === null ? '–' : say`within ${show(row.spread, 'warmth')}` }}
             </td>
             <td class="text-right">{{ row.multi ? percent(row.multi.k / row.multi.n) : '–' }}</td>
             <td class="text-right">{{ row.height ? show(row.height.mean, 'height') : '–' }}</td>
@@ -127,11 +128,12 @@ const pairs = computed(() => {
       </table>
     </div>
     <p v-if="coming.length" class="mt-2" role="status" data-testid="still-coming">
-      Still coming up: {{ coming.map((row) => `“${row.name}”`).join(', ') }}. This is how they stand at the
-      date looked at, not yet how they end.
+      {{
+        say`Still coming up: ${coming.map((row) => `“${row.name}”`).join(', ')}. This is how they stand at the date looked at, not yet how they end.`
+      }}
     </p>
     <p v-if="bestOfAll !== null" class="mt-2">
-      The chance that “{{ rows[0].name }}” is the best of all {{ rows.length }}:
+      {{ say`The chance that “${rows[0].name}” is the best of all ${rows.length}:` }}
       <b>{{ surely(bestOfAll) }}</b>.
     </p>
     <ul class="mt-2 space-y-2">
@@ -143,7 +145,9 @@ const pairs = computed(() => {
       </li>
     </ul>
     <p class="text-muted mt-2 text-sm">
-      Finished lots count in the nursery’s own shares at the sowing desk, each treatment by its kind.
+      {{
+        say`Finished lots count in the nursery’s own shares at the sowing desk, each treatment by its kind.`
+      }}
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { BodyInputOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
@@ -94,7 +95,7 @@ async function save() {
   if (!answer) return;
   for (const lot of answer.lots) nursery.takeLot(lot);
   nursery.takeLot(answer.parent);
-  const said = `${count(total.value)} pricked out into ${several(answer.lots.length, 'lot')}.`;
+  const said = say`${count(total.value)} pricked out into ${several(answer.lots.length, 'lot')}.`;
   messages.say(said, async () => {
     await takeBack(flat, entry, said);
     await router.push({ name: 'grow', params: { lot: flat } });
@@ -111,50 +112,51 @@ const containerOptions = containers.map((c) => ({ value: c.id, words: c.values.n
 
 <template>
   <FormDialog
-    title="Prick out by size"
-    :subtitle="`${lot.row.code}: ${count(lot.row.held.standing)} stand`"
+    :title="say`Prick out by size`"
+    :subtitle="say`${lot.row.code}: ${count(lot.row.held.standing)} stand`"
     wide
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="save">
       <div class="grid gap-4 md:grid-cols-2">
         <fieldset v-for="(b, i) in draft.batches" :key="b.id" class="panel space-y-3 p-3">
-          <legend class="px-1 font-bold">Size {{ i + 1 }}</legend>
+          <legend class="px-1 font-bold">{{ say`Size ${i + 1}` }}</legend>
           <div class="grid grid-cols-2 gap-3">
             <FormField
               v-model="b.size"
-              :label="`Name of size ${i + 1}`"
+              :label="say`Name of size ${i + 1}`"
               :fault="wrong(`batches.${i}.size`)"
             />
             <FormField
               v-model="b.count"
-              :label="`Seedlings ${i + 1}`"
+              :label="say`Seedlings ${i + 1}`"
               inputmode="numeric"
               :hint="typedNumber(b.count) > 0 ? several(traysOf(b), 'tray') : undefined"
               :fault="wrong(`batches.${i}.count`)"
             />
           </div>
-          <SelectField v-model="b.containerTypeId" :label="`Into ${i + 1}`" :options="containerOptions" />
-          <SelectField v-model="b.placeId" :label="`On ${i + 1}`" :options="placeOptions" />
+          <SelectField v-model="b.containerTypeId" :label="say`Into ${i + 1}`" :options="containerOptions" />
+          <SelectField v-model="b.placeId" :label="say`On ${i + 1}`" :options="placeOptions" />
           <button
             v-if="draft.batches.length > 1"
             class="quiet"
             type="button"
             @click="draft.batches.splice(i, 1)"
           >
-            Remove this size
+            {{ say`Remove this size` }}
           </button>
         </fieldset>
       </div>
       <button class="act" type="button" @click="draft.batches.push(batchOf('middling', 1))">
-        Add a size
+        {{ say`Add a size` }}
       </button>
       <EntryFields v-model:on="draft.on" v-model:note="draft.note" :wrong="wrong" />
       <p class="text-muted">
-        {{ count(total) }} of {{ count(lot.row.held.standing) }} leave the flat. Hold by a seed leaf, never by
-        the stem; water at once and shade for a few days.
+        {{
+          say`${count(total)} of ${count(lot.row.held.standing)} leave the flat. Hold by a seed leaf, never by the stem; water at once and shade for a few days.`
+        }}
       </p>
-      <SheetActs act="Prick out" :busy="busy" :sentence="sentence()" @save="save" />
+      <SheetActs :act="say`Prick out`" :busy="busy" :sentence="sentence()" @save="save" />
     </form>
   </FormDialog>
 </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { partsOf } from '@kauri/core';
+import { partsOf, say } from '@kauri/core';
 import { computed } from 'vue';
 import { useSeed } from '../../../stores/seed';
-import { months } from '../../../words/dates';
+import { monthName } from '../../../words/dates';
 import { count } from '../../../words/numbers';
 import type { RisingLot } from './useComingUp';
 
@@ -32,7 +32,7 @@ const ticks = computed(() => {
   const every = to.value - from.value > 130 ? 30 : 14;
   for (let day = from.value + 7; day < to.value - 4; day += every) {
     const { month, day: date } = partsOf(day);
-    out.push({ day, words: `${date} ${months[month - 1]}` });
+    out.push({ day, words: `${date} ${monthName(month - 1)}` });
   }
   return out;
 });
@@ -44,7 +44,7 @@ const ticks = computed(() => {
       :viewBox="`0 0 ${W} ${H}`"
       class="w-full max-w-4xl"
       role="img"
-      aria-label="Seedlings up, through time"
+      :aria-label="say`Seedlings up, through time`"
     >
       <rect :x="LEFT" :y="GROUND" :width="W - LEFT - 12" height="8" fill="var(--soil)" />
       <rect
@@ -98,8 +98,9 @@ const ticks = computed(() => {
       />
     </svg>
     <figcaption class="text-muted text-sm">
-      Rings: all ever up at each count. Shaded: where the final number lies eight times in ten. Arrow: count
-      last.
+      {{
+        say`Rings: all ever up at each count. Shaded: where the final number lies eight times in ten. Arrow: count last.`
+      }}
     </figcaption>
   </figure>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { call } from '../../../api/client';
@@ -36,28 +37,27 @@ const words = computed(() => {
   if (!o) return null;
   if (tally.value.sown === 0)
     return {
-      headline: `${count(o.upNow)} of ${count(props.rising.sown)} came up`,
-      detail: 'Its emergence is over; what never came is written down.',
+      headline: say`${count(o.upNow)} of ${count(props.rising.sown)} came up`,
+      detail: say`Its emergence is over; what never came is written down.`,
       urgent: false,
     };
   if (since.value > seed.asOf)
     return {
-      headline: `Nothing is due before ${day(since.value)}`,
-      detail: 'Winter is to wake it; warmth counts from then.',
+      headline: say`Nothing is due before ${day(since.value)}`,
+      detail: say`Winter is to wake it; warmth counts from then.`,
       urgent: false,
     };
   if (o.late)
     return {
       headline: o.upNow
-        ? `Late: ${count(o.upNow)} up where ${count(o.expectedNow)} are usual by now`
-        : `Late: nothing up where ${count(o.expectedNow)} are usual by now`,
-      detail:
-        'Scratch for seed and cut a few open. Sound seed may come next year: keep it. Rotten or empty: write it off.',
+        ? say`Late: ${count(o.upNow)} up where ${count(o.expectedNow)} are usual by now`
+        : say`Late: nothing up where ${count(o.expectedNow)} are usual by now`,
+      detail: say`Scratch for seed and cut a few open. Sound seed may come next year: keep it. Rotten or empty: write it off.`,
       urgent: false,
     };
   return {
-    headline: `${count(o.final.p50)} come up in all, of ${count(props.rising.sown)} sown`,
-    detail: `In one case of ten fewer than ${count(o.final.p10)}, in one of ten more than ${count(o.final.p90)}. Count last around ${day(o.countLastOn)}.`,
+    headline: say`${count(o.final.p50)} come up in all, of ${count(props.rising.sown)} sown`,
+    detail: say`In one case of ten fewer than ${count(o.final.p10)}, in one of ten more than ${count(o.final.p90)}. Count last around ${day(o.countLastOn)}.`,
     urgent: false,
   };
 });
@@ -67,7 +67,7 @@ async function keepOn() {
   const body = { version, targetHeightCm, leafFallOn, note, extraWinters: extraWinters + 1 };
   try {
     nursery.takeLot(await call('editLot', { params: { ...nursery.params, lot: id }, body }));
-    messages.say(`${code} lies another winter.`, async () => {
+    messages.say(say`${code} lies another winter.`, async () => {
       nursery.takeLot(
         await call('editLot', {
           params: { ...nursery.params, lot: id },
@@ -90,32 +90,37 @@ const arms = computed(() =>
 <template>
   <article class="space-y-4 p-4 md:p-5">
     <div class="flex flex-wrap items-baseline gap-x-3">
-      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-up' }">All lots coming up</RouterLink>
+      <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-up' }">{{ say`All lots coming up` }}</RouterLink>
       <h1 class="text-2xl">{{ row.code }}</h1>
       <p class="text-lg">{{ rising.lot.species }}</p>
       <p class="text-muted">{{ rising.lot.where }}</p>
-      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: row.id } }">The lot’s page</RouterLink>
+      <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: row.id } }">{{
+        say`The lot’s page`
+      }}</RouterLink>
     </div>
     <div class="flex flex-wrap items-stretch gap-3">
       <PlantTag v-if="words" class="min-w-72" v-bind="words" />
       <div v-if="session.may('crew')" class="flex max-w-full flex-wrap content-start gap-2 xl:max-w-80">
-        <button class="act" type="button" @click="sheet = 'count'">Count</button>
-        <button v-if="tally.standing" class="act" type="button" @click="sheet = 'prick'">Prick out</button>
-        <button v-if="session.may('grower') && tally.sown" class="act" type="button" @click="keepOn">
-          Keep another year
+        <button class="act" type="button" @click="sheet = 'count'">{{ say`Count` }}</button>
+        <button v-if="tally.standing" class="act" type="button" @click="sheet = 'prick'">
+          {{ say`Prick out` }}
         </button>
-        <button v-if="tally.sown" class="act" type="button" @click="sheet = 'write-off'">Write off</button>
+        <button v-if="session.may('grower') && tally.sown" class="act" type="button" @click="keepOn">
+          {{ say`Keep another year` }}
+        </button>
+        <button v-if="tally.sown" class="act" type="button" @click="sheet = 'write-off'">
+          {{ say`Write off` }}
+        </button>
       </div>
     </div>
     <RisingChart v-if="rising.outlook" :rising="rising" :since="since" />
     <p v-if="last && (last.multi !== null || last.damaged !== null)">
-      At the last count
-      <template v-if="last.multi !== null"
-        >{{ count(last.multi) }} had several stems ({{
-          percent(last.count ? last.multi / last.count : 0)
-        }})</template
-      ><template v-if="last.multi !== null && last.damaged !== null"> and </template
-      ><template v-if="last.damaged !== null">{{ count(last.damaged) }} were damaged</template>.
+      {{ say`At the last count` }}
+      <template v-if="last.multi !== null">{{
+        say`${count(last.multi)} had several stems (${percent(last.count ? last.multi / last.count : 0)})`
+      }}</template><template v-if="last.multi !== null && last.damaged !== null"> {{ say`and` }} </template
+      ><template v-if="last.damaged !== null">{{ say`${count(last.damaged)} were damaged` }}</template
+      >.
     </p>
     <ShowWorking v-if="rising.outlook" :steps="rising.outlook.working" />
     <ComparePanel v-if="arms.length > 1" :arms="arms" />

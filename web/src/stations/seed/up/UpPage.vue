@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, onUnmounted } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import EmptyState from '../../../parts/EmptyState.vue';
@@ -16,25 +17,28 @@ const chosen = computed(
 );
 const coming = computed(() => shown.value.filter((r) => r.lot.view.standing.tally.sown > 0));
 function courseOf({ outlook, sown, lot }: RisingLot): string {
-  const up = `${count(outlook?.value.upNow ?? 0)} up of ${count(sown)}`;
+  const up = say`${count(outlook?.value.upNow ?? 0)} up of ${count(sown)}`;
   return outlook && lot.view.standing.tally.sown
-    ? `${up}, about ${count(outlook.value.final.p50)} to come in all`
+    ? say`${up}, about ${count(outlook.value.final.p50)} to come in all`
     : up;
 }
 </script>
 
 <template>
-  <EmptyState v-if="!shown.length" title="Nothing is coming up at this date">
-    Sown lots stand here until their emergence is over: how many are up, how many are to come, and which are
-    late.
+  <EmptyState v-if="!shown.length" :title="say`Nothing is coming up at this date`">
+    {{
+      say`Sown lots stand here until their emergence is over: how many are up, how many are to come, and which are late.`
+    }}
     <template #action
-      ><RouterLink class="act-main" :to="{ name: 'seed-desk' }">To the sowing desk</RouterLink></template
+      ><RouterLink class="act-main" :to="{ name: 'seed-desk' }">{{
+        say`To the sowing desk`
+      }}</RouterLink></template
     >
   </EmptyState>
   <div v-else class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule lg:border-r" :class="route.params.lot ? 'max-lg:hidden' : ''">
       <p class="border-rule text-muted flex min-h-15 items-center border-b px-4 font-bold">
-        {{ several(coming.length, 'lot') }} with seed still in the ground
+        {{ say`${several(coming.length, 'lot')} with seed still in the ground` }}
       </p>
       <p v-if="fault" class="text-wrong px-4 font-bold">{{ fault }}</p>
       <ul class="divide-rule divide-y" data-testid="rising">
@@ -51,7 +55,7 @@ function courseOf({ outlook, sown, lot }: RisingLot): string {
             <span
               v-if="r.outlook?.value.late && r.lot.view.standing.tally.sown"
               class="border-ink border-b-2 font-bold"
-              >late</span
+              >{{ say`late` }}</span
             >
           </span>
           <span class="text-muted block text-[0.93rem]">

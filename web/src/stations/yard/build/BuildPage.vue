@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import PlantTag from '../../../parts/PlantTag.vue';
@@ -30,7 +31,9 @@ const standing = (id: string) =>
   nursery.catalogue!.places.filter((p) => p.place.kind === 'bed' && p.place.builtFrom?.designId === id)
     .length;
 
-const title = computed(() => `Build sheet: ${items.value.map((i) => `${i.count} × ${i.name}`).join(', ')}`);
+const title = computed(
+  () => say`Build sheet: ${items.value.map((i) => `${i.count} × ${i.name}`).join(', ')}`,
+);
 const file = computed<BuildFile | null>(() =>
   worked.value.sheet && buying.value
     ? {
@@ -51,8 +54,8 @@ const decision = computed(() => {
   const proven = buying.value!.every((b) => b.plan.optimal);
   const bound = buying.value!.reduce((t, b) => t + b.plan.bound, 0);
   return {
-    headline: `Buy ${several(boards, 'board')} for ${cash(timberCost.value)}`,
-    detail: `${proven ? 'Proven: no cheaper set of boards gives these pieces' : `Within ${cash(timberCost.value - bound)} of the cheapest there can be`}. With mesh, fixings and feet ${cash(timberCost.value + worked.value.sheet!.sundriesCost)}, before medium.`,
+    headline: say`Buy ${several(boards, 'board')} for ${cash(timberCost.value)}`,
+    detail: `${proven ? say`Proven: no cheaper set of boards gives these pieces` : say`Within ${cash(timberCost.value - bound)} of the cheapest there can be`}. With mesh, fixings and feet ${cash(timberCost.value + worked.value.sheet!.sundriesCost)}, before medium.`,
   };
 });
 const making = ref(false);
@@ -63,7 +66,7 @@ async function pdf() {
   try {
     offerFile('build-sheet.pdf', await makePdf(buildPdf(file.value!)));
   } catch (error) {
-    printFault.value = `The PDF could not be made: ${(error as Error).message}`;
+    printFault.value = say`The PDF could not be made: ${(error as Error).message}`;
   } finally {
     making.value = false;
   }
@@ -76,42 +79,43 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
     <div class="border-rule space-y-5 p-4 lg:border-r">
       <section aria-labelledby="designs">
         <div class="flex items-center justify-between gap-2">
-          <h2 id="designs" class="text-lg">What to build</h2>
-          <RouterLink v-if="may" class="act" :to="{ name: 'yard', query: { add: 'bed' } }"
-            >New design</RouterLink
-          >
+          <h2 id="designs" class="text-lg">{{ say`What to build` }}</h2>
+          <RouterLink v-if="may" class="act" :to="{ name: 'yard', query: { add: 'bed' } }">{{
+            say`New design`
+          }}</RouterLink>
         </div>
         <p v-if="!designs.length" class="text-muted mt-1">
-          No design is kept yet. Design a bed and keep it as a design: Kauri then says what to buy, cut and
-          do.
+          {{
+            say`No design is kept yet. Design a bed and keep it as a design: Kauri then says what to buy, cut and do.`
+          }}
         </p>
         <ul class="divide-rule mt-1 divide-y" data-testid="designs">
           <li v-for="d in designs" :key="d.id" class="flex items-center justify-between gap-2 py-2">
             <span>
               <b>{{ d.name }}</b>
               <span class="text-muted block text-sm">
-                {{ sizeWords({ kind: 'bed', design: d.design } as never, { show }) }}; version
-                {{ d.version }};
-                {{ standing(d.id) ? `${standing(d.id)} standing` : 'none standing' }}
+                {{
+                  say`${sizeWords({ kind: 'bed', design: d.design } as never, { show })}; version ${d.version}; ${standing(d.id) ? say`${standing(d.id)} standing` : say`none standing`}`
+                }}
               </span>
             </span>
             <span class="flex items-center gap-1">
               <button
                 class="act px-3"
                 type="button"
-                :aria-label="`One fewer of ${d.name}`"
+                :aria-label="say`One fewer of ${d.name}`"
                 :disabled="!counts[d.id]"
                 @click="add(d.id, -1)"
               >
                 −
               </button>
-              <output class="min-w-7 text-center font-bold" :aria-label="`${d.name} to build`">{{
+              <output class="min-w-7 text-center font-bold" :aria-label="say`${d.name} to build`">{{
                 counts[d.id] ?? 0
               }}</output>
               <button
                 class="act px-3"
                 type="button"
-                :aria-label="`One more of ${d.name}`"
+                :aria-label="say`One more of ${d.name}`"
                 @click="add(d.id, 1)"
               >
                 +
@@ -121,34 +125,35 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
         </ul>
       </section>
       <details>
-        <summary class="quiet">Sizes for a piece of ground</summary>
+        <summary class="quiet">{{ say`Sizes for a piece of ground` }}</summary>
         <ModuleFinder />
       </details>
       <details v-if="may">
-        <summary class="quiet">Prices and sizes sold</summary>
+        <summary class="quiet">{{ say`Prices and sizes sold` }}</summary>
         <PriceForm />
       </details>
     </div>
     <div class="space-y-5 p-4">
       <p v-if="!items.length">
-        Choose how many of which design to build. The sheet then says what to buy, how to cut it with least
-        cost, and in which order to build, with the cautions beside the steps.
+        {{
+          say`Choose how many of which design to build. The sheet then says what to buy, how to cut it with least cost, and in which order to build, with the cautions beside the steps.`
+        }}
       </p>
       <p v-else-if="worked.fault || cutFault" class="text-wrong font-bold" role="alert">
         {{ worked.fault ?? cutFault }}
       </p>
-      <p v-else-if="cutting" role="status">Finding the cheapest boards …</p>
+      <p v-else-if="cutting" role="status">{{ say`Finding the cheapest boards …` }}</p>
       <template v-else-if="file && decision">
         <PlantTag :headline="decision.headline" :detail="decision.detail" :urgent="false" />
         <div class="flex flex-wrap gap-2">
           <button class="act-main" type="button" :disabled="making" @click="pdf">
-            {{ making ? 'Making …' : 'Build sheet, PDF' }}
+            {{ making ? say`Making …` : say`Build sheet, PDF` }}
           </button>
-          <button class="act" type="button" @click="csv">CSV</button>
+          <button class="act" type="button" @click="csv">{{ say`CSV` }}</button>
           <p v-if="printFault" class="text-wrong font-bold" role="alert">{{ printFault }}</p>
         </div>
         <section aria-labelledby="buy">
-          <h2 id="buy" class="text-lg">Buy</h2>
+          <h2 id="buy" class="text-lg">{{ say`Buy` }}</h2>
           <table class="w-full text-[0.95rem]" data-testid="buy">
             <tbody>
               <tr v-for="(l, i) in buyLines(file)" :key="i" class="border-rule border-b">
@@ -164,15 +169,15 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
           <ShowWorking :steps="buildWorking(file)" />
         </section>
         <section aria-labelledby="diagram">
-          <h2 id="diagram" class="text-lg">Cutting diagram</h2>
+          <h2 id="diagram" class="text-lg">{{ say`Cutting diagram` }}</h2>
           <div v-for="b in buying" :key="b.board" class="mt-2">
             <p>
-              <b>{{ b.board }}</b>: {{ cash(b.plan.cost) }},
-              {{ percent(b.plan.wasteMm / b.plan.boughtMm) }} waste;
-              {{
-                b.plan.optimal
-                  ? 'no cheaper way exists'
-                  : `at most ${cash(b.plan.cost - b.plan.bound)} above the cheapest`
+              <b>{{ b.board }}</b>{{
+                say`: ${cash(b.plan.cost)}, ${percent(b.plan.wasteMm / b.plan.boughtMm)} waste; ${
+                  b.plan.optimal
+                    ? say`no cheaper way exists`
+                    : say`at most ${cash(b.plan.cost - b.plan.bound)} above the cheapest`
+                }`
               }}
             </p>
             <CutDiagram :plan="b.plan" :kerf-mm="prices.kerfMm" :board="b.board" />
@@ -180,7 +185,7 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
         </section>
         <div class="grid gap-5 xl:grid-cols-2">
           <section aria-labelledby="cut">
-            <h2 id="cut" class="text-lg">Cut list</h2>
+            <h2 id="cut" class="text-lg">{{ say`Cut list` }}</h2>
             <table class="w-full text-[0.95rem]" data-testid="cut-list">
               <tbody>
                 <tr v-for="(t, i) in worked.sheet!.timber" :key="i" class="border-rule border-b">
@@ -194,8 +199,8 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
             </table>
           </section>
           <section aria-labelledby="order">
-            <h2 id="order" class="text-lg">Build</h2>
-            <p class="text-muted text-[0.95rem]">Tools: {{ worked.sheet!.tools.join('; ') }}.</p>
+            <h2 id="order" class="text-lg">{{ say`Build` }}</h2>
+            <p class="text-muted text-[0.95rem]">{{ say`Tools: ${worked.sheet!.tools.join('; ')}.` }}</p>
             <ol class="mt-1 list-decimal space-y-2 pl-6" data-testid="steps">
               <li v-for="(s, i) in worked.sheet!.steps" :key="i">
                 {{ s.what }}

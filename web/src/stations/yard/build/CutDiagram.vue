@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { CutPlan } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
@@ -35,7 +36,9 @@ const rows = computed(() => {
     :viewBox="`0 0 ${W} ${rows.length * ROW + 4}`"
     class="w-full"
     role="img"
-    :aria-label="`Cutting diagram of ${board}: ${rows.map((r) => `${r.count} of ${r.stock} cut to ${r.cuts.map((c) => c.words).join(', ')}`).join('; ')}`"
+    :aria-label="
+      say`Cutting diagram of ${board}: ${rows.map((r) => say`${r.count} of ${r.stock} cut to ${r.cuts.map((c) => c.words).join(', ')}`).join('; ')}`
+    "
   >
     <g v-for="row in rows" :key="row.y">
       <text x="0" :y="row.y + 20" font-size="13" fill="var(--ink)" font-weight="700">{{ row.count }} ×</text>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { proposeModules } from '@kauri/core';
+import { proposeModules, say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -34,7 +34,7 @@ const found = computed(() => {
     );
     return {
       fits: fits.slice(0, 6),
-      fault: fits.length ? null : 'No bed of these rolls and boards fits that ground.',
+      fault: fits.length ? null : say`No bed of these rolls and boards fits that ground.`,
     };
   } catch (error) {
     return { fits: [], fault: (error as Error).message };
@@ -45,35 +45,34 @@ const found = computed(() => {
 <template>
   <div>
     <div class="grid grid-cols-3 gap-2">
-      <FormField v-model="form.length" label="Ground long" :unit="unit('site')" inputmode="decimal" />
-      <FormField v-model="form.width" label="wide" :unit="unit('site')" inputmode="decimal" />
-      <FormField v-model="form.path" label="Paths" :unit="unit('site')" inputmode="decimal" />
+      <FormField v-model="form.length" :label="say`Ground long`" :unit="unit('site')" inputmode="decimal" />
+      <FormField v-model="form.width" :label="say`wide`" :unit="unit('site')" inputmode="decimal" />
+      <FormField v-model="form.path" :label="say`Paths`" :unit="unit('site')" inputmode="decimal" />
     </div>
     <p v-if="found.fault" class="mt-1 font-bold" role="status">{{ found.fault }}</p>
     <ul class="divide-rule mt-1 divide-y text-[0.95rem]" data-testid="modules">
       <li v-for="f in found.fits" :key="`${f.lengthMm}x${f.widthMm}`" class="py-1">
         <span class="flex justify-between gap-2">
           <b>{{ show(f.lengthMm / 1000, 'site', 2) }} × {{ show(f.widthMm / 1000, 'site', 2) }}</b>
-          <span>{{ f.count }} beds, {{ percent(f.bedShare) }} of the ground</span>
+          <span>{{ say`${f.count} beds, ${percent(f.bedShare)} of the ground` }}</span>
         </span>
         <span class="text-muted block">
-          {{ f.rows }} rows of {{ f.perRow }}.
+          {{ say`${f.rows} rows of ${f.perRow}.` }}
           <template v-if="f.tiles.length">
-            Lid, feet and roll are shared by
             {{
-              f.tiles
+              say`Lid, feet and roll are shared by ${f.tiles
                 .map(
                   (t) =>
-                    `${t.per} of ${show(t.lengthMm / 1000, 'site', 2)} × ${show(t.widthMm / 1000, 'site', 2)}`,
+                    say`${t.per} of ${show(t.lengthMm / 1000, 'site', 2)} × ${show(t.widthMm / 1000, 'site', 2)}`,
                 )
-                .join(' or ')
-            }}.
+                .join(say` or `)}.`
+            }}
           </template>
         </span>
         <RouterLink
           class="underline underline-offset-4"
           :to="{ name: 'yard', query: { add: 'bed', length: f.lengthMm, width: f.widthMm } }"
-          >Design it</RouterLink
+          >{{ say`Design it` }}</RouterLink
         >
       </li>
     </ul>

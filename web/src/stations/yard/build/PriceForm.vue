@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { PriceList } from '@kauri/core';
 import { ref, watch } from 'vue';
 import { call } from '../../../api/client';
@@ -67,37 +68,47 @@ async function keep() {
   );
   if (!kept) return;
   nursery.takeCatalogue({ prices: kept });
-  messages.say('Prices kept.');
+  messages.say(say`Prices kept.`);
 }
 </script>
 
 <template>
   <form class="grid grid-cols-2 gap-2" novalidate @submit.prevent="keep">
-    <FormField v-model="form.currency" label="Money" />
-    <FormField v-model="form.kerf" label="Saw cut" :unit="unit('timber')" inputmode="decimal" />
+    <FormField v-model="form.currency" :label="say`Money`" />
+    <FormField v-model="form.kerf" :label="say`Saw cut`" :unit="unit('timber')" inputmode="decimal" />
     <FormField
       v-model="form.lengths"
       class="col-span-2"
-      label="Board lengths sold"
+      :label="say`Board lengths sold`"
       :unit="unit('timber')"
-      hint="Parted by ;"
+      :hint="say`Parted by ;`"
     />
     <FormField
       v-model="form.rolls"
       class="col-span-2"
-      label="Roll widths sold"
+      :label="say`Roll widths sold`"
       :unit="unit('timber')"
-      hint="Parted by ;"
+      :hint="say`Parted by ;`"
     />
-    <FormField v-model="form.durable" label="Durable timber" :unit="unit('perVolume')" inputmode="decimal" />
-    <FormField v-model="form.treated" label="Treated timber" :unit="unit('perVolume')" inputmode="decimal" />
-    <FormField v-model="form.scrap" label="Scrap" :unit="unit('perVolume')" inputmode="decimal" />
-    <FormField v-model="form.mesh" label="Mesh" :unit="unit('perArea')" inputmode="decimal" />
-    <FormField v-model="form.grid" label="Grid" :unit="unit('perArea')" inputmode="decimal" />
-    <FormField v-model="form.cloth" label="Cloth" :unit="unit('perArea')" inputmode="decimal" />
-    <FormField v-model="form.bracket" label="Bracket" inputmode="decimal" />
-    <FormField v-model="form.screw" label="Screw" inputmode="decimal" />
-    <FormField v-model="form.staple" label="Staple" inputmode="decimal" />
-    <SheetActs class="col-span-2" act="Keep prices" :busy="busy" :sentence="sentence()" @save="keep" />
+    <FormField
+      v-model="form.durable"
+      :label="say`Durable timber`"
+      :unit="unit('perVolume')"
+      inputmode="decimal"
+    />
+    <FormField
+      v-model="form.treated"
+      :label="say`Treated timber`"
+      :unit="unit('perVolume')"
+      inputmode="decimal"
+    />
+    <FormField v-model="form.scrap" :label="say`Scrap`" :unit="unit('perVolume')" inputmode="decimal" />
+    <FormField v-model="form.mesh" :label="say`Mesh`" :unit="unit('perArea')" inputmode="decimal" />
+    <FormField v-model="form.grid" :label="say`Grid`" :unit="unit('perArea')" inputmode="decimal" />
+    <FormField v-model="form.cloth" :label="say`Cloth`" :unit="unit('perArea')" inputmode="decimal" />
+    <FormField v-model="form.bracket" :label="say`Bracket`" inputmode="decimal" />
+    <FormField v-model="form.screw" :label="say`Screw`" inputmode="decimal" />
+    <FormField v-model="form.staple" :label="say`Staple`" inputmode="decimal" />
+    <SheetActs class="col-span-2" :act="say`Keep prices`" :busy="busy" :sentence="sentence()" @save="keep" />
   </form>
 </template>

@@ -1,4 +1,13 @@
-import { cutFromRolls, put, type BoardBuying, type BuildSheet, type PriceList, type Step } from '@kauri/core';
+import {
+  cutFromRolls,
+  put,
+  type BoardBuying,
+  type BuildSheet,
+  type PriceList,
+  type Step,
+  say,
+  inWords,
+} from '@kauri/core';
 import { csvOf } from '../../../print/csv';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
 import { money } from '../money';
@@ -14,32 +23,37 @@ export interface BuildFile {
   area: (m2: number) => string;
 }
 
-const feetWords = { bricks: 'bricks', blocks: 'blocks', legs: 'legs', pallet: 'pallets' } as const;
+const feetWords = inWords({ bricks: 'bricks', blocks: 'blocks', legs: 'legs', pallet: 'pallets' } as const);
 
 /** Everything to buy, by line: what it is, its size, how many, its price. */
 export function buyLines({ sheet, buying, prices, length, litres, area }: BuildFile) {
   const lines: { what: string; size: string; count: number; each: number | null }[] = [];
   for (const { board, plan } of buying)
     for (const b of plan.buy)
-      lines.push({ what: `Board ${board}`, size: length(b.lengthMm), count: b.count, each: b.price });
+      lines.push({ what: say`Board ${board}`, size: length(b.lengthMm), count: b.count, each: b.price });
   for (const s of sheet.sheets) {
     const perM2 = { mesh: prices.meshPerM2, grid: prices.gridPerM2, cloth: prices.clothPerM2 }[s.what];
     lines.push({
       what: `${s.name}, ${s.bed}`,
-      size: `${s.cut.strips > 1 ? `${s.cut.strips} strips of ` : ''}${length(s.cut.stripMm)} off a ${length(s.cut.rollWidthMm)} roll${s.cut.wasteM2 > 0.005 ? `, waste ${area(s.cut.wasteM2)}` : ''}`,
+      size: say`${s.cut.strips > 1 ? say`${s.cut.strips} strips of ` : ''}${length(s.cut.stripMm)} off a ${length(s.cut.rollWidthMm)} roll${s.cut.wasteM2 > 0.005 ? say`, waste ${area(s.cut.wasteM2)}` : ''}`,
       count: s.count,
       each: s.cut.boughtM2 * perM2,
     });
   }
   const { fixings } = sheet;
   if (fixings.brackets)
-    lines.push({ what: 'Corner brackets', size: '', count: fixings.brackets, each: prices.bracket });
-  lines.push({ what: 'Screws', size: '', count: fixings.screws, each: prices.screw });
-  lines.push({ what: 'Staples', size: '', count: fixings.staples, each: prices.staple });
+    lines.push({ what: say`Corner brackets`, size: '', count: fixings.brackets, each: prices.bracket });
+  lines.push({ what: say`Screws`, size: '', count: fixings.screws, each: prices.screw });
+  lines.push({ what: say`Staples`, size: '', count: fixings.staples, each: prices.staple });
   for (const f of sheet.feet)
-    lines.push({ what: `Feet: ${feetWords[f.kind]}`, size: '', count: f.count, each: prices.foot[f.kind] });
+    lines.push({
+      what: say`Feet: ${feetWords[f.kind]}`,
+      size: '',
+      count: f.count,
+      each: prices.foot[f.kind],
+    });
   for (const m of sheet.mediumL)
-    lines.push({ what: `Medium: ${m.name}`, size: litres(m.litres), count: 1, each: null });
+    lines.push({ what: say`Medium: ${m.name}`, size: litres(m.litres), count: 1, each: null });
   return lines;
 }
 
@@ -88,7 +102,7 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 46],
     footer: (page, pages) => ({
-      text: `${title}, page ${page} of ${pages}`,
+      text: say`${title}, page ${page} of ${pages}`,
       alignment: 'center',
       color: '#5a6055',
       margin: [0, 14, 0, 0],
@@ -96,12 +110,12 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
     content: [
       { text: title, bold: true, fontSize: 18 },
       {
-        text: `Timber ${cash(timber)}, the rest ${cash(sheet.sundriesCost)}, without medium: ${cash(timber + sheet.sundriesCost)}.`,
+        text: say`Timber ${cash(timber)}, the rest ${cash(sheet.sundriesCost)}, without medium: ${cash(timber + sheet.sundriesCost)}.`,
         margin: [0, 4, 0, 0],
       },
-      head('Buy'),
+      head(say`Buy`),
       table(
-        ['What', 'Size', 'Number', 'Each', 'Together'],
+        [say`What`, say`Size`, 'Number', say`Each`, say`Together`],
         buyLines(file).map((l) => [
           l.what,
           l.size,
@@ -111,28 +125,28 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
         ]),
         ['*', '*', 'auto', 'auto', 'auto'],
       ),
-      head('Cut'),
+      head(say`Cut`),
       table(
-        ['Bed', 'Piece', 'Board', 'Length', 'Number'],
+        [say`Bed`, say`Piece`, say`Board`, say`Length`, 'Number'],
         sheet.timber.map((t) => [t.bed, t.name, t.board, length(t.lengthMm), t.count]),
         ['*', '*', 'auto', 'auto', 'auto'],
       ),
-      head('Cutting diagram'),
+      head(say`Cutting diagram`),
       ...buying.map(({ board, plan }): Content => ({
         unbreakable: true,
         stack: [
           {
             text: plain(
-              `${board}: ${plan.boards.reduce((t, b) => t + b.count, 0)} boards, ${cash(plan.cost)}, waste ${length(plan.wasteMm)}; ${plan.optimal ? 'no cheaper way exists' : `at most ${cash(plan.cost - plan.bound)} above the cheapest`}`,
+              say`${board}: ${plan.boards.reduce((t, b) => t + b.count, 0)} boards, ${cash(plan.cost)}, waste ${length(plan.wasteMm)}; ${plan.optimal ? say`no cheaper way exists` : say`at most ${cash(plan.cost - plan.bound)} above the cheapest`}`,
             ),
             margin: [0, 6, 0, 2],
           },
           { svg: diagramSvg(plan.boards, prices.kerfMm, (mm) => plain(length(mm))), width: 510 },
         ],
       })),
-      head('Tools'),
+      head(say`Tools`),
       { ul: sheet.tools },
-      head('Build'),
+      head(say`Build`),
       {
         ol: sheet.steps.map((step) => ({
           stack: [
@@ -140,7 +154,7 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
             ...(step.caution
               ? [
                   {
-                    text: `Caution: ${step.caution}`,
+                    text: say`Caution: ${step.caution}`,
                     bold: true,
                     margin: [0, 1, 0, 2] as [number, number, number, number],
                   },
@@ -182,22 +196,22 @@ export function buildWorking({ sheet, buying, prices }: BuildFile): Step[] {
   const { currency } = prices;
   const steps: Step[] = buying.flatMap(({ board, plan }) => [
     {
-      what: `Boards ${board}`,
+      what: say`Boards ${board}`,
       expression: plan.buy.map((b) => `${b.count} × ${put(b.price)}`).join(' + '),
       result: plan.cost,
       unit: currency,
       inputs: plan.buy.map((b) => ({
-        name: `a board of ${b.lengthMm} mm`,
+        name: say`a board of ${b.lengthMm} mm`,
         value: b.price,
         unit: currency,
         origin: 'choice' as const,
       })),
     },
     {
-      what: `No set of boards ${board} can cost less than`,
+      what: say`No set of boards ${board} can cost less than`,
       how: plan.optimal
-        ? 'Proven by the mixed-integer programme over every way of cutting a board.'
-        : 'The linear relaxation by column generation, raised to what prices can add up to.',
+        ? say`Proven by the mixed-integer programme over every way of cutting a board.`
+        : say`The linear relaxation by column generation, raised to what prices can add up to.`,
       result: plan.bound,
       unit: currency,
       source: 'Gilmore & Gomory 1961; Farley 1990; solved by HiGHS',
@@ -213,7 +227,7 @@ export function buildWorking({ sheet, buying, prices }: BuildFile): Step[] {
   const f = sheet.fixings;
   const fixings = f.brackets * prices.bracket + f.screws * prices.screw + f.staples * prices.staple;
   steps.push({
-    what: 'Brackets, screws and staples',
+    what: say`Brackets, screws and staples`,
     expression: `${f.brackets} × ${put(prices.bracket)} + ${f.screws} × ${put(prices.screw)} + ${f.staples} × ${put(prices.staple)}`,
     result: fixings,
     unit: currency,

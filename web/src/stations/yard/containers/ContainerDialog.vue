@@ -5,6 +5,7 @@ import {
   containerVolume,
   type ContainerKind,
   type ContainerValues,
+  say,
 } from '@kauri/core';
 import type { ContainerType } from '@kauri/core/contract';
 import { computed } from 'vue';
@@ -95,114 +96,122 @@ async function keep() {
   if (!kept) return;
   const others = nursery.catalogue!.containers.filter((c) => c.id !== kept.id);
   nursery.takeCatalogue({ containers: [...others, kept] });
-  messages.say(`${kept.values.name} kept.`);
+  messages.say(say`${kept.values.name} kept.`);
   clear();
   emit('close');
 }
 const kinds = containerKinds.map((value) => ({ value, words: containerKindWords[value] }));
 const sections = [
-  { value: 'square', words: 'Square' },
-  { value: 'round', words: 'Round' },
+  { value: 'square', words: say`Square` },
+  { value: 'round', words: say`Round` },
 ] as const;
 const turns = [
-  { value: 'air', words: 'Open to air' },
-  { value: 'fabric', words: 'Fabric that traps tips' },
-  { value: 'ribs', words: 'Ribs to vents' },
-  { value: 'solid', words: 'Solid' },
+  { value: 'air', words: say`Open to air` },
+  { value: 'fabric', words: say`Fabric that traps tips` },
+  { value: 'ribs', words: say`Ribs to vents` },
+  { value: 'solid', words: say`Solid` },
 ] as const;
 </script>
 
 <template>
-  <FormDialog :title="container ? `Edit ${container.values.name}` : 'Add a container'" @close="emit('close')">
+  <FormDialog
+    :title="container ? say`Edit ${container.values.name}` : say`Add a container`"
+    @close="emit('close')"
+  >
     <form class="grid grid-cols-2 gap-3" novalidate @submit.prevent="keep">
-      <FormField v-model="draft.name" class="col-span-2" label="Name" :fault="wrong('values.name')" />
-      <SelectField v-model="draft.kind" label="Kind" :options="kinds" />
-      <SelectField v-model="draft.section" label="Section" :options="sections" />
+      <FormField v-model="draft.name" class="col-span-2" :label="say`Name`" :fault="wrong('values.name')" />
+      <SelectField v-model="draft.kind" :label="say`Kind`" :options="kinds" />
+      <SelectField v-model="draft.section" :label="say`Section`" :options="sections" />
       <FormField
         v-model="draft.top"
-        label="Top"
+        :label="say`Top`"
         :unit="unit('timber')"
         inputmode="decimal"
         :fault="wrong('values.topMm')"
       />
       <FormField
         v-model="draft.bottom"
-        label="Bottom"
+        :label="say`Bottom`"
         :unit="unit('timber')"
         inputmode="decimal"
         :fault="wrong('values.bottomMm')"
       />
       <FormField
         v-model="draft.depth"
-        label="Depth"
+        :label="say`Depth`"
         :unit="unit('timber')"
         inputmode="decimal"
         :fault="wrong('values.depthMm')"
       />
       <FormField
         v-model="draft.stated"
-        label="Volume, if stated"
+        :label="say`Volume, if stated`"
         :unit="unit('cell')"
         inputmode="decimal"
         :fault="wrong('values.statedMl')"
       />
-      <SelectField v-model="draft.turns" label="The wall is" :options="turns" />
+      <SelectField v-model="draft.turns" :label="say`The wall is`" :options="turns" />
       <FormField
         v-model="draft.wall"
-        label="Of the wall open"
+        :label="say`Of the wall open`"
         unit="%"
         inputmode="decimal"
         :fault="wrong('values.wallOpenShare')"
       />
       <FormField
         v-model="draft.base"
-        label="Of the base open"
+        :label="say`Of the base open`"
         unit="%"
         inputmode="decimal"
         :fault="wrong('values.baseOpenShare')"
       />
       <FormField
         v-model="draft.cells"
-        label="Cells in a tray"
+        :label="say`Cells in a tray`"
         inputmode="numeric"
         :fault="wrong('values.cellsPerTray')"
       />
       <FormField
         v-model="draft.trayLength"
-        label="Tray long"
+        :label="say`Tray long`"
         :unit="unit('timber')"
         inputmode="decimal"
         :fault="wrong('values.trayLengthMm')"
       />
       <FormField
         v-model="draft.trayWidth"
-        label="Tray wide"
+        :label="say`Tray wide`"
         :unit="unit('timber')"
         inputmode="decimal"
         :fault="wrong('values.trayWidthMm')"
       />
       <FormField
         v-model="draft.price"
-        label="Price of a tray"
+        :label="say`Price of a tray`"
         :unit="nursery.catalogue!.prices.list.currency"
         inputmode="decimal"
         :fault="wrong('values.trayPrice')"
       />
-      <FormField v-model="draft.uses" label="Times used" inputmode="numeric" :fault="wrong('values.uses')" />
+      <FormField
+        v-model="draft.uses"
+        :label="say`Times used`"
+        inputmode="numeric"
+        :fault="wrong('values.uses')"
+      />
       <label class="col-span-2 flex min-h-11 items-center gap-2"
-        ><input v-model="draft.spaceable" type="checkbox" class="size-5" /> Single cells that can be spread
-        out</label
+        ><input v-model="draft.spaceable" type="checkbox" class="size-5" />
+        {{ say`Single cells that can be spread out` }}</label
       >
       <div v-if="answers" class="panel col-span-2 flex items-end gap-4 p-3">
         <ContainerSection :values="values" />
         <p>
-          Holds <b>{{ show(answers.volume, 'cell') }}</b>; air on <b>{{ percent(answers.air) }}</b> of wall
-          and base.
+          {{ say`Holds` }} <b>{{ show(answers.volume, 'cell') }}</b>{{ say`; air on` }}
+          <b>{{ percent(answers.air) }}</b> {{ say`of wall and base.` }}
         </p>
       </div>
       <SheetActs
         class="col-span-2"
-        :act="container ? 'Save' : 'Add the container'"
+        :act="container ? say`Save` : say`Add the container`"
         :busy="busy"
         :sentence="sentence()"
         @save="keep"

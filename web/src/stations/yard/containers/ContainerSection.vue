@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { ContainerType } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
@@ -30,7 +31,7 @@ const d = computed(() => {
     :width="d.w"
     :height="d.h"
     role="img"
-    :aria-label="`Section: ${show(values.topMm, 'timber')} across, ${show(values.depthMm, 'timber')} deep`"
+    :aria-label="say`Section: ${show(values.topMm, 'timber')} across, ${show(values.depthMm, 'timber')} deep`"
   >
     <path :d="d.body" fill="var(--soil)" />
     <g stroke="var(--ink)" stroke-width="3" fill="none">

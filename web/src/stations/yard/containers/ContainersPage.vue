@@ -8,6 +8,7 @@ import {
   plantingSites,
   washedBetweenUses,
   type PlantingSite,
+  say,
 } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -71,7 +72,7 @@ function pick(id: string) {
     ? picked.value.filter((p) => p !== id)
     : [...picked.value, id].slice(-6);
 }
-const gradeWords = { '1': '● fits', '0': '◐ with care', '-1': '○ unfit' } as const;
+const gradeWords = { '1': say`● fits`, '0': say`◐ with care`, '-1': say`○ unfit` } as const;
 const gradeOf = (g: number) => gradeWords[String(g) as keyof typeof gradeWords];
 const weeks = (dd: number) => (Number.isFinite(dd) ? (dd / WEEK_DD).toFixed(0) : '30+');
 const hold = (r: (typeof rows.value)[number]) =>
@@ -86,7 +87,7 @@ const close = () => void router.replace({ query: {} });
   <div class="space-y-5 p-4">
     <div class="flex flex-wrap items-end gap-3">
       <label class="font-bold"
-        >For
+        >{{ say`For` }}
         <select
           class="field mt-1"
           :value="species.id"
@@ -96,16 +97,16 @@ const close = () => void router.replace({ query: {} });
         </select>
       </label>
       <label class="font-bold"
-        >planted on
+        >{{ say`planted on` }}
         <select v-model="site" class="field mt-1">
           <option v-for="s in plantingSites" :key="s" :value="s">{{ siteWords[s] }}</option>
         </select>
       </label>
-      <RouterLink v-if="may" class="act" :to="{ query: { add: '1' } }">Add a container</RouterLink>
+      <RouterLink v-if="may" class="act" :to="{ query: { add: '1' } }">{{ say`Add a container` }}</RouterLink>
     </div>
     <section aria-labelledby="side">
-      <h2 id="side" class="text-lg">Side by side</h2>
-      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
+      <h2 id="side" class="text-lg">{{ say`Side by side` }}</h2>
+      <div class="overflow-x-auto" tabindex="0" role="group" :aria-label="say`Table`">
         <table class="text-[0.95rem]" data-testid="compare">
           <tbody>
             <tr class="align-bottom">
@@ -121,7 +122,7 @@ const close = () => void router.replace({ query: {} });
               </th>
             </tr>
             <tr class="border-rule border-t align-top">
-              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">Suits</th>
+              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">{{ say`Suits` }}</th>
               <td v-for="c in compared" :key="c.id" class="min-w-44 px-4 py-1">
                 <b>{{ gradeOf(c.suit.grade) }}</b>
                 <span v-for="r in c.suit.reasons" :key="r.words" class="block text-sm"
@@ -130,34 +131,45 @@ const close = () => void router.replace({ query: {} });
               </td>
             </tr>
             <tr class="border-rule border-t">
-              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">Plug holds after</th>
+              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">
+                {{ say`Plug holds after` }}
+              </th>
               <td v-for="c in compared" :key="c.id" class="px-4">
-                {{ weeks(c.hold.value.readyDd) }} warm weeks
+                {{ say`${weeks(c.hold.value.readyDd)} warm weeks` }}
               </td>
             </tr>
             <tr class="border-rule border-t">
-              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">Holding window</th>
-              <td v-for="c in compared" :key="c.id" class="px-4 font-bold">{{ hold(c) }} warm weeks</td>
+              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">
+                {{ say`Holding window` }}
+              </th>
+              <td v-for="c in compared" :key="c.id" class="px-4 font-bold">
+                {{ say`${hold(c)} warm weeks` }}
+              </td>
             </tr>
             <tr class="border-rule border-t">
-              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">Medium for 1000</th>
+              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">
+                {{ say`Medium for 1000` }}
+              </th>
               <td v-for="c in compared" :key="c.id" class="px-4">
                 {{ show(c.figures.mediumPer1000L, 'volume') }}
               </td>
             </tr>
             <tr class="border-rule border-t">
-              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">A cell each use</th>
+              <th scope="row" class="text-muted py-1 pr-3 text-left font-normal">
+                {{ say`A cell each use` }}
+              </th>
               <td v-for="c in compared" :key="c.id" class="px-4">
-                {{ c.figures.pricePerUse === null ? 'no price' : money(c.figures.pricePerUse, currency) }},
-                {{ washedBetweenUses(c.values) ? 'washed between uses' : 'used once' }}
+                {{ c.figures.pricePerUse === null ? say`no price` : money(c.figures.pricePerUse, currency) }},
+                {{ washedBetweenUses(c.values) ? say`washed between uses` : say`used once` }}
               </td>
             </tr>
           </tbody>
         </table>
       </div>
       <p class="text-muted text-sm">
-        A warm week is {{ show(WEEK_DD, 'warmth') }} above {{ show(5, 'temperature', 0) }}, an ordinary one in
-        summer; the forecast of a lot uses your own weather.
+        {{
+          say`A warm week is ${show(WEEK_DD, 'warmth')} above ${show(5, 'temperature', 0)}, an ordinary one in summer; the forecast of a lot uses your own weather.`
+        }}
       </p>
       <ShowWorking
         :steps="
@@ -172,23 +184,25 @@ const close = () => void router.replace({ query: {} });
       />
     </section>
     <section aria-labelledby="library">
-      <h2 id="library" class="text-lg">Library</h2>
-      <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
+      <h2 id="library" class="text-lg">{{ say`Library` }}</h2>
+      <div class="overflow-x-auto" tabindex="0" role="group" :aria-label="say`Table`">
         <table class="w-full min-w-[56rem] text-[0.92rem]" data-testid="library">
           <thead class="text-muted text-left">
             <tr>
-              <th scope="col" class="font-normal">Compare</th>
-              <th scope="col" class="font-normal">Container</th>
-              <th scope="col" class="font-normal">Suits</th>
-              <th scope="col" class="text-right font-normal">Cell</th>
-              <th scope="col" class="text-right font-normal">Depth</th>
-              <th scope="col" class="text-right font-normal">Air share</th>
-              <th scope="col" class="text-right font-normal">Close, /m²</th>
-              <th scope="col" class="text-right font-normal">Spread, /m²</th>
-              <th scope="col" class="text-right font-normal">Tray, wet</th>
-              <th scope="col" class="text-right font-normal">Tray price</th>
-              <th scope="col" class="text-right font-normal">Uses</th>
-              <th v-if="lived.size" scope="col" class="text-right font-normal">Live once planted</th>
+              <th scope="col" class="font-normal">{{ say`Compare` }}</th>
+              <th scope="col" class="font-normal">{{ say`Container` }}</th>
+              <th scope="col" class="font-normal">{{ say`Suits` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Cell` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Depth` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Air share` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Close, /m²` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Spread, /m²` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Tray, wet` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Tray price` }}</th>
+              <th scope="col" class="text-right font-normal">{{ say`Uses` }}</th>
+              <th v-if="lived.size" scope="col" class="text-right font-normal">
+                {{ say`Live once planted` }}
+              </th>
               <th scope="col"></th>
             </tr>
           </thead>
@@ -200,7 +214,7 @@ const close = () => void router.replace({ query: {} });
                     type="checkbox"
                     class="size-5"
                     :checked="picked.includes(c.id)"
-                    :aria-label="`Compare ${c.values.name}`"
+                    :aria-label="say`Compare ${c.values.name}`"
                     @change="pick(c.id)"
                 /></label>
               </td>
@@ -216,7 +230,7 @@ const close = () => void router.replace({ query: {} });
               <td class="text-right">{{ percent(c.figures.airShare) }}</td>
               <td class="text-right">{{ count(c.figures.perM2) }}</td>
               <td class="text-right">
-                {{ c.figures.perM2Spaced === null ? 'fixed' : count(c.figures.perM2Spaced) }}
+                {{ c.figures.perM2Spaced === null ? say`fixed` : count(c.figures.perM2Spaced) }}
               </td>
               <td class="text-right whitespace-nowrap">
                 {{ c.figures.trayWetKg > 25 ? '⚠ ' : '' }}{{ show(c.figures.trayWetKg, 'mass') }}
@@ -226,18 +240,17 @@ const close = () => void router.replace({ query: {} });
               </td>
               <td class="text-right">{{ c.values.uses ?? 1 }}</td>
               <td v-if="lived.size" class="text-right whitespace-nowrap" data-testid="container-lived">
-                <template v-if="lived.get(c.values.name)"
-                  >{{ percent(lived.get(c.values.name)!.lower) }} to
-                  {{ percent(lived.get(c.values.name)!.upper) }}</template
-                >
+                <template v-if="lived.get(c.values.name)">{{
+                  say`${percent(lived.get(c.values.name)!.lower)} to ${percent(lived.get(c.values.name)!.upper)}`
+                }}</template>
               </td>
               <td class="text-right">
                 <RouterLink
                   v-if="may"
                   class="quiet"
                   :to="{ query: { edit: c.id } }"
-                  :aria-label="`Edit ${c.values.name}`"
-                  >Edit</RouterLink
+                  :aria-label="say`Edit ${c.values.name}`"
+                  >{{ say`Edit` }}</RouterLink
                 >
               </td>
             </tr>
@@ -245,8 +258,9 @@ const close = () => void router.replace({ query: {} });
         </table>
       </div>
       <p class="text-muted text-sm">
-        ⚠ over {{ show(25, 'mass') }}: two people. Containers used again are washed and disinfected between
-        lots; the label of the disinfectant is the law.
+        {{
+          say`⚠ over ${show(25, 'mass')}: two people. Containers used again are washed and disinfected between lots; the label of the disinfectant is the law.`
+        }}
       </p>
     </section>
     <ContainerDialog v-if="may && route.query.add" @close="close" />

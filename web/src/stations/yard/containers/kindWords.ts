@@ -1,6 +1,7 @@
+import { inWords } from '@kauri/core';
 import type { ContainerKind, PlantingSite } from '@kauri/core';
 
-export const containerKindWords: Record<ContainerKind, string> = {
+export const containerKindWords: Record<ContainerKind, string> = inWords({
   flat: 'Open flat',
   'plug-closed': 'Closed plug tray',
   'plug-open': 'Open-walled plug tray',
@@ -13,12 +14,12 @@ export const containerKindWords: Record<ContainerKind, string> = {
   block: 'Root-pruning block',
   'fabric-bag': 'Fabric bag',
   'round-pot': 'Round pot',
-};
+});
 
-export const siteWords: Record<PlantingSite, string> = {
+export const siteWords: Record<PlantingSite, string> = inWords({
   ordinary: 'Ordinary ground',
   dry: 'Dry ground',
   rocky: 'Rock or shallow soil',
   weedy: 'Tall weeds',
   browsed: 'Browsed',
-};
+});

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { facesOf, growingMonths, inLeaf, shadows, sunAt } from '@kauri/core';
+import { facesOf, growingMonths, inLeaf, shadows, sunAt, say } from '@kauri/core';
 import { useIntervalFn, useSessionStorage } from '@vueuse/core';
 import { Pause, Play } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -9,7 +9,7 @@ import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useYard } from '../../../stores/yard';
-import { longDate, months } from '../../../words/dates';
+import { longDate, monthName } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 import PlanView from '../plan/PlanView.vue';
 import { usePlaces } from '../usePlaces';
@@ -82,17 +82,17 @@ const decision = computed(() => {
   if (!row) return null;
   if (!worst)
     return {
-      headline: `${row.name} has open sun all season`,
-      detail: 'Nothing on the plan stands in its light.',
+      headline: say`${row.name} has open sun all season`,
+      detail: say`Nothing on the plan stands in its light.`,
       urgent: false,
     };
   const month = grow.value.reduce((a, b) => (worst.lost[b] > worst.lost[a] ? b : a));
   return {
-    headline: `${worst.name} takes ${worst.lost[month].toFixed(1)} h a day from ${row.name} in ${months[month]}`,
+    headline: say`${worst.name} takes ${worst.lost[month].toFixed(1)} h a day from ${row.name} in ${monthName(month)}`,
     detail:
       row.late === undefined
-        ? `It keeps ${row.mean.toFixed(1)} h a day over the season.`
-        : `From ${months[row.late]} on less than half of the open sun is left: sow slow lots or those that want shade here.`,
+        ? say`It keeps ${row.mean.toFixed(1)} h a day over the season.`
+        : say`From ${monthName(row.late)} on less than half of the open sun is left: sow slow lots or those that want shade here.`,
     urgent: false,
   };
 });
@@ -121,7 +121,7 @@ const marks = computed(() =>
         <button
           class="act px-2.5"
           type="button"
-          :aria-label="isActive ? 'Stop' : 'Run through the day'"
+          :aria-label="isActive ? say`Stop` : say`Run through the day`"
           @click="isActive ? pause() : resume()"
         >
           <Pause v-if="isActive" :size="20" aria-hidden="true" />
@@ -136,19 +136,20 @@ const marks = computed(() =>
             min="3"
             max="22"
             step="0.1"
-            aria-label="Hour of the day"
+            :aria-label="say`Hour of the day`"
             :aria-valuetext="clock"
           />
         </label>
         <span class="text-muted" data-testid="sun">
-          {{ sun.altitude > 0 ? `sun ${sun.altitude.toFixed(0)}° up` : 'sun down' }}
+          {{ sun.altitude > 0 ? say`sun ${sun.altitude.toFixed(0)}° up` : say`sun down` }}
         </span>
       </div>
     </div>
     <div class="border-rule min-w-0 space-y-4 p-4 lg:overflow-y-auto lg:border-l">
       <p v-if="!places.length">
-        Light is worked out for beds and benches on the plan. Add them, and what shades them, on the site
-        plan.
+        {{
+          say`Light is worked out for beds and benches on the plan. Add them, and what shades them, on the site plan.`
+        }}
       </p>
       <template v-else>
         <PlantTag
@@ -158,21 +159,21 @@ const marks = computed(() =>
           :urgent="decision.urgent"
         />
         <p v-if="losers.length" data-testid="losers">
-          <b>Lose half their sun late in the season:</b>
-          {{ losers.map((l) => `${l.name} from ${months[l.late!]}`).join(', ') }}.
+          <b>{{ say`Lose half their sun late in the season:` }}</b>
+          {{ losers.map((l) => say`${l.name} from ${monthName(l.late!)}`).join(', ') }}.
         </p>
-        <p v-else class="text-muted">No place loses half its sun before the season ends.</p>
+        <p v-else class="text-muted">{{ say`No place loses half its sun before the season ends.` }}</p>
         <section aria-labelledby="sun-hours">
-          <h2 id="sun-hours" class="text-lg">Hours of direct sun a day, clear sky, mid-month</h2>
-          <div class="overflow-x-auto" tabindex="0" role="group" aria-label="Table">
+          <h2 id="sun-hours" class="text-lg">{{ say`Hours of direct sun a day, clear sky, mid-month` }}</h2>
+          <div class="overflow-x-auto" tabindex="0" role="group" :aria-label="say`Table`">
             <table class="w-full text-[0.9rem]" data-testid="sun-table">
               <thead class="text-muted">
                 <tr>
-                  <th scope="col" class="text-left font-normal">Place</th>
+                  <th scope="col" class="text-left font-normal">{{ say`Place` }}</th>
                   <th v-for="m in grow" :key="m" scope="col" class="px-1 text-right font-normal">
-                    {{ months[m] }}
+                    {{ monthName(m) }}
                   </th>
-                  <th scope="col" class="px-1 text-right font-normal">Sky</th>
+                  <th scope="col" class="px-1 text-right font-normal">{{ say`Sky` }}</th>
                 </tr>
               </thead>
               <tbody>
@@ -196,41 +197,46 @@ const marks = computed(() =>
             </table>
           </div>
           <p class="text-muted mt-1 text-sm">
-            Darker cells have less of the open sun left: under 85, 65 and 45 %. Sky is the share of an evenly
-            bright sky in sight.
+            {{
+              say`Darker cells have less of the open sun left: under 85, 65 and 45 %. Sky is the share of an evenly bright sky in sight.`
+            }}
           </p>
         </section>
         <!-- Once the table above stands, so that nothing moves under the hand. -->
         <section v-if="detail && rows.length" aria-labelledby="takes">
-          <h2 id="takes" class="text-lg">What takes light from {{ chosen?.place.place.name }}</h2>
+          <h2 id="takes" class="text-lg">{{ say`What takes light from ${chosen?.place.place.name}` }}</h2>
           <p>
-            On {{ longDate(season.view) }} {{ detail.today.value.hours.toFixed(1) }} h of
-            {{ detail.today.value.openHours.toFixed(1) }} h.
+            {{
+              say`On ${longDate(season.view)} ${detail.today.value.hours.toFixed(1)} h of ${detail.today.value.openHours.toFixed(1)} h.`
+            }}
           </p>
           <ul v-if="detail.losses.length">
             <li v-for="loss in detail.losses" :key="loss.elementId">
-              {{ loss.name }}: {{ grow.map((m) => `${months[m]} ${loss.lost[m].toFixed(1)} h`).join(', ') }}
+              {{ loss.name }}:
+              {{ grow.map((m) => `${monthName(m)} ${loss.lost[m].toFixed(1)} h`).join(', ') }}
             </li>
           </ul>
-          <p v-else class="text-muted">Nothing on the plan.</p>
+          <p v-else class="text-muted">{{ say`Nothing on the plan.` }}</p>
           <ShowWorking :steps="detail.today.working" />
         </section>
         <section aria-labelledby="best">
-          <h2 id="best" class="text-lg">Where a new bed has most light</h2>
+          <h2 id="best" class="text-lg">{{ say`Where a new bed has most light` }}</h2>
           <button class="act" type="button" :disabled="looking" @click="findBest(3, 1.2)">
-            {{ looking ? 'Looking …' : `Find free ground for ${show(3, 'site')} × ${show(1.2, 'site')}` }}
+            {{
+              looking ? say`Looking …` : say`Find free ground for ${show(3, 'site')} × ${show(1.2, 'site')}`
+            }}
           </button>
           <template v-if="best">
             <p v-if="best.length" class="mt-1" data-testid="best-spot">
-              Middle at {{ show(best[0].middle[0], 'site') }} east,
-              {{ show(best[0].middle[1], 'site') }} north: {{ best[0].hours.toFixed(1) }} h a day over the
-              season. Marked on the plan.
+              {{
+                say`Middle at ${show(best[0].middle[0], 'site')} east, ${show(best[0].middle[1], 'site')} north: ${best[0].hours.toFixed(1)} h a day over the season. Marked on the plan.`
+              }}
             </p>
             <p v-else class="mt-1">
               {{
                 yard.elements.some((e) => e.kind === 'outline')
-                  ? 'No free ground takes it with a barrow path around.'
-                  : 'Draw the outline of the site first.'
+                  ? say`No free ground takes it with a barrow path around.`
+                  : say`Draw the outline of the site first.`
               }}
             </p>
           </template>

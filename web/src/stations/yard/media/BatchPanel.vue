@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { batchFor } from '@kauri/core';
+import { batchFor, say } from '@kauri/core';
 import type { Catalogue } from '@kauri/core/contract';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -31,7 +31,7 @@ const volume = (text: string) => typed(typedNumber(text), 'volume');
 const mixed = computed(() => {
   const parts = props.medium.values.parts;
   if (!parts?.length)
-    return { fault: 'This medium has no recipe yet: edit it to say what it is mixed from.' };
+    return { fault: say`This medium has no recipe yet: edit it to say what it is mixed from.` };
   try {
     return {
       fault: null,
@@ -52,13 +52,13 @@ const mixed = computed(() => {
 
 <template>
   <section aria-labelledby="batch">
-    <h2 id="batch" class="text-lg">Mix a batch</h2>
+    <h2 id="batch" class="text-lg">{{ say`Mix a batch` }}</h2>
     <div class="grid grid-cols-3 gap-2">
-      <FormField v-model="batch.litres" label="Wanted" :unit="unit('volume')" inputmode="decimal" />
-      <FormField v-model="batch.bag" label="Bag" :unit="unit('volume')" inputmode="decimal" />
-      <FormField v-model="batch.barrow" label="Barrow" :unit="unit('volume')" inputmode="decimal" />
-      <FormField v-model="batch.feed" label="Feed" :unit="unit('dose')" inputmode="decimal" />
-      <FormField v-model="batch.inoculum" label="Inoculum" unit="mL/L" inputmode="decimal" />
+      <FormField v-model="batch.litres" :label="say`Wanted`" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.bag" :label="say`Bag`" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.barrow" :label="say`Barrow`" :unit="unit('volume')" inputmode="decimal" />
+      <FormField v-model="batch.feed" :label="say`Feed`" :unit="unit('dose')" inputmode="decimal" />
+      <FormField v-model="batch.inoculum" :label="say`Inoculum`" unit="mL/L" inputmode="decimal" />
     </div>
     <p v-if="mixed.fault" class="mt-1 font-bold" role="status">{{ mixed.fault }}</p>
     <template v-else-if="'value' in mixed && mixed.value">
@@ -67,18 +67,20 @@ const mixed = computed(() => {
           <tr v-for="p in mixed.value.parts" :key="p.material" class="border-rule border-b">
             <th scope="row" class="py-1 text-left font-normal">{{ p.material }}</th>
             <td class="text-right font-bold">{{ show(p.litres, 'volume') }}</td>
-            <td class="text-right">{{ p.bags }} {{ p.bags === 1 ? 'bag' : 'bags' }}</td>
-            <td class="text-right">{{ p.barrows.toFixed(1) }} barrows</td>
+            <td class="text-right">{{ p.bags }} {{ p.bags === 1 ? say`bag` : say`bags` }}</td>
+            <td class="text-right">{{ say`${p.barrows.toFixed(1)} barrows` }}</td>
           </tr>
         </tbody>
       </table>
       <p class="mt-1">
-        Feed <b>{{ mass(mixed.value.feedG) }}</b><template v-if="mixed.value.inoculumMl > 0"
-          >, inoculum <b>{{ show(mixed.value.inoculumMl, 'cell', 0) }}</b></template
-        >; costs {{ money(mixed.value.cost, currency) }}.
+        {{ say`Feed` }} <b>{{ mass(mixed.value.feedG) }}</b><template v-if="mixed.value.inoculumMl > 0"
+          >{{ say`, inoculum` }} <b>{{ show(mixed.value.inoculumMl, 'cell', 0) }}</b></template
+        >{{ say`; costs ${money(mixed.value.cost, currency)}.` }}
       </p>
       <p class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">
-        Damp the mix before turning it: dust, moulds and Legionella. Mask and gloves with feed; wash hands.
+        {{
+          say`Damp the mix before turning it: dust, moulds and Legionella. Mask and gloves with feed; wash hands.`
+        }}
       </p>
       <ShowWorking :steps="mixed.working" />
     </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePreferences } from '../../../stores/preferences';
-import { addYears, dayFrom, dayOf, isoOf, partsOf, type RunOut } from '@kauri/core';
+import { addYears, dayFrom, dayOf, isoOf, partsOf, type RunOut, say } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { ref } from 'vue';
 import FormField from '../../../parts/FormField.vue';
@@ -51,25 +51,36 @@ watchDebounced(
 
 <template>
   <section aria-labelledby="feed">
-    <h2 id="feed" class="text-lg">Which controlled-release feed</h2>
+    <h2 id="feed" class="text-lg">{{ say`Which controlled-release feed` }}</h2>
     <div class="grid max-w-xl grid-cols-3 gap-2">
-      <FormField v-model="feedFrom" label="Mixed in on" type="date" />
-      <FormField v-model="feedUntil" label="Wanted until" type="date" />
-      <FormField v-model="warmer" label="Medium warmer by" :unit="unit('degrees')" inputmode="decimal" />
+      <FormField v-model="feedFrom" :label="say`Mixed in on`" type="date" />
+      <FormField v-model="feedUntil" :label="say`Wanted until`" type="date" />
+      <FormField
+        v-model="warmer"
+        :label="say`Medium warmer by`"
+        :unit="unit('degrees')"
+        inputmode="decimal"
+      />
     </div>
     <p v-if="feedFault" class="mt-1 font-bold" role="status">{{ feedFault }}</p>
     <template v-else-if="feeds">
       <p class="mt-2" data-testid="feed-choice">
-        <b v-if="feeds.best">Take the {{ feeds.best }}-month rating: the longest that is not wasted here.</b>
-        <b v-else>Even the shortest rating is not used up by then: take it, and less of it.</b>
+        <b v-if="feeds.best">{{
+          say`Take the ${feeds.best}-month rating: the longest that is not wasted here.`
+        }}</b>
+        <b v-else>{{ say`Even the shortest rating is not used up by then: take it, and less of it.` }}</b>
       </p>
       <table class="mt-1 text-[0.95rem]">
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="pr-5 text-left font-normal">Rated at {{ show(21, 'temperature', 0) }}</th>
-            <th scope="col" class="pr-5 text-left font-normal">Runs out</th>
-            <th scope="col" class="pr-5 text-left font-normal">In an early and a late year of ten</th>
-            <th scope="col" class="text-right font-normal">Unspent at the end</th>
+            <th scope="col" class="pr-5 text-left font-normal">
+              {{ say`Rated at ${show(21, 'temperature', 0)}` }}
+            </th>
+            <th scope="col" class="pr-5 text-left font-normal">{{ say`Runs out` }}</th>
+            <th scope="col" class="pr-5 text-left font-normal">
+              {{ say`In an early and a late year of ten` }}
+            </th>
+            <th scope="col" class="text-right font-normal">{{ say`Unspent at the end` }}</th>
           </tr>
         </thead>
         <tbody>
@@ -79,9 +90,9 @@ watchDebounced(
             class="border-rule border-t"
             :class="c.ratedMonths === feeds.best ? 'font-bold' : ''"
           >
-            <td class="pr-5">{{ c.ratedMonths }} months</td>
+            <td class="pr-5">{{ say`${c.ratedMonths} months` }}</td>
             <td class="pr-5">{{ longDate(c.median, year) }}</td>
-            <td class="pr-5">{{ longDate(c.early, year) }} to {{ longDate(c.late, year) }}</td>
+            <td class="pr-5">{{ say`${longDate(c.early, year)} to ${longDate(c.late, year)}` }}</td>
             <td class="text-right">{{ percent(c.unspentAtEnd) }}</td>
           </tr>
         </tbody>
@@ -89,9 +100,9 @@ watchDebounced(
       <ShowWorking
         :steps="[
           {
-            what: 'Run-out of each rating',
-            how: 'Every day counts 2^((mean − 21) ÷ 10) days at 21 °C; 80 % is released when they add up to the rated life, over each past weather year.',
-            result: feeds.best ? `${feeds.best} months` : 'none',
+            what: say`Run-out of each rating`,
+            how: say`Every day counts 2^((mean − 21) ÷ 10) days at 21 °C; 80 % is released when they add up to the rated life, over each past weather year.`,
+            result: feeds.best ? say`${feeds.best} months` : 'none',
             source: 'Rate doubling per 10 °C; first-order release, 80 % at the rated life',
           },
         ]"

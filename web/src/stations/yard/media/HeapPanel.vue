@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Catalogue } from '@kauri/core/contract';
 import { computed, reactive } from 'vue';
 import { call } from '../../../api/client';
@@ -27,12 +28,12 @@ const volume = (text: string) => typed(typedNumber(text), 'volume');
 const lies = computed(() => yard.litresOf(props.medium.id));
 
 const reasons = [
-  { value: 'bought', words: 'Bought' },
-  { value: 'mixed', words: 'Mixed here' },
-  { value: 'spent', words: 'Spent medium brought back' },
-  { value: 'filled', words: 'Filled into beds or pots' },
-  { value: 'thrown-out', words: 'Thrown out' },
-  { value: 'counted', words: 'Counted: correct the heap' },
+  { value: 'bought', words: say`Bought` },
+  { value: 'mixed', words: say`Mixed here` },
+  { value: 'spent', words: say`Spent medium brought back` },
+  { value: 'filled', words: say`Filled into beds or pots` },
+  { value: 'thrown-out', words: say`Thrown out` },
+  { value: 'counted', words: say`Counted: correct the heap` },
 ] as const;
 const stock = reactive({ litres: '', why: 'bought' as (typeof reasons)[number]['value'], note: '' });
 const { busy, save, sentence } = useSaving('stock');
@@ -48,7 +49,7 @@ async function move() {
   yard.stock = [...yard.stock, kept];
   stock.litres = '';
   stock.note = '';
-  messages.say('Heap kept.');
+  messages.say(say`Heap kept.`);
 }
 const history = computed(() =>
   yard.stock
@@ -61,17 +62,17 @@ const whyWords = Object.fromEntries(reasons.map((r) => [r.value, r.words]));
 
 <template>
   <section aria-labelledby="heap">
-    <h2 id="heap" class="text-lg">On hand: {{ show(lies, 'volume') }}</h2>
+    <h2 id="heap" class="text-lg">{{ say`On hand: ${show(lies, 'volume')}` }}</h2>
     <form v-if="session.may('crew')" class="grid grid-cols-2 gap-2" novalidate @submit.prevent="move">
-      <SelectField v-model="stock.why" label="What happened" :options="reasons" />
+      <SelectField v-model="stock.why" :label="say`What happened`" :options="reasons" />
       <FormField
         v-model="stock.litres"
-        :label="stock.why === 'counted' ? 'Lies there' : 'How much'"
+        :label="stock.why === 'counted' ? say`Lies there` : say`How much`"
         :unit="unit('volume')"
         inputmode="decimal"
       />
-      <FormField v-model="stock.note" class="col-span-2" label="Note" />
-      <SheetActs class="col-span-2" act="Record" :busy="busy" :sentence="sentence()" @save="move" />
+      <FormField v-model="stock.note" class="col-span-2" :label="say`Note`" />
+      <SheetActs class="col-span-2" :act="say`Record`" :busy="busy" :sentence="sentence()" @save="move" />
     </form>
     <ul v-if="history.length" class="mt-2 text-[0.95rem]">
       <li v-for="h in history" :key="h.id" class="border-rule flex justify-between gap-2 border-b py-1">
@@ -84,6 +85,8 @@ const whyWords = Object.fromEntries(reasons.map((r) => [r.value, r.words]));
         >
       </li>
     </ul>
-    <p class="text-muted mt-1 text-sm">Spent medium goes back to beds only from lots without root disease.</p>
+    <p class="text-muted mt-1 text-sm">
+      {{ say`Spent medium goes back to beds only from lots without root disease.` }}
+    </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -35,8 +36,8 @@ const close = () => void router.replace({ query: {} });
   <div class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule p-4 lg:border-r">
       <div class="mb-1 flex items-center justify-between">
-        <h2 class="text-lg">Media</h2>
-        <RouterLink v-if="may" class="act" :to="{ query: { add: '1' } }">Add a recipe</RouterLink>
+        <h2 class="text-lg">{{ say`Media` }}</h2>
+        <RouterLink v-if="may" class="act" :to="{ query: { add: '1' } }">{{ say`Add a recipe` }}</RouterLink>
       </div>
       <ul class="divide-rule divide-y" data-testid="media">
         <li v-for="m in media" :key="m.id">
@@ -51,8 +52,9 @@ const close = () => void router.replace({ query: {} });
               <b>{{ show(yard.litresOf(m.id), 'volume') }}</b>
             </span>
             <span class="text-muted block text-sm">
-              {{ show(m.values.wetKgPerM3, 'bulk') }} watered, air {{ percent(m.values.airShare) }}, settles
-              {{ percent(m.values.settling) }}<template v-if="m.values.ph">, pH {{ m.values.ph }}</template
+              {{
+                say`${show(m.values.wetKgPerM3, 'bulk')} watered, air ${percent(m.values.airShare)}, settles ${percent(m.values.settling)}`
+              }}<template v-if="m.values.ph">{{ say`, pH ${m.values.ph}` }}</template
               ><template v-if="m.values.costPerM3 !== undefined"
                 >, {{ money(shown(m.values.costPerM3, 'perVolume'), currency)
                 }}{{ unit('perVolume') }}</template
@@ -65,11 +67,14 @@ const close = () => void router.replace({ query: {} });
     <div class="space-y-5 p-4">
       <div class="flex flex-wrap items-baseline gap-3">
         <h1 class="text-2xl">{{ chosen.values.name }}</h1>
-        <RouterLink v-if="may" class="quiet" :to="{ query: { edit: chosen.id } }">Recipe</RouterLink>
+        <RouterLink v-if="may" class="quiet" :to="{ query: { edit: chosen.id } }">{{
+          say`Recipe`
+        }}</RouterLink>
       </div>
       <p v-if="chosen.values.parts">
-        {{ chosen.values.parts.map((p) => `${p.parts} ${p.material}`).join(' : ') }}, by volume.
-        {{ chosen.values.note }}
+        {{
+          say`${chosen.values.parts.map((p) => `${p.parts} ${p.material}`).join(' : ')}, by volume. ${chosen.values.note}`
+        }}
       </p>
       <div class="grid gap-5 xl:grid-cols-2">
         <BatchPanel :medium="chosen" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { materials, mixOf, type MediumPart } from '@kauri/core';
+import { materials, mixOf, type MediumPart, say } from '@kauri/core';
 import type { Medium } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -60,33 +60,36 @@ async function keep() {
   nursery.takeCatalogue({
     media: props.medium ? others.map((m) => (m.id === kept.id ? kept : m)) : [...others, kept],
   });
-  messages.say(`${kept.values.name} kept.`);
+  messages.say(say`${kept.values.name} kept.`);
   clear();
   emit('close');
 }
 </script>
 
 <template>
-  <FormDialog :title="medium ? `Recipe of ${medium.values.name}` : 'Add a recipe'" @close="emit('close')">
+  <FormDialog
+    :title="medium ? say`Recipe of ${medium.values.name}` : say`Add a recipe`"
+    @close="emit('close')"
+  >
     <form class="space-y-3" novalidate @submit.prevent="keep">
-      <FormField v-model="draft.name" label="Name" :fault="wrong('values.name')" />
+      <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('values.name')" />
       <fieldset>
-        <legend class="mb-1 font-bold">Parts by volume</legend>
+        <legend class="mb-1 font-bold">{{ say`Parts by volume` }}</legend>
         <div v-for="(p, i) in draft.parts" :key="i" class="mb-1 flex gap-2">
-          <select v-model="p.material" class="field" :aria-label="`Material ${i + 1}`">
+          <select v-model="p.material" class="field" :aria-label="say`Material ${i + 1}`">
             <option v-for="m in materials" :key="m.name" :value="m.name">{{ m.name }}</option>
           </select>
           <input
             v-model="p.parts"
             class="field !w-24"
             inputmode="decimal"
-            :aria-label="`Parts of material ${i + 1}`"
+            :aria-label="say`Parts of material ${i + 1}`"
           />
           <button
             v-if="draft.parts.length > 1"
             class="act px-2"
             type="button"
-            :aria-label="`Take ${p.material} out`"
+            :aria-label="say`Take ${p.material} out`"
             @click="draft.parts.splice(i, 1)"
           >
             <X :size="20" aria-hidden="true" />
@@ -98,18 +101,16 @@ async function keep() {
           type="button"
           @click="draft.parts.push({ material: 'coir', parts: '1' })"
         >
-          <Plus :size="18" aria-hidden="true" /> A material
+          <Plus :size="18" aria-hidden="true" /> {{ say`A material` }}
         </button>
       </fieldset>
       <p v-if="mix.fault" class="font-bold" role="status">{{ mix.fault }}</p>
       <div v-else-if="mix.value" class="panel p-3" data-testid="mix">
         <p>
-          Weighs <b>{{ show(mix.value.wetKgPerM3, 'bulk') }}</b> watered,
-          {{ show(mix.value.dryKgPerM3, 'bulk') }} dry; air {{ percent(mix.value.airShare) }}, water held
-          {{ percent(mix.value.heldShare!) }}, settles by {{ percent(mix.value.settling) }} a season; pH about
-          {{ mix.value.ph }};
-          {{ money(shown(mix.value.costPerM3!, 'perVolume'), nursery.catalogue!.prices.list.currency)
-          }}{{ unit('perVolume') }}.
+          {{ say`Weighs` }} <b>{{ show(mix.value.wetKgPerM3, 'bulk') }}</b>
+          {{
+            say`watered, ${show(mix.value.dryKgPerM3, 'bulk')} dry; air ${percent(mix.value.airShare)}, water held ${percent(mix.value.heldShare!)}, settles by ${percent(mix.value.settling)} a season; pH about ${mix.value.ph}; ${money(shown(mix.value.costPerM3!, 'perVolume'), nursery.catalogue!.prices.list.currency)}${unit('perVolume')}.`
+          }}
         </p>
         <p v-if="mix.value.note" class="border-ink mt-1 border-l-4 pl-2 text-sm font-bold">
           {{ mix.value.note }}
@@ -117,7 +118,7 @@ async function keep() {
         <ShowWorking :steps="mix.working" />
       </div>
       <SheetActs
-        :act="medium ? 'Save' : 'Add the recipe'"
+        :act="medium ? say`Save` : say`Add the recipe`"
         :busy="busy"
         :off="!!mix.fault"
         :sentence="sentence()"

@@ -10,6 +10,7 @@ import {
   type Box,
   type Point,
   type SiteElement,
+  say,
 } from '@kauri/core';
 import { Maximize } from 'lucide-vue-next';
 import { computed, useTemplateRef } from 'vue';
@@ -163,7 +164,7 @@ defineExpose({ view, frame, focus });
       ref="frame"
       class="block h-full w-full touch-none"
       role="group"
-      aria-label="Plan of the yard, to scale, north up"
+      :aria-label="say`Plan of the yard, to scale, north up`"
       data-testid="plan"
       @wheel.prevent="onWheel"
       @pointerdown="onDown"
@@ -372,9 +373,15 @@ defineExpose({ view, frame, focus });
       </g>
     </svg>
     <div class="absolute bottom-2 left-2 flex gap-1">
-      <button class="act px-3" type="button" aria-label="Closer" @click="view.zoom(1.4)">+</button>
-      <button class="act px-3" type="button" aria-label="Farther" @click="view.zoom(1 / 1.4)">−</button>
-      <button class="act px-2.5" type="button" aria-label="Whole plan" title="Whole plan" @click="view.fit()">
+      <button class="act px-3" type="button" :aria-label="say`Closer`" @click="view.zoom(1.4)">+</button>
+      <button class="act px-3" type="button" :aria-label="say`Farther`" @click="view.zoom(1 / 1.4)">−</button>
+      <button
+        class="act px-2.5"
+        type="button"
+        :aria-label="say`Whole plan`"
+        :title="say`Whole plan`"
+        @click="view.fit()"
+      >
         <Maximize :size="20" aria-hidden="true" />
       </button>
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue';
-import { yardFromGeoJson, yardToGeoJson } from '@kauri/core';
+import { yardFromGeoJson, yardToGeoJson, say } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { ref, useTemplateRef } from 'vue';
@@ -54,7 +54,7 @@ async function pdf() {
     });
     offerFile(`${stem()}-yard-1-${plan.scale}.pdf`, blob);
   } catch (error) {
-    fault.value = `The PDF could not be made: ${(error as Error).message}`;
+    fault.value = say`The PDF could not be made: ${(error as Error).message}`;
   } finally {
     busy.value = false;
   }
@@ -72,7 +72,7 @@ async function read(event: Event) {
   try {
     json = JSON.parse(await chosen.text());
   } catch {
-    fault.value = `${chosen.name} is not JSON.`;
+    fault.value = say`${chosen.name} is not JSON.`;
     return;
   }
   try {
@@ -86,7 +86,7 @@ async function read(event: Event) {
     });
     const before = yard.elements;
     const kept = await yard.make({
-      words: 'Read from a file',
+      words: say`Read from a file`,
       added,
       elements: { before, after: [...before, ...found.elements.map((e) => ({ ...e, id: newId() }))] },
     });
@@ -107,7 +107,7 @@ async function read(event: Event) {
 <template>
   <div class="relative">
     <Menu>
-      <MenuButton class="act" :disabled="busy">{{ busy ? 'Making …' : 'Files' }}</MenuButton>
+      <MenuButton class="act" :disabled="busy">{{ busy ? say`Making …` : say`Files` }}</MenuButton>
       <MenuItems class="panel absolute left-0 z-30 mt-1 w-72 p-1 shadow-lg">
         <MenuItem v-slot="{ active }">
           <button
@@ -116,7 +116,7 @@ async function read(event: Event) {
             type="button"
             @click="pdf"
           >
-            PDF to scale, A3
+            {{ say`PDF to scale, A3` }}
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }">
@@ -126,7 +126,7 @@ async function read(event: Event) {
             type="button"
             @click="svg"
           >
-            SVG to scale
+            {{ say`SVG to scale` }}
           </button>
         </MenuItem>
         <MenuItem v-slot="{ active }">
@@ -136,7 +136,7 @@ async function read(event: Event) {
             type="button"
             @click="geoJson"
           >
-            GeoJSON out
+            {{ say`GeoJSON out` }}
           </button>
         </MenuItem>
         <MenuItem v-if="session.may('grower')" v-slot="{ active }">
@@ -146,7 +146,7 @@ async function read(event: Event) {
             type="button"
             @click="file?.click()"
           >
-            GeoJSON in, added to the plan
+            {{ say`GeoJSON in, added to the plan` }}
           </button>
         </MenuItem>
       </MenuItems>
@@ -156,17 +156,17 @@ async function read(event: Event) {
       type="file"
       class="sr-only"
       accept=".geojson,.json,application/geo+json"
-      aria-label="GeoJSON file"
+      :aria-label="say`GeoJSON file`"
       tabindex="-1"
       data-testid="geojson-in"
       @change="read"
     />
     <div v-if="fault || remarks.length" class="panel absolute left-0 z-30 mt-1 w-80 p-3 shadow-lg">
-      <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }} The plan is unchanged.</p>
+      <p v-if="fault" class="text-wrong font-bold" role="alert">{{ say`${fault} The plan is unchanged.` }}</p>
       <ul v-if="remarks.length">
         <li v-for="(remark, i) in remarks" :key="i">{{ remark }}</li>
       </ul>
-      <button class="quiet" type="button" @click="((fault = null), (remarks = []))">Close</button>
+      <button class="quiet" type="button" @click="((fault = null), (remarks = []))">{{ say`Close` }}</button>
     </div>
   </div>
 </template>

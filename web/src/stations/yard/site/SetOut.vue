@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { ref } from 'vue';
 import FormField from '../../../parts/FormField.vue';
 import { typedNumber } from '../../../parts/typed';
@@ -23,13 +24,18 @@ function setOut() {
 
 <template>
   <section aria-labelledby="set-out">
-    <h2 id="set-out" class="text-lg">Set out in rows</h2>
+    <h2 id="set-out" class="text-lg">{{ say`Set out in rows` }}</h2>
     <div class="grid grid-cols-3 gap-2">
-      <FormField v-model="array.columns" label="Columns" inputmode="numeric" />
-      <FormField v-model="array.rows" label="Rows" inputmode="numeric" />
-      <FormField v-model="array.path" label="Path" :unit="preferences.unit('site')" inputmode="decimal" />
+      <FormField v-model="array.columns" :label="say`Columns`" inputmode="numeric" />
+      <FormField v-model="array.rows" :label="say`Rows`" inputmode="numeric" />
+      <FormField
+        v-model="array.path"
+        :label="say`Path`"
+        :unit="preferences.unit('site')"
+        inputmode="decimal"
+      />
     </div>
     <p v-if="arrayFault" class="text-wrong font-bold" role="alert">{{ arrayFault }}</p>
-    <button class="act mt-2" type="button" @click="setOut">Set out copies</button>
+    <button class="act mt-2" type="button" @click="setOut">{{ say`Set out copies` }}</button>
   </section>
 </template>

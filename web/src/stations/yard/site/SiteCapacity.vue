@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { yardCapacity } from '@kauri/core';
+import { yardCapacity, say } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
@@ -42,35 +42,35 @@ const taken = computed(() => {
 
 <template>
   <section aria-labelledby="carries" data-testid="capacity">
-    <h2 id="carries" class="text-lg">What the yard can carry</h2>
+    <h2 id="carries" class="text-lg">{{ say`What the yard can carry` }}</h2>
     <dl class="text-[0.95rem]">
       <div class="border-rule flex justify-between border-b py-1">
         <dt class="text-muted">{{ several(capacity.value.beds, 'bed') }}, {{ show(density, 'density') }}</dt>
         <dd>
-          <b>{{ count(capacity.value.bedTrees) }} trees</b>
+          <b>{{ say`${count(capacity.value.bedTrees)} trees` }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
-        <dt class="text-muted">Taken of {{ show(capacity.value.bedM2, 'area') }}</dt>
+        <dt class="text-muted">{{ say`Taken of ${show(capacity.value.bedM2, 'area')}` }}</dt>
         <dd>
           <b>{{ show(taken.bedM2, 'area') }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
-        <dt class="text-muted">{{ several(capacity.value.benches, 'bench', 'benches and grounds') }}</dt>
+        <dt class="text-muted">{{ several(capacity.value.benches, 'bench', say`benches and grounds`) }}</dt>
         <dd>
-          <b>{{ count(capacity.value.trays) }} trays, {{ count(capacity.value.cells) }} cells</b>
+          <b>{{ say`${count(capacity.value.trays)} trays, ${count(capacity.value.cells)} cells` }}</b>
         </dd>
       </div>
       <div class="border-rule flex justify-between border-b py-1">
-        <dt class="text-muted">Trays standing</dt>
+        <dt class="text-muted">{{ say`Trays standing` }}</dt>
         <dd>
           <b>{{ count(taken.trays) }}</b>
         </dd>
       </div>
     </dl>
     <label class="mt-2 block text-[0.95rem]">
-      Counted in
+      {{ say`Counted in` }}
       <select
         class="field mt-1"
         :value="container.id"

@@ -8,6 +8,7 @@ import {
   outlineOf,
   type Box,
   type Point,
+  say,
 } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { Ruler } from 'lucide-vue-next';
@@ -81,7 +82,7 @@ useDragging({
   },
   during: (_ids, move) => {
     said.value = move
-      ? `${preferences.show(move[0], 'site', 2)} east, ${preferences.show(move[1], 'site', 2)} north`
+      ? say`${preferences.show(move[0], 'site', 2)} east, ${preferences.show(move[1], 'site', 2)} north`
       : '';
   },
 });
@@ -197,29 +198,29 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
     <div
       class="border-rule flex flex-wrap items-center gap-2 border-b px-3 py-2 lg:col-span-2"
       role="toolbar"
-      aria-label="Plan tools"
+      :aria-label="say`Plan tools`"
     >
       <SiteTools v-if="may" v-model:snap="snap" :editing="editing" :middle="() => plan!.view.middle.value" />
       <button
         class="act px-2.5"
         type="button"
         :aria-pressed="measuring"
-        aria-label="Measure"
+        :aria-label="say`Measure`"
         @click="((measuring = !measuring), (measured = []))"
       >
         <Ruler :size="20" aria-hidden="true" />
-        <span class="text-sm">{{ measuring ? 'Measuring' : 'Measure' }}</span>
+        <span class="text-sm">{{ measuring ? say`Measuring` : say`Measure` }}</span>
       </button>
       <PlanFiles :places="places" />
       <span class="text-muted ml-auto text-sm" role="status" data-testid="plan-said">
-        <template v-if="span !== null"
-          >{{ preferences.show(span, 'site', 2) }} between the two points</template
-        >
-        <template v-else-if="measuring">Click two points</template>
+        <template v-if="span !== null">{{
+          say`${preferences.show(span, 'site', 2)} between the two points`
+        }}</template>
+        <template v-else-if="measuring">{{ say`Click two points` }}</template>
         <template v-else-if="said">{{ said }}</template>
-        <template v-else-if="yard.saving">Saving …</template>
+        <template v-else-if="yard.saving">{{ say`Saving …` }}</template>
         <template v-else>{{
-          chosen.length ? several(chosen.length, 'thing') + ' chosen' : 'Everything kept'
+          chosen.length ? several(chosen.length, 'thing') + say` chosen` : say`Everything kept`
         }}</template>
       </span>
     </div>
@@ -285,11 +286,12 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
     </div>
     <aside
       class="border-rule space-y-5 overflow-y-auto border-t p-4 lg:border-t-0 lg:border-l"
-      aria-label="Chosen on the plan"
+      :aria-label="say`Chosen on the plan`"
     >
       <p v-if="!places.length && !yard.elements.length">
-        Nothing is drawn yet. Add the outline of the ground first, then what stands on it, then beds: a plan
-        to scale shows what collides, where a barrow passes, and which beds lose their light.
+        {{
+          say`Nothing is drawn yet. Add the outline of the ground first, then what stands on it, then beds: a plan to scale shows what collides, where a barrow passes, and which beds lose their light.`
+        }}
       </p>
       <ThingPanel
         v-if="one"
@@ -300,15 +302,16 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
         @change="editing.changeElement(one, $event)"
       />
       <p v-else-if="chosen.length > 1" class="font-bold">
-        {{ several(extentOf(chosen).length, 'thing') }} chosen<template v-if="between !== null"
-          >, {{ preferences.show(between, 'site', 2) }} clear between them</template
-        >
+        {{ say`${several(extentOf(chosen).length, 'thing')} chosen`
+        }}<template v-if="between !== null">{{
+          say`, ${preferences.show(between, 'site', 2)} clear between them`
+        }}</template>
       </p>
       <SetOut v-if="may && chosen.length" :editing="editing" />
       <section aria-labelledby="plan-faults">
-        <h2 id="plan-faults" class="text-lg">Checked</h2>
+        <h2 id="plan-faults" class="text-lg">{{ say`Checked` }}</h2>
         <p v-if="!faults.length && !thin.length" class="text-muted">
-          Nothing collides, and a barrow passes everywhere.
+          {{ say`Nothing collides, and a barrow passes everywhere.` }}
         </p>
         <ul class="space-y-1" data-testid="plan-faults">
           <li v-for="(f, i) in faults" :key="i">
@@ -318,20 +321,23 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
               @click="chosen = [...f.placeIds]"
             >
               {{ f.sentence }}
-              <template v-if="f.kind === 'narrow'"
-                >{{ preferences.show(f.clearM!, 'site', 2) }} wide.</template
-              >
+              <template v-if="f.kind === 'narrow'">{{
+                say`${preferences.show(f.clearM!, 'site', 2)} wide.`
+              }}</template>
             </button>
           </li>
           <li v-for="p in thin" :key="p.id">
-            {{ p.name }} is too narrow for {{ p.main ? 'a main path (0.9 m)' : 'a barrow (0.6 m)' }}.
+            {{
+              say`${p.name} is too narrow for ${p.main ? say`a main path (0.9 m)` : say`a barrow (0.6 m)`}.`
+            }}
           </li>
         </ul>
       </section>
       <SiteCapacity v-if="places.length" :places="places" />
       <p class="text-muted text-sm">
-        Keys on a chosen thing: arrows move it by 0.1 m, with Shift by 1 m; R turns, D duplicates, Delete
-        takes away, Ctrl Z undoes.
+        {{
+          say`Keys on a chosen thing: arrows move it by 0.1 m, with Shift by 1 m; R turns, D duplicates, Delete takes away, Ctrl Z undoes.`
+        }}
       </p>
     </aside>
   </div>

@@ -6,6 +6,7 @@ import {
   type Alignment,
   type ElementKind,
   type Point,
+  say,
 } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { Copy, Magnet, Redo2, RotateCw, Trash2, Undo2 } from 'lucide-vue-next';
@@ -37,14 +38,14 @@ function add() {
   const body = designed
     ? {
         kind: 'bed' as const,
-        name: 'Bed 1',
+        name: say`Bed 1`,
         mediumId: nursery.catalogue!.media[0].id,
         design: designed.design,
         builtFrom: { designId: designed.id, version: designed.version },
       }
     : {
         kind: of as 'bench',
-        name: { bench: 'Bench 1', ground: 'Standing-out 1', bay: 'Heel-in bay 1' }[of]!,
+        name: { bench: say`Bench 1`, ground: say`Standing-out 1`, bay: say`Heel-in bay 1` }[of]!,
         mediumId: soilless.value,
         design: {
           schema: 1 as const,
@@ -61,12 +62,12 @@ function add() {
   } as PlaceBody);
 }
 const alignWords: Record<Alignment, string> = {
-  west: 'West edges',
-  east: 'East edges',
-  south: 'South edges',
-  north: 'North edges',
-  'middle-east': 'Middles, west to east',
-  'middle-north': 'Middles, south to north',
+  west: say`West edges`,
+  east: say`East edges`,
+  south: say`South edges`,
+  north: say`North edges`,
+  'middle-east': say`Middles, west to east`,
+  'middle-north': say`Middles, south to north`,
 };
 const aligning = ref('');
 function align() {
@@ -76,34 +77,34 @@ function align() {
 
 /** Acts with one button each; those on what is chosen wait until something is. */
 const acts = computed(() => [
-  { words: 'Undo', key: 'Ctrl Z', icon: Undo2, on: yard.done.length > 0, act: () => yard.undo() },
-  { words: 'Redo', key: 'Ctrl Y', icon: Redo2, on: yard.undone.length > 0, act: () => yard.redo() },
+  { words: say`Undo`, key: 'Ctrl Z', icon: Undo2, on: yard.done.length > 0, act: () => yard.undo() },
+  { words: say`Redo`, key: 'Ctrl Y', icon: Redo2, on: yard.undone.length > 0, act: () => yard.redo() },
   ...[
-    { words: 'Turn a quarter', key: 'R', icon: RotateCw, act: () => props.editing.rotate(90) },
-    { words: 'Duplicate', key: 'D', icon: Copy, act: () => props.editing.duplicate() },
-    { words: 'Take away', key: 'Delete', icon: Trash2, act: () => props.editing.remove() },
+    { words: say`Turn a quarter`, key: 'R', icon: RotateCw, act: () => props.editing.rotate(90) },
+    { words: say`Duplicate`, key: 'D', icon: Copy, act: () => props.editing.duplicate() },
+    { words: say`Take away`, key: 'Delete', icon: Trash2, act: () => props.editing.remove() },
   ].map((act) => ({ ...act, on: chosen.value.length > 0 })),
 ]);
 </script>
 
 <template>
-  <select v-model="adding" class="field !w-40" aria-label="Add to the plan">
-    <option value="">What to add</option>
-    <optgroup label="Beds, from a kept design">
+  <select v-model="adding" class="field !w-40" :aria-label="say`Add to the plan`">
+    <option value="">{{ say`What to add` }}</option>
+    <optgroup :label="say`Beds, from a kept design`">
       <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
         {{ d.name }}
       </option>
     </optgroup>
-    <optgroup label="Other places">
+    <optgroup :label="say`Other places`">
       <option v-for="k in ['bench', 'ground', 'bay'] as const" :key="k" :value="`place:${k}`">
         {{ kindWords[k].replace(/^./, (c) => c.toUpperCase()) }}
       </option>
     </optgroup>
-    <optgroup label="The site">
+    <optgroup :label="say`The site`">
       <option v-for="k in elementKinds" :key="k" :value="`element:${k}`">{{ lookOf(k).words }}</option>
     </optgroup>
   </select>
-  <button class="act" type="button" :disabled="!adding" @click="add">Add</button>
+  <button class="act" type="button" :disabled="!adding" @click="add">{{ say`Add` }}</button>
   <button
     v-for="a in acts"
     :key="a.words"
@@ -116,20 +117,22 @@ const acts = computed(() => [
   >
     <component :is="a.icon" :size="20" aria-hidden="true" />
   </button>
-  <select v-model="aligning" class="field !w-32" aria-label="Align" :disabled="chosen.length < 2">
-    <option value="">In line by</option>
+  <select v-model="aligning" class="field !w-32" :aria-label="say`Align`" :disabled="chosen.length < 2">
+    <option value="">{{ say`In line by` }}</option>
     <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
   </select>
-  <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">Align</button>
+  <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">
+    {{ say`Align` }}
+  </button>
   <button
     class="act px-2.5"
     type="button"
     :aria-pressed="snap"
-    aria-label="Snap to edges, paths and the grid"
-    title="Snap"
+    :aria-label="say`Snap to edges, paths and the grid`"
+    :title="say`Snap`"
     @click="snap = !snap"
   >
     <Magnet :size="20" :class="snap ? '' : 'opacity-35'" aria-hidden="true" />
-    <span class="text-sm">{{ snap ? 'Snap' : 'Free' }}</span>
+    <span class="text-sm">{{ snap ? say`Snap` : say`Free` }}</span>
   </button>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { boxOf, shapeOfKind, type Point, type SiteElement } from '@kauri/core';
+import { boxOf, shapeOfKind, type Point, type SiteElement, say } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { computed, reactive, watch } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -67,7 +67,7 @@ function number(key: string, low: number, most: number, read: (text: string) => 
     const shown = read === share ? bound * 100 : read === toMetres ? preferences.shown(bound, 'site') : bound;
     return String(Number(shown.toFixed(1))).replace('-', '−');
   };
-  faults[key] = value >= low && value <= most ? null : `A number from ${typed(low)} to ${typed(most)}.`;
+  faults[key] = value >= low && value <= most ? null : say`A number from ${typed(low)} to ${typed(most)}.`;
   return faults[key] ? null : value;
 }
 function keepSpot() {
@@ -86,7 +86,7 @@ function keepSpot() {
 }
 function keepName() {
   const name = form.name.trim();
-  faults.name = name ? null : 'A name is needed.';
+  faults.name = name ? null : say`A name is needed.`;
   if (name && name !== props.element!.name) emit('change', { name });
 }
 /** A figure that only some kinds have: where it is typed, how it is read, and within what. */
@@ -108,7 +108,7 @@ const figures = computed<Figure[]>(() => {
       ...{
         key: 'height',
         field: 'heightM',
-        label: 'Height',
+        label: say`Height`,
         unit: m.value,
         least: 0,
         most: 100,
@@ -117,7 +117,11 @@ const figures = computed<Figure[]>(() => {
     },
     {
       of: ['trees', 'tunnel', 'shade'],
-      ...{ key: 'inLeaf', field: 'passesInLeaf', label: trees ? 'Sun through, in leaf' : 'Sun through' },
+      ...{
+        key: 'inLeaf',
+        field: 'passesInLeaf',
+        label: trees ? say`Sun through, in leaf` : say`Sun through`,
+      },
       ...{ unit: '%', least: 0, most: 1, read: share },
     },
     {
@@ -125,7 +129,7 @@ const figures = computed<Figure[]>(() => {
       ...{
         key: 'bare',
         field: 'passesBare',
-        label: 'Out of leaf',
+        label: say`Out of leaf`,
         unit: '%',
         least: 0,
         most: 1,
@@ -137,7 +141,7 @@ const figures = computed<Figure[]>(() => {
       ...{
         key: 'width',
         field: 'widthM',
-        label: 'Width',
+        label: say`Width`,
         unit: m.value,
         least: 0.2,
         most: 20,
@@ -149,7 +153,7 @@ const figures = computed<Figure[]>(() => {
       ...{
         key: 'flow',
         field: 'flowLpm',
-        label: 'Flow',
+        label: say`Flow`,
         unit: 'L/min',
         least: 0.1,
         most: 1000,
@@ -214,10 +218,10 @@ const shape = computed(() => (props.element ? shapeOfKind[props.element.kind] : 
 const least = computed(() => ({ area: 3, line: 2, point: 1 })[shape.value ?? 'point']);
 const has = (...kinds: string[]) => props.element && kinds.includes(props.element.kind);
 const grounds = [
-  ['paving', 'Paving'],
-  ['gravel', 'Gravel'],
-  ['soil', 'Soil'],
-  ['weeds', 'Weeds'],
+  ['paving', say`Paving`],
+  ['gravel', say`Gravel`],
+  ['soil', say`Soil`],
+  ['weeds', say`Weeds`],
 ] as const;
 </script>
 
@@ -227,21 +231,35 @@ const grounds = [
       <h2 id="thing" class="text-lg">{{ place.name }}</h2>
       <p class="text-muted mb-2">{{ sizeWords(place, preferences) }}</p>
       <div class="grid grid-cols-3 gap-2">
-        <KeptField v-model="form.east" label="East" :unit="m" :fault="faults.east" @keep="keepSpot" />
-        <KeptField v-model="form.north" label="North" :unit="m" :fault="faults.north" @keep="keepSpot" />
-        <KeptField v-model="form.angle" label="Angle" unit="°" :fault="faults.angle" @keep="keepSpot" />
+        <KeptField v-model="form.east" :label="say`East`" :unit="m" :fault="faults.east" @keep="keepSpot" />
+        <KeptField
+          v-model="form.north"
+          :label="say`North`"
+          :unit="m"
+          :fault="faults.north"
+          @keep="keepSpot"
+        />
+        <KeptField v-model="form.angle" :label="say`Angle`" unit="°" :fault="faults.angle" @keep="keepSpot" />
       </div>
-      <RouterLink class="quiet mt-1" :to="{ name: 'yard', params: { place: id } }">What it holds</RouterLink>
+      <RouterLink class="quiet mt-1" :to="{ name: 'yard', params: { place: id } }">{{
+        say`What it holds`
+      }}</RouterLink>
     </template>
     <template v-else-if="element">
       <h2 id="thing" class="text-lg">{{ lookOf(element.kind).words }}</h2>
       <div class="space-y-2">
-        <KeptField v-model="form.name" label="Name" text :fault="faults.name" @keep="keepName" />
+        <KeptField v-model="form.name" :label="say`Name`" text :fault="faults.name" @keep="keepName" />
         <div class="grid grid-cols-2 gap-2">
-          <KeptField v-model="form.west" label="West edge" :unit="m" :fault="faults.west" @keep="keepBox" />
+          <KeptField
+            v-model="form.west"
+            :label="say`West edge`"
+            :unit="m"
+            :fault="faults.west"
+            @keep="keepBox"
+          />
           <KeptField
             v-model="form.south"
-            label="South edge"
+            :label="say`South edge`"
             :unit="m"
             :fault="faults.south"
             @keep="keepBox"
@@ -249,7 +267,7 @@ const grounds = [
           <KeptField
             v-if="extent.w > 0"
             v-model="form.across"
-            label="West to east"
+            :label="say`West to east`"
             :unit="m"
             :fault="faults.across"
             @keep="keepBox"
@@ -257,14 +275,14 @@ const grounds = [
           <KeptField
             v-if="extent.h > 0"
             v-model="form.upward"
-            label="South to north"
+            :label="say`South to north`"
             :unit="m"
             :fault="faults.upward"
             @keep="keepBox"
           />
         </div>
         <label v-if="has('surface')" class="block font-bold">
-          Ground
+          {{ say`Ground` }}
           <select
             class="field mt-1"
             :value="element.ground"
@@ -291,20 +309,20 @@ const grounds = [
             :checked="element.main"
             @change="emit('change', { main: ($event.target as HTMLInputElement).checked })"
           />
-          Main path: 0.9 m or more
+          {{ say`Main path: 0.9 m or more` }}
         </label>
         <details>
-          <summary class="quiet">Corners in figures</summary>
+          <summary class="quiet">{{ say`Corners in figures` }}</summary>
           <div v-for="(_, i) in element.points" :key="`${id}.${i}`" class="mb-2 flex items-end gap-1">
             <KeptField
               v-model="form[`e${i}`]"
-              :label="`East ${i + 1}`"
+              :label="say`East ${i + 1}`"
               :fault="faults[`e${i}`]"
               @keep="keepPoint(i)"
             />
             <KeptField
               v-model="form[`n${i}`]"
-              :label="`North ${i + 1}`"
+              :label="say`North ${i + 1}`"
               :fault="faults[`n${i}`]"
               @keep="keepPoint(i)"
             />
@@ -312,7 +330,7 @@ const grounds = [
               v-if="shape !== 'point'"
               class="act px-2"
               type="button"
-              :aria-label="`A corner after ${i + 1}`"
+              :aria-label="say`A corner after ${i + 1}`"
               @click="addCorner(i)"
             >
               +
@@ -321,7 +339,7 @@ const grounds = [
               v-if="element.points.length > least"
               class="act px-2"
               type="button"
-              :aria-label="`Take corner ${i + 1} away`"
+              :aria-label="say`Take corner ${i + 1} away`"
               @click="dropCorner(i)"
             >
               −

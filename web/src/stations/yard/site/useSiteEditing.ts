@@ -11,6 +11,7 @@ import {
   type ElementKind,
   type Point,
   type SiteElement,
+  say,
 } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
@@ -68,7 +69,7 @@ export function useSiteEditing() {
   }
 
   /** Moves chosen things, each by its own way. */
-  function moveBy(ids: readonly string[], ways: readonly Point[], words = 'Moved') {
+  function moveBy(ids: readonly string[], ways: readonly Point[], words = say`Moved`) {
     const way = new Map(ids.map((id, i) => [id, ways[i] ?? ways[0]]));
     const moved = ids.flatMap((id) => {
       const place = placeOf(id);
@@ -114,7 +115,7 @@ export function useSiteEditing() {
           };
         })
       : undefined;
-    if (moved.length || elements) return make({ words: 'Turned', moved, elements });
+    if (moved.length || elements) return make({ words: say`Turned`, moved, elements });
   }
 
   /** Copies of the chosen things, each moved by one of the ways. */
@@ -149,17 +150,17 @@ export function useSiteEditing() {
     const all = boxes(chosen.value);
     if (!all.length) return;
     const box = boxAround(all);
-    return copies([[0, tidy(-(box.north - box.south) - 0.6)]], 'Duplicated');
+    return copies([[0, tidy(-(box.north - box.south) - 0.6)]], say`Duplicated`);
   }
   /** @throws Unfit with a sentence */
   function array(columns: number, rows: number, pathEastM: number, pathNorthM: number) {
     const box = boxAround(boxes(chosen.value));
     const ways = arrayMoves(box, columns, rows, pathEastM, pathNorthM).slice(1);
-    return ways.length ? copies(ways, 'Set out') : undefined;
+    return ways.length ? copies(ways, say`Set out`) : undefined;
   }
   function align(to: Alignment) {
     const ids = chosen.value.filter((id) => boxOfThing(id));
-    if (ids.length > 1) return moveBy(ids, alignMoves(boxes(ids), to), 'Aligned');
+    if (ids.length > 1) return moveBy(ids, alignMoves(boxes(ids), to), say`Aligned`);
   }
 
   async function remove() {
@@ -170,32 +171,35 @@ export function useSiteEditing() {
     if (!removed.length && !elements) return;
     const was = chosen.value;
     chosen.value = [];
-    if (!(await make({ words: 'Taken away', removed, elements }))) chosen.value = was;
+    if (!(await make({ words: say`Taken away`, removed, elements }))) chosen.value = was;
   }
 
   async function addElement(kind: ElementKind, about: Point) {
     const before = yard.elements;
     const element = newElement(kind, about, before);
-    if (await make({ words: 'Added', elements: { before, after: [...before, element] } }))
+    if (await make({ words: say`Added`, elements: { before, after: [...before, element] } }))
       chosen.value = [element.id];
   }
   async function addPlace(place: PlaceBody) {
     const names = nursery.catalogue!.places.map((p) => p.place.name);
     const id = newId();
     if (
-      await make({ words: 'Added', added: [{ id, place: { ...place, name: freeName(place.name, names) } }] })
+      await make({
+        words: say`Added`,
+        added: [{ id, place: { ...place, name: freeName(place.name, names) } }],
+      })
     )
       chosen.value = [id];
   }
   function changeElement(id: string, change: Partial<SiteElement>) {
     return make({
-      words: 'Changed',
+      words: say`Changed`,
       elements: editElements((e) => (e.id === id ? { ...e, ...change } : e)),
     });
   }
   function placeAt(id: string, after: Spot) {
     const place = placeOf(id);
-    if (place) return make({ words: 'Moved', moved: [{ id, before: spotOf(place), after }] });
+    if (place) return make({ words: say`Moved`, moved: [{ id, before: spotOf(place), after }] });
   }
 
   return {

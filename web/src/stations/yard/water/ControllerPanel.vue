@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, reactive } from 'vue';
 import { call } from '../../../api/client';
 import { useNursery } from '../../../stores/nursery';
@@ -36,7 +37,7 @@ async function fail() {
 
 <template>
   <section aria-labelledby="controller">
-    <h2 id="controller" class="text-lg">What the controller reports</h2>
+    <h2 id="controller" class="text-lg">{{ say`What the controller reports` }}</h2>
     <div class="flex flex-wrap items-center gap-3">
       <button
         v-if="session.may('crew')"
@@ -45,12 +46,12 @@ async function fail() {
         :disabled="busy || !watering?.programme"
         @click="w.read()"
       >
-        Read it now
+        {{ say`Read it now` }}
       </button>
       <span v-if="watering?.programme" class="text-muted" data-testid="controller">
-        Programme sent {{ dateWords(watering.programme.from) }}; {{ show(litres, 'volume', 0) }} since.
+        {{ say`Programme sent ${dateWords(watering.programme.from)}; ${show(litres, 'volume', 0)} since.` }}
       </span>
-      <span v-else class="text-muted">No programme sent yet.</span>
+      <span v-else class="text-muted">{{ say`No programme sent yet.` }}</span>
     </div>
     <ul v-if="faults.size" class="mt-1" data-testid="water-faults">
       <li v-for="[id, what] in faults" :key="id">
@@ -62,49 +63,51 @@ async function fail() {
       <table class="text-[0.9rem]" data-testid="readings">
         <caption class="text-muted text-left">
           {{
-            chosen?.shown.place.place.name
-          }}, last readings
+            say`${chosen?.shown.place.place.name}, last readings`
+          }}
         </caption>
         <thead class="text-muted">
           <tr>
-            <th scope="col" class="pr-4 text-left font-normal">Day</th>
-            <th scope="col" class="pr-4 text-right font-normal">Asked, L</th>
-            <th scope="col" class="pr-4 text-right font-normal">Given, L</th>
-            <th scope="col" class="pr-4 text-right font-normal">Moisture before</th>
-            <th scope="col" class="text-right font-normal">after</th>
+            <th scope="col" class="pr-4 text-left font-normal">{{ say`Day` }}</th>
+            <th scope="col" class="pr-4 text-right font-normal">{{ say`Asked, L` }}</th>
+            <th scope="col" class="pr-4 text-right font-normal">{{ say`Given, L` }}</th>
+            <th scope="col" class="pr-4 text-right font-normal">{{ say`Moisture before` }}</th>
+            <th scope="col" class="text-right font-normal">{{ say`after` }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="r in readings.slice(-8)" :key="r.day" class="border-rule border-t">
             <td class="pr-4">{{ r.day }}</td>
             <td class="pr-4 text-right">{{ r.askedLitres.toFixed(0) }}</td>
-            <td class="pr-4 text-right">{{ r.litres === null ? 'no reading' : r.litres.toFixed(0) }}</td>
-            <td class="pr-4 text-right">{{ r.before === null ? 'no reading' : percent(r.before) }}</td>
-            <td class="text-right">{{ r.after === null ? 'no reading' : percent(r.after) }}</td>
+            <td class="pr-4 text-right">{{ r.litres === null ? say`no reading` : r.litres.toFixed(0) }}</td>
+            <td class="pr-4 text-right">{{ r.before === null ? say`no reading` : percent(r.before) }}</td>
+            <td class="text-right">{{ r.after === null ? say`no reading` : percent(r.after) }}</td>
           </tr>
         </tbody>
       </table>
     </div>
     <details v-if="may && watering?.programme" class="mt-2">
-      <summary class="quiet">Try a failure</summary>
+      <summary class="quiet">{{ say`Try a failure` }}</summary>
       <p class="text-muted text-sm">
-        The controller that ships with Kauri is a simulated one. Make it fail, and see whether Kauri notices.
+        {{
+          say`The controller that ships with Kauri is a simulated one. Make it fail, and see whether Kauri notices.`
+        }}
       </p>
       <div class="mt-1 flex flex-wrap gap-2">
-        <select v-model="failing.place" class="field w-auto" aria-label="Where it fails">
-          <option value="">Everywhere</option>
+        <select v-model="failing.place" class="field w-auto" :aria-label="say`Where it fails`">
+          <option value="">{{ say`Everywhere` }}</option>
           <option v-for="x in good" :key="x.drip.placeId" :value="x.drip.placeId">
             {{ x.shown.place.place.name }}
           </option>
         </select>
-        <select v-model="failing.fault" class="field w-auto" aria-label="What fails">
-          <option value="none">Nothing: mend it</option>
-          <option value="stuck-closed">Valve stuck closed</option>
-          <option value="stuck-open">Valve stuck open</option>
-          <option value="dead-probe">Probe dead</option>
-          <option value="no-supply">No supply</option>
+        <select v-model="failing.fault" class="field w-auto" :aria-label="say`What fails`">
+          <option value="none">{{ say`Nothing: mend it` }}</option>
+          <option value="stuck-closed">{{ say`Valve stuck closed` }}</option>
+          <option value="stuck-open">{{ say`Valve stuck open` }}</option>
+          <option value="dead-probe">{{ say`Probe dead` }}</option>
+          <option value="no-supply">{{ say`No supply` }}</option>
         </select>
-        <button class="act" type="button" :disabled="busy" @click="fail">Fail and read</button>
+        <button class="act" type="button" :disabled="busy" @click="fail">{{ say`Fail and read` }}</button>
       </div>
     </details>
   </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
 import type { WateredPlace } from './wateredPlace';
@@ -27,7 +28,9 @@ const d = computed(() => {
     :viewBox="`0 0 ${W} ${d.height + 2 * PAD + 16}`"
     class="w-full max-w-lg"
     role="img"
-    :aria-label="`${watered.grid.lines} lines of ${watered.grid.emittersPerLine} emitters, ${show(watered.drip.lineSpacingMm, 'timber')} apart, on ${show(watered.insideLengthMm, 'timber')} by ${show(watered.insideWidthMm, 'timber')}`"
+    :aria-label="
+      say`${watered.grid.lines} lines of ${watered.grid.emittersPerLine} emitters, ${show(watered.drip.lineSpacingMm, 'timber')} apart, on ${show(watered.insideLengthMm, 'timber')} by ${show(watered.insideWidthMm, 'timber')}`
+    "
   >
     <rect
       :x="PAD"
@@ -70,12 +73,14 @@ const d = computed(() => {
       />
     </template>
     <text :x="PAD" :y="PAD - 9" font-size="12.5" fill="var(--ink)">
-      manifold; lines {{ show(watered.drip.lineSpacingMm, 'timber') }} apart, the first
-      {{ show(watered.grid.lineAtMm[0], 'timber') }} in
+      {{
+        say`manifold; lines ${show(watered.drip.lineSpacingMm, 'timber')} apart, the first ${show(watered.grid.lineAtMm[0], 'timber')} in`
+      }}
     </text>
     <text :x="PAD" :y="d.height + PAD + 17" font-size="12.5" fill="var(--ink)">
-      emitters {{ show(watered.drip.emitterSpacingMm, 'timber') }} apart, the first
-      {{ show(watered.grid.emitterAtMm[0], 'timber') }} from the end
+      {{
+        say`emitters ${show(watered.drip.emitterSpacingMm, 'timber')} apart, the first ${show(watered.grid.emitterAtMm[0], 'timber')} from the end`
+      }}
     </text>
   </svg>
 </template>

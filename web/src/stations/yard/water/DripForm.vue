@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Drip, WaterPlan } from '@kauri/core/contract';
 import { computed, reactive, watch } from 'vue';
 import FormField from '../../../parts/FormField.vue';
@@ -77,26 +78,39 @@ function takeUp() {
 
 <template>
   <section aria-labelledby="drip-of">
-    <h2 id="drip-of" class="text-lg">Drip on {{ chosen.shown.place.place.name }}</h2>
+    <h2 id="drip-of" class="text-lg">{{ say`Drip on ${chosen.shown.place.place.name}` }}</h2>
     <DripDrawing v-if="chosenGood" :watered="chosenGood" />
     <p v-else class="panel p-3" role="status">{{ chosen.fault }}</p>
     <form class="mt-2 grid grid-cols-3 gap-2" novalidate @submit.prevent="keepDrip()">
-      <FormField v-model="form.line" label="Lines apart" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="form.spacing" label="Emitters apart" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="form.flow" label="Each gives" :unit="unit('flow')" inputmode="decimal" />
-      <FormField v-model="form.diameter" label="Pipe inside" :unit="unit('timber')" inputmode="decimal" />
-      <FormField v-model="form.pressure" label="Rated at" :unit="unit('site')" inputmode="decimal" />
-      <FormField v-model="form.cover" label="Leaf cover" unit="%" inputmode="decimal" />
-      <FormField v-model="form.rain" label="Rain reaching" unit="%" inputmode="decimal" />
+      <FormField v-model="form.line" :label="say`Lines apart`" :unit="unit('timber')" inputmode="decimal" />
+      <FormField
+        v-model="form.spacing"
+        :label="say`Emitters apart`"
+        :unit="unit('timber')"
+        inputmode="decimal"
+      />
+      <FormField v-model="form.flow" :label="say`Each gives`" :unit="unit('flow')" inputmode="decimal" />
+      <FormField
+        v-model="form.diameter"
+        :label="say`Pipe inside`"
+        :unit="unit('timber')"
+        inputmode="decimal"
+      />
+      <FormField v-model="form.pressure" :label="say`Rated at`" :unit="unit('site')" inputmode="decimal" />
+      <FormField v-model="form.cover" :label="say`Leaf cover`" unit="%" inputmode="decimal" />
+      <FormField v-model="form.rain" :label="say`Rain reaching`" unit="%" inputmode="decimal" />
       <label class="col-span-2 flex min-h-11 items-center gap-2 self-end"
-        ><input v-model="form.looped" type="checkbox" class="size-5" /> Ends joined to a loop</label
+        ><input v-model="form.looped" type="checkbox" class="size-5" />
+        {{ say`Ends joined to a loop` }}</label
       >
       <div v-if="may" class="col-span-3 flex flex-wrap gap-2">
-        <button class="act" type="submit" :disabled="busy">Keep</button>
+        <button class="act" type="submit" :disabled="busy">{{ say`Keep` }}</button>
         <button class="act" type="button" :disabled="busy" @click="keepDrip(true)">
-          Keep for all of its kind
+          {{ say`Keep for all of its kind` }}
         </button>
-        <button class="act" type="button" :disabled="busy" @click="takeUp">Take the drip up</button>
+        <button class="act" type="button" :disabled="busy" @click="takeUp">
+          {{ say`Take the drip up` }}
+        </button>
       </div>
     </form>
   </section>

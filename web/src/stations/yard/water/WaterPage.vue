@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, onMounted, ref } from 'vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import { useNursery } from '../../../stores/nursery';
@@ -52,37 +53,37 @@ const decision = computed(() => {
   if (silent)
     return {
       headline: `${nursery.lookup.places.get(silent[0])?.place.name}: ${faultWords[silent[1]].what}`,
-      detail: `${faultWords[silent[1]].check}, then read the controller again.`,
+      detail: say`${faultWords[silent[1]].check}, then read the controller again.`,
       urgent: true,
     };
   if (over.value.length)
     return {
-      headline: `${over.value[0].zone.name} draws more than the tap gives`,
-      detail: `It needs ${show(over.value[0].flowLph, 'flow', 0)}. Make the zones anew.`,
+      headline: say`${over.value[0].zone.name} draws more than the tap gives`,
+      detail: say`It needs ${show(over.value[0].flowLph, 'flow', 0)}. Make the zones anew.`,
       urgent: true,
     };
   if (unzoned.value.length && zones.value.length)
     return {
-      headline: `${unzoned.value[0].shown.place.place.name} is in no zone`,
-      detail: 'Make the zones anew.',
+      headline: say`${unzoned.value[0].shown.place.place.name} is in no zone`,
+      detail: say`Make the zones anew.`,
       urgent: true,
     };
   const next = zones.value.filter((z) => z.run.value.minutes > 0);
   if (!zones.value.length)
     return {
-      headline: 'Lay drip, then make zones',
-      detail: 'Each zone runs on its own valve within what the tap gives.',
+      headline: say`Lay drip, then make zones`,
+      detail: say`Each zone runs on its own valve within what the tap gives.`,
       urgent: false,
     };
   return next.length
     ? {
-        headline: `This week: ${next.map((z) => `${z.zone.name} ${z.run.value.minutes} min every ${several(z.run.value.everyDays, 'day')}`).join('; ')}`,
-        detail: 'From past years’ evaporation and rain for this week, watered at the dry-down.',
+        headline: say`This week: ${next.map((z) => say`${z.zone.name} ${z.run.value.minutes} min every ${several(z.run.value.everyDays, 'day')}`).join('; ')}`,
+        detail: say`From past years’ evaporation and rain for this week, watered at the dry-down.`,
         urgent: false,
       }
     : {
-        headline: 'No watering this week',
-        detail: 'In past years rain was enough in this week.',
+        headline: say`No watering this week`,
+        detail: say`In past years rain was enough in this week.`,
         urgent: false,
       };
 });
@@ -93,19 +94,19 @@ const decision = computed(() => {
     <div class="border-rule order-last space-y-4 p-4 lg:order-first lg:border-r">
       <WaterSupply :w="w" :may="may" />
       <section aria-labelledby="drips">
-        <h2 id="drips" class="text-lg">Drip laid</h2>
+        <h2 id="drips" class="text-lg">{{ say`Drip laid` }}</h2>
         <div v-if="may && dry.length" class="mb-2 flex gap-2">
-          <select v-model="laying" class="field" aria-label="Lay drip on">
-            <option value="">Lay drip on …</option>
+          <select v-model="laying" class="field" :aria-label="say`Lay drip on`">
+            <option value="">{{ say`Lay drip on …` }}</option>
             <option v-if="dry.some((p) => p.place.place.kind === 'bed')" value="all">
-              Every bed without
+              {{ say`Every bed without` }}
             </option>
             <option v-for="p in dry" :key="p.place.id" :value="p.place.id">{{ p.place.place.name }}</option>
           </select>
-          <button class="act" type="button" :disabled="busy || !laying" @click="lay">Lay</button>
+          <button class="act" type="button" :disabled="busy || !laying" @click="lay">{{ say`Lay` }}</button>
         </div>
         <p v-if="!all.length" class="text-muted">
-          None yet. Choose a bed: Kauri lays lines on it and says what they need.
+          {{ say`None yet. Choose a bed: Kauri lays lines on it and says what they need.` }}
         </p>
         <ul class="divide-rule divide-y" data-testid="drips">
           <li v-for="x in all" :key="x.drip.placeId">
@@ -125,13 +126,13 @@ const decision = computed(() => {
                   >⚠ {{ faultWords[faults.get(x.drip.placeId)!].what }}</template
                 >
                 <template v-else-if="'grid' in x">
-                  {{ zones.find((z) => z.zone.placeIds.includes(x.drip.placeId))?.zone.name ?? 'no zone' }};
-                  <template v-if="x.plan && x.plan.rainOnlyShare >= 0.9">lives on rain</template>
-                  <template v-else-if="x.plan"
-                    >no watering needed for
-                    {{ x.plan.firstNeedDays < 190 ? several(x.plan.firstNeedDays, 'day') : 'the season' }}
-                    from full</template
-                  >
+                  {{
+                    zones.find((z) => z.zone.placeIds.includes(x.drip.placeId))?.zone.name ?? say`no zone`
+                  }};
+                  <template v-if="x.plan && x.plan.rainOnlyShare >= 0.9">{{ say`lives on rain` }}</template>
+                  <template v-else-if="x.plan">{{
+                    say`no watering needed for ${x.plan.firstNeedDays < 190 ? several(x.plan.firstNeedDays, 'day') : say`the season`} from full`
+                  }}</template>
                 </template>
                 <template v-else>⚠ {{ x.fault }}</template>
               </span>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { reactive, watch } from 'vue';
 import FormField from '../../../parts/FormField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
@@ -36,29 +37,36 @@ function keepSupply() {
 
 <template>
   <section v-if="supply" aria-labelledby="supply">
-    <h2 id="supply" class="text-lg">The tap</h2>
+    <h2 id="supply" class="text-lg">{{ say`The tap` }}</h2>
     <form class="grid grid-cols-2 gap-2" novalidate @submit.prevent="keepSupply">
-      <FormField v-model="supplyForm.litres" label="Bucket" :unit="unit('volume')" inputmode="decimal" />
-      <FormField v-model="supplyForm.seconds" label="Filled in" unit="s" inputmode="decimal" />
+      <FormField
+        v-model="supplyForm.litres"
+        :label="say`Bucket`"
+        :unit="unit('volume')"
+        inputmode="decimal"
+      />
+      <FormField v-model="supplyForm.seconds" :label="say`Filled in`" unit="s" inputmode="decimal" />
       <FormField
         v-model="supplyForm.pressure"
-        label="Pressure, head"
+        :label="say`Pressure, head`"
         :unit="unit('site')"
         inputmode="decimal"
       />
-      <FormField v-model="supplyForm.dryDown" label="Dry down to lose" unit="%" inputmode="decimal" />
+      <FormField v-model="supplyForm.dryDown" :label="say`Dry down to lose`" unit="%" inputmode="decimal" />
       <button v-if="may" class="act col-span-2 justify-self-start" type="submit" :disabled="busy">
-        Keep
+        {{ say`Keep` }}
       </button>
     </form>
     <p class="mt-1" data-testid="supply">
-      Gives <b>{{ show(supply.value, 'flow', 0) }}</b>; a zone may draw
-      {{ show(supply.value * 0.85, 'flow', 0) }} of it.
+      {{ say`Gives` }} <b>{{ show(supply.value, 'flow', 0) }}</b>{{
+        say`; a zone may draw ${show(supply.value * 0.85, 'flow', 0)} of it.`
+      }}
     </p>
     <ShowWorking :steps="supply.working" />
     <p class="border-ink text-muted mt-2 border-l-4 pl-3 text-sm">
-      Backflow prevention between a bed or feed and drinking water, as the local code asks. Electric timers
-      and pumps on protected circuits, by a licensed electrician.
+      {{
+        say`Backflow prevention between a bed or feed and drinking water, as the local code asks. Electric timers and pumps on protected circuits, by a licensed electrician.`
+      }}
     </p>
   </section>
 </template>

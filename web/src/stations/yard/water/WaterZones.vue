@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { zonesFor } from '@kauri/core';
+import { zonesFor, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
@@ -29,7 +29,7 @@ function makeZones() {
     );
     void props.w.keep({
       ...plan.value!,
-      zones: made.map((z, i) => ({ id: newId(), name: `Zone ${i + 1}`, placeIds: z.placeIds })),
+      zones: made.map((z, i) => ({ id: newId(), name: say`Zone ${i + 1}`, placeIds: z.placeIds })),
     });
   } catch (error) {
     zoneFault.value = (error as Error).message;
@@ -43,14 +43,14 @@ const weeks = computed(
 
 <template>
   <section aria-labelledby="zones">
-    <h2 id="zones" class="text-lg">Zones and the timer’s programme</h2>
+    <h2 id="zones" class="text-lg">{{ say`Zones and the timer’s programme` }}</h2>
     <p v-if="zoneFault" class="text-wrong font-bold" role="alert">{{ zoneFault }}</p>
     <div v-if="zones.length" class="overflow-x-auto">
       <table class="w-full text-[0.9rem]" data-testid="zones">
         <thead class="text-muted text-left">
           <tr>
-            <th scope="col" class="font-normal">Zone</th>
-            <th scope="col" class="font-normal">Places</th>
+            <th scope="col" class="font-normal">{{ say`Zone` }}</th>
+            <th scope="col" class="font-normal">{{ say`Places` }}</th>
             <th scope="col" class="text-right font-normal">{{ unit('flow') }}</th>
             <th v-for="m in weeks" :key="m" scope="col" class="px-1 text-right font-normal whitespace-nowrap">
               {{ shortDate(m) }}
@@ -68,21 +68,21 @@ const weeks = computed(
               <template v-if="z.byWeek[i * 4].minutes"
                 >{{ z.byWeek[i * 4].minutes }}′ / {{ z.byWeek[i * 4].everyDays }} d</template
               >
-              <template v-else>rain</template>
+              <template v-else>{{ say`rain` }}</template>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
     <p v-if="zones.length" class="text-muted text-sm">
-      Minutes a run, and days between runs, from the week of each Monday.
+      {{ say`Minutes a run, and days between runs, from the week of each Monday.` }}
     </p>
     <div v-if="may" class="mt-2 flex flex-wrap gap-2">
       <button class="act" type="button" :disabled="busy || !good.length" @click="makeZones">
-        Make zones within the tap
+        {{ say`Make zones within the tap` }}
       </button>
       <button class="act-main" type="button" :disabled="busy || !zones.length || over" @click="w.send()">
-        Send this week’s programme
+        {{ say`Send this week’s programme` }}
       </button>
     </div>
     <ShowWorking

@@ -7,6 +7,8 @@ import {
   waterYears,
   zoneRun,
   type WaterFault,
+  say,
+  inWords,
 } from '@kauri/core';
 import type { KeptWater, Programme, Watering, WaterPlan } from '@kauri/core/contract';
 import { computed, ref, shallowRef } from 'vue';
@@ -111,7 +113,7 @@ export function useWatering() {
         body: { version: yard.water!.version, plan: stillStanding(next) },
       });
       yard.water = kept;
-      messages.say('Water kept.');
+      messages.say(say`Water kept.`);
       return true;
     } catch (error) {
       fault.value = sentenceOf(error);
@@ -197,10 +199,14 @@ export function useWatering() {
   };
 }
 
-export const faultWords: Record<WaterFault, { what: string; check: string }> = {
-  'no-supply': { what: 'no water came anywhere', check: 'Check the tap and the main' },
-  'stuck-closed': { what: 'it asked for water and got none', check: 'Check its valve' },
-  'stuck-open': { what: 'water runs unasked', check: 'Its valve is stuck open: shut the tap' },
-  'dead-probe': { what: 'its moisture probe says nothing', check: 'Check its cable' },
-  'no-response': { what: 'water runs but the medium stays dry', check: 'Look for a split line' },
-};
+export const faultWords: Record<WaterFault, { what: string; check: string }> = inWords(
+  {
+    'no-supply': { what: 'no water came anywhere', check: 'Check the tap and the main' },
+    'stuck-closed': { what: 'it asked for water and got none', check: 'Check its valve' },
+    'stuck-open': { what: 'water runs unasked', check: 'Its valve is stuck open: shut the tap' },
+    'dead-probe': { what: 'its moisture probe says nothing', check: 'Check its cable' },
+    'no-response': { what: 'water runs but the medium stays dry', check: 'Look for a split line' },
+  },
+  'what',
+  'check',
+);

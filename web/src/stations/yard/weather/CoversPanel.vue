@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { coverKinds, startingCovers, type CoverKind } from '@kauri/core';
+import { coverKinds, startingCovers, type CoverKind, say } from '@kauri/core';
 import type { Climate } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, reactive, ref } from 'vue';
@@ -47,7 +47,7 @@ const add = () => {
     ...startingCovers[adding.kind],
     fitted: null,
   };
-  void keep({ ...climate.value, covers: [...climate.value.covers, cover] }, `${adding.name} added.`).then(
+  void keep({ ...climate.value, covers: [...climate.value.covers, cover] }, say`${adding.name} added.`).then(
     () => {
       if (!fault.value) Object.assign(adding, { open: false, name: '' });
     },
@@ -65,7 +65,7 @@ async function fit(coverId: string) {
     );
     await keep(
       { ...climate.value, covers },
-      `Fitted from ${several(days, 'day')}: nights ${signed(lowC)}, days ${signed(highC)}.`,
+      say`Fitted from ${several(days, 'day')}: nights ${signed(lowC)}, days ${signed(highC)}.`,
     );
   } catch (error) {
     fault.value = sentenceOf(error);
@@ -74,13 +74,13 @@ async function fit(coverId: string) {
 function change(coverId: string, what: 'lowC' | 'highC', text: string) {
   const value = typedNumber(text) / perDegree.value;
   if (!Number.isFinite(value)) {
-    fault.value = `“${text}” is not a number of degrees. The figure stays as it was.`;
+    fault.value = say`“${text}” is not a number of degrees. The figure stays as it was.`;
     return;
   }
   const covers = climate.value.covers.map((c) =>
     c.id === coverId ? { ...c, [what]: value, fitted: null } : c,
   );
-  void keep({ ...climate.value, covers }, 'Cover changed.');
+  void keep({ ...climate.value, covers }, say`Cover changed.`);
 }
 const under = (placeId: string) => climate.value.places.find((p) => p.placeId === placeId)?.coverId ?? '';
 function put(placeId: string, coverId: string) {
@@ -90,7 +90,7 @@ function put(placeId: string, coverId: string) {
   const cover = climate.value.covers.find((c) => c.id === coverId);
   void keep(
     { ...climate.value, places },
-    cover ? `${name} stands under ${cover.name}.` : `${name} stands in the open.`,
+    cover ? say`${name} stands under ${cover.name}.` : say`${name} stands in the open.`,
   );
 }
 const kinds = coverKinds.map((value) => ({ value, words: coverKindWords[value] }));
@@ -100,27 +100,26 @@ const may = computed(() => session.may('grower'));
 
 <template>
   <section aria-labelledby="covers">
-    <h2 id="covers" class="text-lg">Covers</h2>
+    <h2 id="covers" class="text-lg">{{ say`Covers` }}</h2>
     <p class="text-muted mb-2">
-      Forecasts of what stands under a cover use its days and nights. A logger under it replaces the starting
-      figures with measured ones.
+      {{
+        say`Forecasts of what stands under a cover use its days and nights. A logger under it replaces the starting figures with measured ones.`
+      }}
     </p>
     <ul class="divide-rule divide-y" data-testid="covers">
       <li v-for="cover in climate.covers" :key="cover.id" class="py-2">
         <p class="flex flex-wrap items-center gap-x-3">
           <b>{{ cover.name }}</b>
-          <span>nights {{ signed(cover.lowC) }}, days {{ signed(cover.highC) }}</span>
+          <span>{{ say`nights ${signed(cover.lowC)}, days ${signed(cover.highC)}` }}</span>
           <button v-if="may && loggerUnder(cover.id)" class="quiet" type="button" @click="fit(cover.id)">
-            Fit from {{ loggerUnder(cover.id)!.name }}
+            {{ say`Fit from ${loggerUnder(cover.id)!.name}` }}
           </button>
         </p>
         <p class="text-muted text-sm">
-          <template v-if="cover.fitted"
-            >Fitted from {{ several(cover.fitted.days, 'day') }}; single nights spread
-            {{ (cover.fitted.lowSd * perDegree).toFixed(1) }}°, days
-            {{ (cover.fitted.highSd * perDegree).toFixed(1) }}°.</template
-          >
-          <template v-else>Starting figures; hang a logger under it for a fortnight.</template>
+          <template v-if="cover.fitted">{{
+            say`Fitted from ${several(cover.fitted.days, 'day')}; single nights spread ${(cover.fitted.lowSd * perDegree).toFixed(1)}°, days ${(cover.fitted.highSd * perDegree).toFixed(1)}°.`
+          }}</template>
+          <template v-else>{{ say`Starting figures; hang a logger under it for a fortnight.` }}</template>
         </p>
         <div v-if="may" class="mt-1 flex flex-wrap gap-2">
           <label
@@ -128,7 +127,7 @@ const may = computed(() => session.may('grower'));
             :key="what"
             class="flex items-center gap-2 text-sm"
           >
-            {{ what === 'lowC' ? 'Nights' : 'Days' }}
+            {{ what === 'lowC' ? say`Nights` : say`Days` }}
             <input
               class="field w-20"
               inputmode="decimal"
@@ -140,25 +139,27 @@ const may = computed(() => session.may('grower'));
       </li>
     </ul>
     <p v-if="fault" class="text-wrong my-2 font-bold" role="alert">{{ fault }}</p>
-    <button v-if="may" class="act" type="button" @click="adding.open = !adding.open">Add a cover</button>
+    <button v-if="may" class="act" type="button" @click="adding.open = !adding.open">
+      {{ say`Add a cover` }}
+    </button>
     <form v-if="adding.open" class="panel mt-2 space-y-3 p-3" novalidate @submit.prevent="add">
-      <FormField v-model="adding.name" label="Its name" />
-      <SelectField v-model="adding.kind" label="Kind" :options="kinds" />
-      <button class="act-main" type="submit">Add it</button>
+      <FormField v-model="adding.name" :label="say`Its name`" />
+      <SelectField v-model="adding.kind" :label="say`Kind`" :options="kinds" />
+      <button class="act-main" type="submit">{{ say`Add it` }}</button>
     </form>
     <details v-if="climate.covers.length" class="mt-2">
-      <summary class="quiet">What stands under them</summary>
+      <summary class="quiet">{{ say`What stands under them` }}</summary>
       <ul class="mt-1 space-y-1">
         <li v-for="{ id, place } in places" :key="id" class="flex flex-wrap items-center gap-2">
           <span class="w-44 truncate">{{ place.name }}</span>
           <select
             class="field w-auto"
-            :aria-label="`Cover over ${place.name}`"
+            :aria-label="say`Cover over ${place.name}`"
             :value="under(id)"
             :disabled="!may"
             @change="put(id, ($event.target as HTMLSelectElement).value)"
           >
-            <option value="">In the open</option>
+            <option value="">{{ say`In the open` }}</option>
             <option v-for="cover in climate.covers" :key="cover.id" :value="cover.id">
               {{ cover.name }}
             </option>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { dayFrom, partsOf, type SeasonCourse } from '@kauri/core';
+import { dayFrom, partsOf, type SeasonCourse, say } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../../stores/preferences';
-import { months } from '../../../words/dates';
+import { monthName } from '../../../words/dates';
 import { count } from '../../../words/numbers';
 import { sumWords } from '../../../words/weather';
 
@@ -44,7 +44,7 @@ const ticks = computed(() => {
   for (let m = 0; m <= 12; m += 2) {
     const at =
       dayFrom(year + Math.floor((month - 1 + m) / 12), ((month - 1 + m) % 12) + 1, 1) - props.course.from;
-    if (at < length.value) out.push({ at, words: months[(month - 1 + m) % 12] });
+    if (at < length.value) out.push({ at, words: monthName((month - 1 + m) % 12) });
   }
   return out;
 });
@@ -53,14 +53,14 @@ const now = computed(() => props.course.sofar.length - 1);
 const words = computed(() => {
   const { sofar, past, pastYears } = props.course;
   const here = sofar[now.value];
-  if (here === undefined) return 'Nothing measured yet.';
+  if (here === undefined) return say`Nothing measured yet.`;
   const figure = `${count(shown(here))} ${unit.value}`;
-  if (pastYears < 3) return `${figure}; too few past years to compare.`;
+  if (pastYears < 3) return say`${figure}; too few past years to compare.`;
   const usual = past.middle[now.value];
-  if (here > past.high[now.value]) return `${figure}: higher than in nine years of ten.`;
-  if (here < past.low[now.value]) return `${figure}: lower than in nine years of ten.`;
+  if (here > past.high[now.value]) return say`${figure}: higher than in nine years of ten.`;
+  if (here < past.low[now.value]) return say`${figure}: lower than in nine years of ten.`;
   const off = Math.round(((here - usual) / Math.max(usual, 1)) * 100);
-  return `${figure}: ${off === 0 ? 'as usual' : `${Math.abs(off)} % ${off > 0 ? 'above' : 'below'} the middle year`}.`;
+  return `${figure}: ${off === 0 ? say`as usual` : say`${Math.abs(off)} % ${off > 0 ? say`above` : say`below`} the middle year`}.`;
 });
 </script>
 
@@ -69,9 +69,9 @@ const words = computed(() => {
     <figcaption>
       <span class="font-head block text-lg font-semibold">{{ sumWords(course.what, preferences.show) }}</span>
       {{ words }}
-      <span v-if="course.missing" class="text-wrong font-bold"
-        >{{ count(course.missing) }} days not measured.</span
-      >
+      <span v-if="course.missing" class="text-wrong font-bold">{{
+        say`${count(course.missing)} days not measured.`
+      }}</span>
     </figcaption>
     <svg
       :viewBox="`0 0 ${W} ${H}`"

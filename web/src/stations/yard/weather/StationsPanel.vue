@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import type { Station } from '@kauri/core/contract';
 import { computed, reactive, ref } from 'vue';
 import { sentenceOf } from '../../../api/problem';
@@ -38,8 +39,8 @@ const read = () =>
     const { hours, flagged, days } = await store.read();
     messages.say(
       hours === 0
-        ? 'Nothing new since last midnight.'
-        : `${count(hours)} hours read, ${several(days, 'day')} of weather kept${flagged ? `, ${several(flagged, 'hour')} doubted` : ''}.`,
+        ? say`Nothing new since last midnight.`
+        : say`${count(hours)} hours read, ${several(days, 'day')} of weather kept${flagged ? say`, ${several(flagged, 'hour')} doubted` : ''}.`,
     );
   });
 const add = () =>
@@ -50,22 +51,22 @@ const add = () =>
 const fail = () =>
   doing(async () => {
     await store.fail(failing.station || store.stations![0].id, failing.fault);
-    messages.say('The stand-in will do so from its next reading on.');
+    messages.say(say`The stand-in will do so from its next reading on.`);
   });
 const covers = computed(() => nursery.climate?.climate.covers ?? []);
 const coverName = (id: string | null) =>
-  id === null ? 'in the open' : `under ${covers.value.find((c) => c.id === id)?.name ?? 'a cover'}`;
+  id === null ? say`in the open` : say`under ${covers.value.find((c) => c.id === id)?.name ?? say`a cover`}`;
 const places = computed(() => [
-  { value: '', words: 'In the open' },
-  ...covers.value.map((c) => ({ value: c.id, words: `Under ${c.name}` })),
+  { value: '', words: say`In the open` },
+  ...covers.value.map((c) => ({ value: c.id, words: say`Under ${c.name}` })),
 ]);
 function stateOf({ lastHour, silentDays, flagged }: Station): string {
-  if (lastHour === null) return 'Not read yet.';
+  if (lastHour === null) return say`Not read yet.`;
   if (silentDays! > 1)
-    return `Silent for ${several(silentDays!, 'day')}, since ${dateWords(lastHour.slice(0, 10))}. Look at its power and its link; forecasts fill the gap with usual days meanwhile.`;
+    return say`Silent for ${several(silentDays!, 'day')}, since ${dateWords(lastHour.slice(0, 10))}. Look at its power and its link; forecasts fill the gap with usual days meanwhile.`;
   const stuck = flagged.find((f) => f.flag === 'stuck' && f.last.slice(0, 10) === lastHour.slice(0, 10));
-  if (stuck) return 'Its temperature does not move: the sensor has stopped. Its days are left out.';
-  return `Read up to ${dateWords(lastHour.slice(0, 10))}.`;
+  if (stuck) return say`Its temperature does not move: the sensor has stopped. Its days are left out.`;
+  return say`Read up to ${dateWords(lastHour.slice(0, 10))}.`;
 }
 const wrong = ({ silentDays, flagged, lastHour }: Station) =>
   (silentDays ?? 0) > 1 ||
@@ -74,10 +75,11 @@ const wrong = ({ silentDays, flagged, lastHour }: Station) =>
 
 <template>
   <section aria-labelledby="stations">
-    <h2 id="stations" class="text-lg">Stations and loggers</h2>
+    <h2 id="stations" class="text-lg">{{ say`Stations and loggers` }}</h2>
     <p v-if="store.stations && !store.stations.length" class="text-muted mb-2">
-      A station feeds hourly readings, which Kauri looks over and adds up to days. Without one, days come by
-      table under Records. The station that ships with Kauri is a simulated one.
+      {{
+        say`A station feeds hourly readings, which Kauri looks over and adds up to days. Without one, days come by table under Records. The station that ships with Kauri is a simulated one.`
+      }}
     </p>
     <ul class="divide-rule mb-2 divide-y" data-testid="stations">
       <li v-for="s in store.stations ?? []" :key="s.id" class="py-2">
@@ -88,16 +90,16 @@ const wrong = ({ silentDays, flagged, lastHour }: Station) =>
           <span v-if="wrong(s)" aria-hidden="true">▲ </span>{{ stateOf(s) }}
         </p>
         <p v-if="s.flagged.length" class="text-muted text-sm">
-          Doubted, kept as they came and left out of sums:
-          {{ s.flagged.map((f) => `${several(f.hours, 'hour')} ${flagWords[f.flag]}`).join(', ') }}.
+          {{
+            say`Doubted, kept as they came and left out of sums: ${s.flagged.map((f) => `${several(f.hours, 'hour')} ${flagWords[f.flag]}`).join(', ')}.`
+          }}
         </p>
         <p v-if="s.missing.length" class="text-muted text-sm">
-          Days it does not fill:
           {{
-            s.missing
-              .map((m) => `${dateWords(m.from)}${m.days > 1 ? ` to ${dateWords(m.to)}` : ''}`)
-              .join('; ')
-          }}.
+            say`Days it does not fill: ${s.missing
+              .map((m) => `${dateWords(m.from)}${m.days > 1 ? say` to ${dateWords(m.to)}` : ''}`)
+              .join('; ')}.`
+          }}
         </p>
       </li>
     </ul>
@@ -110,32 +112,36 @@ const wrong = ({ silentDays, flagged, lastHour }: Station) =>
         :disabled="busy"
         @click="read"
       >
-        {{ busy ? 'Reading …' : 'Read them now' }}
+        {{ busy ? say`Reading …` : say`Read them now` }}
       </button>
       <button v-if="session.may('grower')" class="act" type="button" @click="adding.open = !adding.open">
-        Add a station
+        {{ say`Add a station` }}
       </button>
     </div>
     <form v-if="adding.open" class="panel mt-2 space-y-3 p-3" novalidate @submit.prevent="add">
-      <FormField v-model="adding.name" label="Its name" hint="On the barn, logger in the tunnel" />
-      <SelectField v-model="adding.coverId" label="Where it hangs" :options="places" />
-      <button class="act-main" type="submit" :disabled="busy">Add it</button>
+      <FormField
+        v-model="adding.name"
+        :label="say`Its name`"
+        :hint="say`On the barn, logger in the tunnel`"
+      />
+      <SelectField v-model="adding.coverId" :label="say`Where it hangs`" :options="places" />
+      <button class="act-main" type="submit" :disabled="busy">{{ say`Add it` }}</button>
     </form>
     <details v-if="session.may('grower') && store.stations?.length" class="mt-2">
-      <summary class="quiet">Try a failure</summary>
+      <summary class="quiet">{{ say`Try a failure` }}</summary>
       <div class="mt-1 flex flex-wrap gap-2">
-        <select v-model="failing.station" class="field w-auto" aria-label="Which station fails">
+        <select v-model="failing.station" class="field w-auto" :aria-label="say`Which station fails`">
           <option v-for="(s, i) in store.stations" :key="s.id" :value="i ? s.id : ''">{{ s.name }}</option>
         </select>
-        <select v-model="failing.fault" class="field w-auto" aria-label="How it fails">
-          <option value="none">Not at all: mend it</option>
-          <option value="gap">Leaves three days out</option>
-          <option value="spike">A lone jump</option>
-          <option value="drift">Drifts warm</option>
-          <option value="stuck">Sticks</option>
-          <option value="dead">Falls silent</option>
+        <select v-model="failing.fault" class="field w-auto" :aria-label="say`How it fails`">
+          <option value="none">{{ say`Not at all: mend it` }}</option>
+          <option value="gap">{{ say`Leaves three days out` }}</option>
+          <option value="spike">{{ say`A lone jump` }}</option>
+          <option value="drift">{{ say`Drifts warm` }}</option>
+          <option value="stuck">{{ say`Sticks` }}</option>
+          <option value="dead">{{ say`Falls silent` }}</option>
         </select>
-        <button class="act" type="button" :disabled="busy" @click="fail">Make it so</button>
+        <button class="act" type="button" :disabled="busy" @click="fail">{{ say`Make it so` }}</button>
       </div>
     </details>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lotsAtRisk, seasonCourses, weatherEvents, type WeatherEvent } from '@kauri/core';
+import { lotsAtRisk, seasonCourses, weatherEvents, type WeatherEvent, say } from '@kauri/core';
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../../api/problem';
@@ -53,7 +53,7 @@ const events = computed(() =>
 const codeOf = (lotId: string) => nursery.lots.get(lotId)?.code ?? '';
 const when = ({ from, to }: WeatherEvent) => {
   const day = (d: number) => shortDate(d, yearOf(season.today));
-  return from === to ? day(from) : `${day(from)} to ${day(to)}`;
+  return from === to ? day(from) : say`${day(from)} to ${day(to)}`;
 };
 const shown = ref(new Set<string>());
 const keyOf = ({ kind, from }: WeatherEvent) => `${kind}${from}`;
@@ -67,26 +67,26 @@ function open(key: string) {
 <template>
   <div class="grid gap-6 p-4 md:p-6 lg:grid-cols-[1fr_24rem]">
     <div>
-      <h1 class="mb-1 text-2xl">The season so far</h1>
+      <h1 class="mb-1 text-2xl">{{ say`The season so far` }}</h1>
       <WeatherBehind class="mb-3" />
       <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-      <EmptyState v-if="!measured" title="No weather yet">
-        Add a station, or take its table in: every date Kauri gives rests on warmth.
+      <EmptyState v-if="!measured" :title="say`No weather yet`">
+        {{ say`Add a station, or take its table in: every date Kauri gives rests on warmth.` }}
         <template #action
-          ><RouterLink class="act" :to="{ name: 'records' }">Take a table in</RouterLink></template
+          ><RouterLink class="act" :to="{ name: 'records' }">{{ say`Take a table in` }}</RouterLink></template
         >
       </EmptyState>
       <template v-else>
         <p class="text-muted mb-3">
-          Line: this season. Band: eight past years in ten by the same day; broken, the middle one.
+          {{ say`Line: this season. Band: eight past years in ten by the same day; broken, the middle one.` }}
         </p>
         <div class="grid gap-4 xl:grid-cols-2">
           <SeasonChart v-for="course in courses" :key="course.what" :course="course" />
         </div>
         <section class="mt-6" aria-labelledby="events">
-          <h2 id="events" class="text-lg">What the weather did, a year back</h2>
+          <h2 id="events" class="text-lg">{{ say`What the weather did, a year back` }}</h2>
           <p v-if="!events.length" class="text-muted">
-            No frost, heat, drying wind or downpour worth a word.
+            {{ say`No frost, heat, drying wind or downpour worth a word.` }}
           </p>
           <ul class="divide-rule divide-y" data-testid="weather-events">
             <li v-for="{ event, hit } in events" :key="keyOf(event)" class="py-1.5">
@@ -101,9 +101,9 @@ function open(key: string) {
                   :aria-expanded="shown.has(keyOf(event))"
                   @click="open(keyOf(event))"
                 >
-                  {{ several(hit.length, 'lot') }} at risk
+                  {{ say`${several(hit.length, 'lot')} at risk` }}
                 </button>
-                <span v-else class="text-muted">no lot at risk</span>
+                <span v-else class="text-muted">{{ say`no lot at risk` }}</span>
               </p>
               <ul v-if="shown.has(keyOf(event))" class="mt-1 flex flex-wrap gap-x-4 text-sm">
                 <li v-for="h in hit" :key="h.lotId">
