@@ -23,4 +23,4 @@ export function useLived() {
 
 /** A group's share with what it rests on: “79 % to 97 % live once planted, nine times in ten (2 parts of plantings)”. */
 export const livedWords = ({ lower, upper, plantings }: SurvivalGroup): string =>
-  say`${percent(lower)} to ${percent(upper)} live once planted, nine times in ten (${several(plantings, say`part of a planting`, say`parts of plantings`)} walked)`;
+  say`${percent(lower)} to ${percent(upper)} live once planted, nine times in ten (${several(plantings, 'part of a planting', 'parts of plantings')} walked)`;

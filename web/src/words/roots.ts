@@ -106,12 +106,12 @@ export function verdictWords({ sequential: s, passing }: LotVerdict): {
       return s.pulled === 0
         ? {
             headline: say`Pull a plant`,
-            detail: say`${several(s.soonestAccept, say`good one`)} in a row would accept the lot, ${several(s.soonestReject, say`bad one`)} reject it. Take them from all over, not from the edge.`,
+            detail: say`${several(s.soonestAccept, 'good one')} in a row would accept the lot, ${several(s.soonestReject, 'bad one')} reject it. Take them from all over, not from the edge.`,
             urgent: false,
           }
         : {
             headline: say`Pull another: ${s.failing} of ${s.pulled} fail so far`,
-            detail: say`${several(s.soonestAccept, say`good one`)} more would accept it, ${several(s.soonestReject, say`bad one`)} reject it. Good: ${percent(s.chanceGood)}, bad: ${percent(s.chanceBad)}.`,
+            detail: say`${several(s.soonestAccept, 'good one')} more would accept it, ${several(s.soonestReject, 'bad one')} reject it. Good: ${percent(s.chanceGood)}, bad: ${percent(s.chanceBad)}.`,
             urgent: false,
           };
   }

@@ -172,7 +172,7 @@ const today = computed(() => isoOf(season.today));
         </p>
         <p v-else-if="isOpen(line)" class="text-muted mt-1" role="status">{{ say`Asking the lots …` }}</p>
         <p v-if="parcels.asideOfLine(line.id)" class="mt-1 font-bold" data-testid="line-aside">
-          {{ say`${several(parcels.asideOfLine(line.id), say`lifted tree`)} set aside for it` }}
+          {{ say`${several(parcels.asideOfLine(line.id), 'lifted tree')} set aside for it` }}
         </p>
         <LineLots v-if="isOpen(line)" :order="order" :line="line" />
         <button

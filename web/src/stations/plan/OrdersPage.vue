@@ -50,7 +50,7 @@ const stopAdding = () => void router.replace({ query: {} });
   <div v-else-if="orders.all.length" class="grid min-h-full md:grid-cols-[23.5rem_1fr]">
     <div class="border-rule md:border-r" :class="route.params.order ? 'hidden md:block' : ''">
       <div class="flex flex-wrap items-center gap-2 px-4 py-3">
-        <h2 class="text-muted mr-auto font-bold">{{ several(open.length, say`open order`) }}</h2>
+        <h2 class="text-muted mr-auto font-bold">{{ several(open.length, 'open order') }}</h2>
         <OrderFiles />
         <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }">{{
           say`Write an order`

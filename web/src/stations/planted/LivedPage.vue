@@ -170,7 +170,7 @@ const targetFault = computed(() => {
           <th class="py-2 pr-3 text-left font-bold" scope="row">
             {{ group.group }}
             <span class="text-muted block text-sm font-normal">{{
-              several(group.plantings, say`part of a planting`, say`parts of plantings`)
+              several(group.plantings, 'part of a planting', 'parts of plantings')
             }}</span>
           </th>
           <td class="pr-3 text-right whitespace-nowrap tabular-nums">

@@ -89,7 +89,7 @@ async function take() {
       </p>
       <p v-if="report.known" class="mt-1">
         {{
-          say`${several(report.known, say`line says`, say`lines say`)} what is recorded already, plant for plant: left out.`
+          say`${several(report.known, 'line says', 'lines say')} what is recorded already, plant for plant: left out.`
         }}
       </p>
       <details v-if="report.issues.length" class="mt-2" open>

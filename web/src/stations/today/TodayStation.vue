@@ -248,7 +248,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           type="button"
           @click="showMore(group.when)"
         >
-          {{ say`Show more of ${several(group.lines.length - limitOf(group.when), say`other act`)}` }}
+          {{ say`Show more of ${several(group.lines.length - limitOf(group.when), 'other act')}` }}
         </button>
       </section>
       <section v-if="agenda.hidden.length || agenda.muted" class="text-muted">

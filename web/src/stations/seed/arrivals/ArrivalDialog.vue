@@ -91,7 +91,7 @@ const verdictWords = computed(() => {
   if (v.call === 'accept') return say`Take them: so few fail that it is a good lot by your terms.`;
   if (v.call === 'reject')
     return say`Send them back, or take only those you have looked at: too many fail by your terms.`;
-  return say`Look at another, drawn without choosing: ${several(v.soonestAccept, say`good one`)} more at least to take them, ${several(v.soonestReject, say`bad one`)} to send them back.`;
+  return say`Look at another, drawn without choosing: ${several(v.soonestAccept, 'good one')} more at least to take them, ${several(v.soonestReject, 'bad one')} to send them back.`;
 });
 const taken = computed(() => (draft.value.accepted.trim() ? typedNumber(draft.value.accepted) : NaN));
 const offered = computed(() => {

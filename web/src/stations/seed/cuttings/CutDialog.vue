@@ -54,7 +54,7 @@ const asked = computed(() => {
   return cuttingDoubts(kind, taken, props.left, dayOf(on), nursery.catalogue!.nursery.latitudeDeg).map(
     (doubt) =>
       doubt.why === 'more than it gives'
-        ? say`Is the number right? The bed is reckoned to give ${several(doubt.gives, say`more cutting`)} this season.`
+        ? say`Is the number right? The bed is reckoned to give ${several(doubt.gives, 'more cutting')} this season.`
         : say`Is the kind right? ${cuttingWords[doubt.kind]} is not usually taken at this time of the year.`,
   );
 });

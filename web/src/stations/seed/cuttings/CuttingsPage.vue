@@ -61,7 +61,7 @@ const stuck = computed(() =>
     <div class="border-rule lg:border-r">
       <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
         <p class="text-muted font-bold">
-          {{ rows.length ? several(rows.length, say`stock bed`) : say`No stock bed yet` }}
+          {{ rows.length ? several(rows.length, 'stock bed') : say`No stock bed yet` }}
         </p>
         <button v-if="session.may('grower')" class="act" type="button" @click="sheet = 'add'">
           {{ say`Add a stock bed` }}

@@ -83,7 +83,7 @@ const words = computed(() => {
   const short = Math.max(0, seeds.value - (held.value ?? Infinity));
   if (given.value !== null)
     return {
-      headline: say`${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, say`good tree`)}`,
+      headline: say`${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, 'good tree')}`,
       detail: say`${percent(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
         short > 0 ? say` ${count(short)} seeds more than you hold.` : ''
       }`,

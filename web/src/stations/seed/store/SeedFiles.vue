@@ -83,7 +83,7 @@ async function choose(event: Event) {
   read.value = true;
 }
 async function take() {
-  if (await send({ lots: good.value }, say`${several(good.value.length, say`seed lot`)} received.`))
+  if (await send({ lots: good.value }, say`${several(good.value.length, 'seed lot')} received.`))
     open.value = false;
 }
 </script>
@@ -118,7 +118,7 @@ async function take() {
           </ul>
           <SheetActs
             v-if="good.length"
-            :act="say`Take ${several(good.length, say`seed lot`)}`"
+            :act="say`Take ${several(good.length, 'seed lot')}`"
             :busy="busy"
             :sentence="sentence()"
             @save="take"

@@ -60,7 +60,7 @@ const markOf = ({ rule, figures }: SeedAct): string =>
   <div v-else class="grid min-h-full lg:grid-cols-[24rem_1fr]">
     <div class="border-rule lg:border-r" :class="route.params.seedLot ? 'max-lg:hidden' : ''">
       <div class="border-rule flex flex-wrap items-center justify-between gap-2 border-b px-4 py-2">
-        <p class="text-muted font-bold">{{ several(live.length, say`seed lot`) }}</p>
+        <p class="text-muted font-bold">{{ several(live.length, 'seed lot') }}</p>
         <RouterLink v-if="session.may('grower')" class="act" :to="{ query: { add: '1' } }">{{
           say`Receive seed`
         }}</RouterLink>
@@ -112,7 +112,7 @@ const markOf = ({ rule, figures }: SeedAct): string =>
           :aria-expanded="withEmpty"
           @click="withEmpty = !withEmpty"
         >
-          {{ withEmpty ? say`Hide` : say`Show` }} {{ several(rows.length - live.length, say`empty bag`) }}
+          {{ withEmpty ? say`Hide` : say`Show` }} {{ several(rows.length - live.length, 'empty bag') }}
         </button>
         <SeedFiles />
       </div>

@@ -70,7 +70,7 @@ const lineBad = (x: WateredPlace) => x.line.emissionUniformityPct < 85;
         <dt class="text-muted">{{ say`Parts` }}</dt>
         <dd class="text-right">
           {{
-            say`${show(watered.parts.lineM, 'site')} of line, ${show(watered.parts.manifoldM, 'site')} of manifold, ${several(watered.parts.emitters, 'emitter')}, ${several(watered.parts.connectors, 'connector')}, ${several(watered.parts.endPlugs, say`end plug`)}`
+            say`${show(watered.parts.lineM, 'site')} of line, ${show(watered.parts.manifoldM, 'site')} of manifold, ${several(watered.parts.emitters, 'emitter')}, ${several(watered.parts.connectors, 'connector')}, ${several(watered.parts.endPlugs, 'end plug')}`
           }}
         </dd>
       </div>
