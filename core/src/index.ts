@@ -77,6 +77,7 @@ export { linesOf } from './tabular/lines';
 
 // words: dates and numbers as a grower says them
 export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from './words/dates';
+export { closedSetWords } from './words/closedSets';
 export { count, odds, percent, several } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols
@@ -155,6 +156,7 @@ export {
   heldByOf,
   heldShareOf,
   materials,
+  materialWords,
   mixOf,
   type Batch,
   type Material,
@@ -848,6 +850,7 @@ export {
 export { stockPlants, takenThisSeason } from './reading/propagules';
 export { runSeason, type SeasonProgress } from './reading/runSeason';
 export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsFrom';
+export { givenNames } from './reading/givenNames';
 export { lookupFrom } from './reading/lookupFrom';
 export { noEvidence } from './reading/noEvidence';
 export { ownShareOf, routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';

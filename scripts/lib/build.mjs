@@ -8,7 +8,14 @@ const root = new URL('../../', import.meta.url).pathname;
 /** Builds interface and server, unless nothing they are made from has changed since. */
 export async function ensureBuilt() {
   const mark = join(root, 'server/dist/.built-from');
-  const inputs = fingerprint(['core/src', 'web', 'server/src', 'package-lock.json', 'scripts/lib/build.mjs']);
+  const inputs = fingerprint([
+    'core/src',
+    'core/languages',
+    'web',
+    'server/src',
+    'package-lock.json',
+    'scripts/lib/build.mjs',
+  ]);
   if (
     existsSync(mark) &&
     readFileSync(mark, 'utf8') === inputs &&
@@ -53,6 +60,7 @@ export async function buildServer() {
     logLevel: 'warning',
   });
   cpSync(join(root, 'server/src/db/migrations'), join(root, 'server/dist/migrations'), { recursive: true });
+  cpSync(join(root, 'core/languages'), join(root, 'server/dist/languages'), { recursive: true });
 }
 
 /** A digest of names, sizes and times: enough to tell whether to build again. */

@@ -41,6 +41,7 @@ function* expressionsOf(node) {
   for (const child of node.children ?? []) yield* expressionsOf(child);
 }
 
+/** A literal's text, its values numbered. */
 const textOf = (node) =>
   ts.isStringLiteralLike(node)
     ? node.text
@@ -48,7 +49,7 @@ const textOf = (node) =>
       ? node.templateSpans.reduce((text, span, at) => `${text}{${at}}${span.literal.text}`, node.head.text)
       : null;
 
-/** What a template literal that is said holds, with its values numbered. */
+/** An expression without its types. */
 const unwrapped = (node) => {
   let inner = node;
   while (ts.isAsExpression(inner) || ts.isSatisfiesExpression(inner) || ts.isParenthesizedExpression(inner))
@@ -92,6 +93,7 @@ function gather(script, where, put) {
     if (inSpecies && ts.isStringLiteral(node)) ofSpecies(node);
     ts.forEachChild(node, visit);
   };
+  const isContainer = where === 'core/src/container/startingContainers.ts';
   const called = (node) => {
     const name = node.expression.getText(file);
     const [first, second, third] = node.arguments;
@@ -103,6 +105,7 @@ function gather(script, where, put) {
     }
     if (name === 'word' && ts.isStringLiteralLike(first)) put(first.text);
     if (name === 'inWords') ofRecord(node);
+    if (isContainer && name === 'container') put(first.text);
     const named =
       (inContract && ts.isIdentifier(node.expression)) ||
       /^of(Spread|Number|Start|StartSpread|Budburst)$/.test(name);

@@ -2,12 +2,13 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { keepTyped } from './device/leftDrafts';
+import { beginSpeaking } from './language';
 import { router } from './router';
 import { showFaults } from './shell/faults';
 import { keepApplication } from './shell/newBuild';
 import './style.css';
 
-await keepTyped().catch(() => undefined);
+await Promise.all([keepTyped().catch(() => undefined), beginSpeaking()]);
 const app = createApp(App).use(createPinia()).use(router);
 showFaults(app);
 app.mount('#app');

@@ -1,11 +1,11 @@
-import { inWords } from '../speech/say';
+import { word } from '../speech/say';
 import { formatQuantity, type UnitSystem } from '../units/units';
 import type { ContainerKind, ContainerValues } from './container';
 
 /** Starting containers: generic shapes, sizes in their ordinary ranges, prices of the order of a tray's. */
 // One a line: a table to read across.
 // prettier-ignore
-export const startingContainers: readonly ContainerValues[] = inWords([
+export const startingContainers: readonly ContainerValues[] = [
   container('Tube 110 mL, racked', 'tube', 'round', 38, 26, 140, 110, 0.06, 0.7, 98, 610, 305, true, 32, 8, 'ribs'),
   container('Tube 150 mL, racked', 'tube', 'round', 40, 28, 165, 150, 0.06, 0.7, 98, 610, 305, true, 38, 8, 'ribs'),
   container('Deep tube 350 mL, racked', 'tube', 'round', 50, 36, 250, 350, 0.05, 0.7, 50, 610, 305, true, 36, 8, 'ribs'),
@@ -26,7 +26,7 @@ export const startingContainers: readonly ContainerValues[] = inWords([
   container('Fabric bag 5 L', 'fabric-bag', 'round', 200, 200, 165, 5000, 0.95, 0.95, 6, 640, 430, true, 15, 2, 'fabric'),
   container('Fabric bag 12 L', 'fabric-bag', 'round', 270, 270, 215, 12000, 0.95, 0.95, 2, 560, 280, true, 8, 2, 'fabric'),
   container('Round pot 3 L', 'round-pot', 'round', 190, 145, 150, 3000, 0, 0.06, 6, 600, 400, true, 6, 3, 'solid'),
-]);
+];
 
 /** The same containers, named by what a nursery in some units reads: cubic inches, and gallons from a gallon up. */
 export function containersIn(units: UnitSystem): readonly ContainerValues[] {
@@ -62,7 +62,9 @@ function container(
   wall: ContainerValues['wall'],
 ): ContainerValues {
   return {
-    name,
+    get name() {
+      return word(name);
+    },
     kind,
     section,
     topMm,

@@ -35,6 +35,21 @@ export const materials: readonly Material[] = inWords([
   { name: 'spent medium', wetKgPerM3: 820, dryKgPerM3: 400, airShare: 0.14, heldShare: 0.3, settling: 0.1, heldByMm: 6, costPerM3: 0, phLow: 6.0, phHigh: 7.2, caution: 'Only from lots without root disease.' },
 ], 'caution');
 
+/** Materials by their names. */
+export const materialWords: Readonly<Record<string, string>> = inWords({
+  chips: 'chips',
+  compost: 'compost',
+  castings: 'castings',
+  'leaf mould': 'leaf mould',
+  'coarse sand': 'coarse sand',
+  topsoil: 'topsoil',
+  'bark fines': 'bark fines',
+  coir: 'coir',
+  perlite: 'perlite',
+  grit: 'grit',
+  'spent medium': 'spent medium',
+});
+
 /** Volume lost when fine material fills the room between coarse, share; ordinary for potting mixes. */
 export const MIXING_LOSS = 0.1;
 

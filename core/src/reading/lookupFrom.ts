@@ -2,6 +2,7 @@ import type { Cover } from '../home/home';
 import type { Catalogue, Climate, LearntValues } from '../contract';
 import type { SiteElement } from '../site/elements';
 import type { Lookup } from './factsFrom';
+import { givenNames } from './givenNames';
 import { lightOfPlaces } from './placeLight';
 
 /** What stands on the plan of a nursery, and where on the earth that is. */
@@ -13,11 +14,12 @@ export interface PlanOnEarth {
 
 /** A catalogue as forecasts look things up in it, with covers, learnt values and the plan's shade where there are some. */
 export function lookupFrom(
-  { species, places, containers, media }: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'>,
+  catalogue: Pick<Catalogue, 'species' | 'places' | 'containers' | 'media'>,
   climate?: Climate,
   learnt?: LearntValues,
   plan?: PlanOnEarth,
 ): Lookup {
+  const { species, places, containers, media } = givenNames(catalogue);
   const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
   return {
     species: byId(species),

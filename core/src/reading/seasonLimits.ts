@@ -1,4 +1,3 @@
-import { say } from '../speech/say';
 import { dayOf, type EpochDay } from '../calendar/day';
 import { autumnStart } from '../calendar/season';
 import type { PlannedSowing, Species } from '../contract';
@@ -47,19 +46,19 @@ export function seasonLimits({ terms, room, lookup, today, weather }: SeasonNurs
     // Stock beds give anew every season.
     if (start === 'cuttings')
       return limit(
-        say`cuttings ${speciesId} ${autumnStart(latitudeDeg, on)}`,
+        `cuttings ${speciesId} ${autumnStart(latitudeDeg, on)}`,
         { of: 'cuttings', speciesId },
         () => cuttingsToTake(room, speciesId, on, latitudeDeg),
       );
     // Sown before any seed begun today is ready, it is of what is under treatment.
     if (start === 'treated seed' && on < today + treatmentDays(species))
       return limit(
-        say`treated ${speciesId}`,
+        `treated ${speciesId}`,
         { of: 'treated', speciesId },
         () => treatedOf(species)?.plants ?? 0,
       );
     if (!terms.seedInStore) return null;
-    return limit(say`seed ${speciesId}`, { of: 'seed', speciesId }, () =>
+    return limit(`seed ${speciesId}`, { of: 'seed', speciesId }, () =>
       plantsInStore(room, species, today, terms.chance),
     );
   };

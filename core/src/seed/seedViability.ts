@@ -1,3 +1,4 @@
+import { closedSetWords } from '../words/closedSets';
 import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { Spread } from '../chance/spread';
@@ -237,7 +238,9 @@ export function viabilityOutlook(lot: StoredLot, day: EpochDay): Worked<Viabilit
       {
         what: say`Tests`,
         how: lot.tests.length
-          ? lot.tests.map((t) => say`${t.kind} ${t.k} of ${t.n}, at weight ${TEST_WEIGHT[t.kind]}`).join('; ')
+          ? lot.tests
+              .map((t) => say`${closedSetWords[t.kind]} ${t.k} of ${t.n}, at weight ${TEST_WEIGHT[t.kind]}`)
+              .join('; ')
           : say`None yet: everything rests on the starting value.`,
         result: tried,
         unit: 'seeds, weighted',

@@ -1,3 +1,4 @@
+import { closedSetWords } from '../words/closedSets';
 import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import type { BatchStore } from './storeTemperature';
@@ -209,7 +210,7 @@ function workingOf(
   const beforeDays = facts.before.reduce((t, [days]) => t + days, 0);
   return [
     ...clock.phases.map((p) => ({
-      what: say`Days that counted: ${p.kind}`,
+      what: say`Days that counted: ${closedSetWords[p.kind]}`,
       how:
         p.kind === 'cold'
           ? say`A day counts whole with its mean from 1 to 5 °C, not at all at −1 °C and below or from 10 °C up.`

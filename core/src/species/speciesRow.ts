@@ -1,4 +1,5 @@
 import type { Beta } from '../chance/beta';
+import { word } from '../speech/say';
 import { protocolsFrom } from './protocol';
 import type { CuttingKind, StartValues, StorageBehaviour } from './startValues';
 import type { StartingSpecies } from './species';
@@ -67,8 +68,12 @@ function startFrom(row: StartRow): StartValues {
       Object.entries(row.cut ?? {}).map(([kind, values]) => [kind, rooting(values)]),
     ),
     layer: row.layer ? rooting(row.layer) : null,
-    leafWords: row.leaf,
-    cautions: [...(row.care ?? [])],
+    get leafWords() {
+      return word(row.leaf);
+    },
+    get cautions() {
+      return (row.care ?? []).map(word);
+    },
   };
 }
 
@@ -80,7 +85,9 @@ export function species(code: string, common: string, latin: string, row: Row): 
   const [viability, emergence, establishment, grade] = row.shares;
   return {
     code,
-    common,
+    get common() {
+      return word(common);
+    },
     latin,
     values: {
       leaf: row.evergreen ? 'evergreen' : 'deciduous',

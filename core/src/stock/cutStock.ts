@@ -238,7 +238,7 @@ function solveMaster(
 ) {
   const lines = [
     'Minimize',
-    say` obj: ${patterns.map((p, j) => `${p.stock.price} x${j}`).join(' + ')}`,
+    ` obj: ${patterns.map((p, j) => `${p.stock.price} x${j}`).join(' + ')}`,
     'Subject To',
   ];
   wanted.forEach((w, i) => {

@@ -1,3 +1,5 @@
+import { decimals } from '../speech/say';
+
 /*
  * The core counts in SI: mm, m, mL, L, g, kg, °C, days, plants per m². These are the bridges to the
  * units a grower reads and types. Factors are exact by definition (international yard and pound,
@@ -166,5 +168,6 @@ export function formatQuantity(
     /^-(0(\.0+)?)$/,
     '$1',
   );
-  return unit.startsWith('/') ? `${text}${unit}` : `${text}\u00a0${unit}`;
+  const figure = decimals(text);
+  return unit.startsWith('/') ? `${figure}${unit}` : `${figure}\u00a0${unit}`;
 }

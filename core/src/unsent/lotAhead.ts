@@ -1,4 +1,4 @@
-import { say } from '../speech/say';
+import { say, word } from '../speech/say';
 import type { Evidence, LotRow, NewStage, Stage } from '../contract';
 import { causeOfEvent } from '../growing/events';
 import { summarise } from '../growth/sample';
@@ -216,7 +216,7 @@ function moved(
     if (gained) held[gained] += count;
     if (left && held[left] < 0)
       throw new Unfit(
-        say`${count} ${from === 'standing' ? say`trees` : say`of what is ${from}`} to go, but ${held[left] + count} of ${row.code} are there.`,
+        say`${count} ${from === 'standing' ? say`trees` : say`of what is ${word(from)}`} to go, but ${held[left] + count} of ${row.code} are there.`,
       );
   }
   const before = evidence.movements.length;

@@ -1,4 +1,3 @@
-import { say } from '../speech/say';
 import { dayOfYear, partsOf, type EpochDay } from '../calendar/day';
 import { generateWeather } from './generator';
 import { fitNormals, nudgedNormals, waveAt, type Normals } from './normals';
@@ -79,7 +78,7 @@ export function weatherOutlook(
   if (recordedYears < FEWEST_OWN_YEARS) {
     for (let made = 0; years.length < mostYears; made++) {
       const { tMinC, tMaxC } = generateWeather(normals, asOf + 1, horizonDays, 7919 + made);
-      years.push({ label: say`made`, tMinC, tMaxC });
+      years.push({ label: 'made', tMinC, tMaxC });
     }
   }
   return {

@@ -104,6 +104,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
       elevationM,
       timeZone,
       units: 'metric',
+      language: demo.language,
     });
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
     const weather = knownWeather(await makeWeather(work, demo), demo, dayOf(today));

@@ -32,6 +32,8 @@ export interface DemoNursery {
   longitudeDeg: number;
   elevationM: number;
   timeZone: string;
+  /** What it speaks; English where left out. */
+  language?: string;
   weatherSeed: number;
   people: readonly { name: string; email: string; role: Role }[];
   designs: Readonly<Record<string, Omit<BedDesign, 'schema'>>>;
@@ -230,6 +232,7 @@ export const demoNurseries: readonly DemoNursery[] = [
     longitudeDeg: -71.4,
     elevationM: 780,
     timeZone: 'America/Argentina/Salta',
+    language: 'es',
     weatherSeed: 4121,
     people: [
       { name: 'Nahuel', email: 'nahuel@piedraclara.example', role: 'owner' },

@@ -1,3 +1,4 @@
+import { say, word } from '@kauri/core';
 import { Id, mayAct, type Role, type Route } from '@kauri/core/contract';
 import type { Request } from 'express';
 import { inNurseryBySession, type SignedIn } from '../db/tenant';
@@ -25,11 +26,16 @@ export async function mustHaveAccess(server: Server, route: Route, req: Request)
 export function mustAct(route: Route, who: SignedIn | null): asserts who is SignedIn & { role: string } {
   if (who === null) throw signedOut();
   // A nursery one does not belong to is no different from one that is not there.
-  if (who.role === null) throw new Refusal(404, 'no-such-nursery', 'There is no such nursery among yours.');
+  if (who.role === null)
+    throw new Refusal(404, 'no-such-nursery', say`There is no such nursery among yours.`);
   if (!mayAct(who.role as Role, route.access as Role))
-    throw new Refusal(403, 'role', `This needs the role of ${route.access}; yours is ${who.role}.`);
+    throw new Refusal(
+      403,
+      'role',
+      say`This needs the role of ${word(route.access)}; yours is ${word(who.role)}.`,
+    );
 }
 
 export function signedOut(): Refusal {
-  return new Refusal(401, 'signed-out', 'You are signed out. Sign in again; what you typed is kept.');
+  return new Refusal(401, 'signed-out', say`You are signed out. Sign in again; what you typed is kept.`);
 }

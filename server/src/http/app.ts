@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { say } from '@kauri/core';
 import { openApi, routes, type Route, type RouteName } from '@kauri/core/contract';
 import compression from 'compression';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
@@ -12,6 +13,7 @@ import { generalLimit } from './generalLimit';
 import { mustHaveAccess } from './access';
 import { serve } from './serve';
 import { limitTries } from './tryLimit';
+import { languages, spokenIn } from '../speech';
 
 export interface AppOptions {
   server: Server;
@@ -102,9 +104,10 @@ export function makeApp({
       );
     next();
   });
-  app.use('/api', (_req, res, next) => {
+  app.use('/api', (req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
-    next();
+    // Every sentence of the answer is in the caller's language, refusals as well.
+    spokenIn(req.acceptsLanguages(...languages) || languages[0], next);
   });
   const description = JSON.stringify(openApi('0.1.0'));
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(description));
@@ -127,7 +130,7 @@ export function makeApp({
   for (const { name, route, method } of all)
     app[method](`/api${route.path}`, (req, res) => serve(server, name, route, req, res));
   app.use('/api', (req, _res, next) =>
-    next(new Refusal(404, 'no-such-route', `There is nothing at ${req.originalUrl.split('?')[0]}.`)),
+    next(new Refusal(404, 'no-such-route', say`There is nothing at ${req.originalUrl.split('?')[0]}.`)),
   );
   if (webRoot) serveInterface(app, webRoot);
   app.use((error: unknown, _req: Request, res: Response, _next: NextFunction) => {
@@ -146,7 +149,7 @@ function requireSameOrigin(ownHost: string | null) {
     const { origin } = req.headers;
     const host = origin && URL.canParse(origin) ? new URL(origin).host : null;
     if (host !== null && host === (ownHost ?? req.headers.host)) return next();
-    next(new Refusal(403, 'wrong-origin', 'This request did not come from Kauri’s own pages.'));
+    next(new Refusal(403, 'wrong-origin', say`This request did not come from Kauri’s own pages.`));
   };
 }
 
@@ -160,7 +163,7 @@ function serveInterface(app: Express, webRoot: string) {
     if (req.method !== 'GET') return next();
     // Views have no dots in their last part: what has is a file, and there is none.
     if (/\.[^/]*$/.test(decodeURIComponent(req.path)))
-      return next(new Refusal(404, 'no-such-file', 'There is no such file.'));
+      return next(new Refusal(404, 'no-such-file', say`There is no such file.`));
     res.setHeader('Cache-Control', 'no-cache');
     res.sendFile('index.html', { root: webRoot });
   });

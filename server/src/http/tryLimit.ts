@@ -57,9 +57,9 @@ function accountOf(req: Request): string {
 
 /** At most so many failed tries at a password or code in a quarter of an hour, by account and by network address. */
 export function limitTries(app: Express, pool: pg.Pool): void {
-  const byAddress = tryLimit(pool, MOST_FROM_ADDRESS, (req) => say`address ${ipKeyGenerator(req.ip ?? '')}`);
-  const byAccount = tryLimit(pool, MOST_FOR_ACCOUNT, (req) => say`account ${accountOf(req)}`);
-  const bySession = tryLimit(pool, MOST_FOR_ACCOUNT, (req) => say`session ${tokenHashOf(req) ?? 'none'}`);
+  const byAddress = tryLimit(pool, MOST_FROM_ADDRESS, (req) => `address ${ipKeyGenerator(req.ip ?? '')}`);
+  const byAccount = tryLimit(pool, MOST_FOR_ACCOUNT, (req) => `account ${accountOf(req)}`);
+  const bySession = tryLimit(pool, MOST_FOR_ACCOUNT, (req) => `session ${tokenHashOf(req) ?? 'none'}`);
   app.post('/api/sign-in', byAddress, byAccount);
   app.post(['/api/account/password', '/api/account/second-factor/*step'], bySession);
   app.post(['/api/invites/*step', '/api/password-links/*step'], byAddress);

@@ -40,7 +40,9 @@ import { plantingsOf } from '../features/plantings/plantings';
 import { seedRoom } from '../features/seed/room';
 import { heatDaysOf, seriesOf } from '../features/weather/weatherDays';
 import { nurseryLookup } from '../features/yard/lookup';
+import { languageOf } from '../nursery/language';
 import { readValue } from '../nursery/values';
+import { spokenIn } from '../speech';
 import { asksOfLots, type AskedLot } from './lotWork';
 import { fromKept, toKept } from './kept';
 import { weatherOn } from './outlooks';
@@ -78,6 +80,7 @@ const WEATHER_BASIS = `(select concat_ws('.', count(*), max(day), round(sum(t_mi
 
 const SHARED_BASIS = `
   select ${WEATHER_BASIS} as weather, concat_ws('.',
+    (select language from nursery where id = $1),
     (select concat_ws('.', count(*), sum(version)) from species where nursery_id = $1),
     (select concat_ws('.', count(*), sum(version)) from container_type where nursery_id = $1),
     (select concat_ws('.', count(*), sum(version)) from medium where nursery_id = $1),
@@ -106,7 +109,14 @@ export interface JobTools {
  * Works out Today of a nursery and keeps it: lots whose records, catalogue or weather changed are forecast anew, the
  * others stand. Reads in one transaction and writes in another; no transaction is open while it computes.
  */
-export async function refreshToday(tools: JobTools, { nurseryId, today }: TodayJob): Promise<void> {
+export async function refreshToday(tools: JobTools, job: TodayJob): Promise<void> {
+  // What its server works out by itself is said in the nursery’s own language.
+  const as = { nurseryId: job.nurseryId, personId: NOBODY };
+  const language = await inNursery(tools.pool, as, (tx) => languageOf(tx, job.nurseryId));
+  if (language !== null) await spokenIn(language, () => refresh(tools, job));
+}
+
+async function refresh(tools: JobTools, { nurseryId, today }: TodayJob): Promise<void> {
   const as = { nurseryId, personId: NOBODY };
   const day = dayOf(today);
   const read = await inNursery(tools.pool, as, (tx) => readNursery(tx, nurseryId, today, day));

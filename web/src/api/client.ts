@@ -1,4 +1,4 @@
-import { linesOf } from '@kauri/core';
+import { linesOf, speech } from '@kauri/core';
 import type {
   AnswerOf,
   BodyInputOf,
@@ -134,6 +134,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
         headers: {
           ...(init.headers as Record<string, string> | undefined),
           ...idleHeader(),
+          'Accept-Language': speech().tag,
           [PAGE_HEADER]: PAGE,
         },
         ...(signals.length ? { signal: AbortSignal.any(signals) } : {}),

@@ -1,3 +1,8 @@
+<script setup lang="ts">
+import { say, speech } from '@kauri/core';
+import { chooseLanguage, languages } from '../language';
+</script>
+
 <template>
   <main class="grid min-h-full place-items-center p-4">
     <div class="grid w-full max-w-4xl items-center gap-8 md:grid-cols-[1fr_26rem]">
@@ -25,7 +30,19 @@
         </g>
       </svg>
       <div class="panel p-6">
-        <p class="font-head mb-4 text-xl">Kauri</p>
+        <div class="mb-4 flex items-center gap-3">
+          <p class="font-head mr-auto text-xl">Kauri</p>
+          <select
+            class="field !w-auto"
+            :aria-label="say`Language`"
+            :value="speech().tag"
+            @change="chooseLanguage(($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="{ value, words } in languages" :key="value" :value="value" :lang="value">
+              {{ words }}
+            </option>
+          </select>
+        </div>
         <slot />
       </div>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../words/people';
 import { say } from '@kauri/core';
 import type { InviteSeen } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
@@ -49,7 +50,7 @@ const wrong = (path: string) => fieldFault(fault.value, `person.${path}`);
   <DoorFrame>
     <template v-if="seen">
       <h1 class="mb-1 text-2xl">{{ say`Join ${seen.nurseryName}` }}</h1>
-      <p class="text-muted mb-4">{{ say`${seen.by} invites ${seen.name} as ${seen.role}.` }}</p>
+      <p class="text-muted mb-4">{{ say`${seen.by} invites ${seen.name} as ${roleWords[seen.role]}.` }}</p>
       <template v-if="session.me">
         <p class="mb-3">{{ say`You are signed in as ${session.me.person.name}.` }}</p>
         <button class="act-main" type="button" :disabled="busy" @click="join(false)">

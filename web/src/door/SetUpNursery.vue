@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readAngle, say } from '@kauri/core';
+import { readAngle, say, speech } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, reactive, ref } from 'vue';
 import { call } from '../api/client';
@@ -81,6 +81,7 @@ const nurseryBody = () => ({
   elevationM: typedNumber(form.elevation),
   timeZone: form.timeZone,
   units: form.units,
+  language: speech().tag,
 });
 
 async function save() {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../words/people';
 import { say } from '@kauri/core';
 import { useTemplateRef } from 'vue';
 import { useSession } from '../stores/session';
@@ -25,7 +26,7 @@ const form = useTemplateRef('form');
       <ul class="space-y-2">
         <li v-for="p in session.door.demoPeople" :key="p.email">
           <button class="act w-full justify-between text-left" type="button" @click="form?.signIn(p)">
-            <span>{{ p.name }}, {{ p.role }}</span>
+            <span>{{ p.name }}, {{ roleWords[p.role] }}</span>
             <span class="text-muted font-normal">{{ p.nursery }}</span>
           </button>
         </li>

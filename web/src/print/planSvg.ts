@@ -7,7 +7,6 @@ import {
   type Box,
   type Point,
   type SiteElement,
-  inWords,
 } from '@kauri/core';
 import type { PlaceBody } from '@kauri/core/contract';
 
@@ -36,7 +35,7 @@ export function scaleFor(box: Box, sheetMm: readonly [number, number]): number {
 const escape = (text: string) =>
   text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
 
-const strokes: Partial<Record<SiteElement['kind'], string>> = inWords({
+const strokes: Partial<Record<SiteElement['kind'], string>> = {
   outline: 'stroke="#1f261e" stroke-width="0.6" fill="none"',
   surface: 'stroke="none" fill="#eee8da"',
   building: 'stroke="#1f261e" stroke-width="0.5" fill="#c9c2b0"',
@@ -46,7 +45,7 @@ const strokes: Partial<Record<SiteElement['kind'], string>> = inWords({
   fence: 'stroke="#5a6055" stroke-width="0.35" stroke-dasharray="2 0.8" fill="none"',
   tunnel: 'stroke="#2e6f8f" stroke-width="0.5" stroke-dasharray="2.5 1" fill="none"',
   shade: 'stroke="#5a6055" stroke-width="0.5" stroke-dasharray="0.8 0.8" fill="none"',
-});
+};
 
 /**
  * The yard on a sheet at an ordinary scale, with names, north and a scale bar.

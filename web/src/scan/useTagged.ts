@@ -1,4 +1,4 @@
-import { say } from '@kauri/core';
+import { say, word } from '@kauri/core';
 import type { RuleName } from '@kauri/core';
 import { computed, type ComputedRef } from 'vue';
 import { leadsTo, useToday } from '../stations/today/useToday';
@@ -116,7 +116,7 @@ export function useTagged() {
     const { name, state, startedOn } = seed.treatmentById.get(id)!;
     return {
       title: name,
-      what: say`batch under treatment since ${dateWords(startedOn)}; ${state}`,
+      what: say`batch under treatment since ${dateWords(startedOn)}; ${word(state)}`,
       page: { name: 'seed-clock', params: { batch: id } },
       acts: [],
       lots: [],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../words/people';
 import { PAST_AFTER_DAYS, say } from '@kauri/core';
 import { useEventListener, useIntervalFn, useTimeoutFn } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
@@ -74,7 +75,8 @@ useKeys({
   q: () => void router.push({ name: 'scan' }),
   n: () => {
     if (session.may('grower')) void router.push({ name: 'grow', query: { new: '1' } });
-    else messages.say(say`A new lot needs the role of grower; yours is ${session.membership?.role}.`);
+    else
+      messages.say(say`A new lot needs the role of grower; yours is ${roleWords[session.membership!.role]}.`);
   },
   ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
 });

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { roleWords } from '../words/people';
+import { say, speech } from '@kauri/core';
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
 import {
+  Check,
   ChevronDown,
   ChevronUp,
   Keyboard,
@@ -18,6 +20,7 @@ import { RouterLink, useRouter } from 'vue-router';
 import { useNursery } from '../stores/nursery';
 import { usePreferences } from '../stores/preferences';
 import { useSeason } from '../stores/season';
+import { chooseLanguage, languages } from '../language';
 import { useSession } from '../stores/session';
 import { longDate, shortDate, yearOf } from '../words/dates';
 import FindBox from './FindBox.vue';
@@ -31,6 +34,7 @@ const nursery = useNursery();
 const preferences = usePreferences();
 const season = useSeason();
 const session = useSession();
+const spoken = speech().tag;
 const router = useRouter();
 
 const home = computed(() => nursery.catalogue!.nursery);
@@ -118,13 +122,15 @@ defineExpose({ find });
     </button>
     <Menu as="div" class="hand:order-4 relative">
       <MenuButton class="act hand:px-2.5">
-        <span class="hand:sr-only">{{ session.me!.person.name }}, {{ session.membership?.role }}</span>
+        <span class="hand:sr-only"
+          >{{ session.me!.person.name }}, {{ roleWords[session.membership!.role] }}</span
+        >
         <UserRound class="desk:hidden" :size="20" aria-hidden="true" />
         <ChevronDown class="hand:hidden" :size="16" aria-hidden="true" />
       </MenuButton>
       <MenuItems class="panel absolute right-0 z-30 mt-1 max-h-[80vh] w-64 overflow-y-auto p-1 shadow-lg">
         <p class="desk:hidden text-muted px-3 py-2 text-sm">
-          {{ session.me!.person.name }}, {{ session.membership?.role }}, {{ home.name }}
+          {{ session.me!.person.name }}, {{ roleWords[session.membership!.role] }}, {{ home.name }}
         </p>
         <MenuRow @choose="emit('keys')"
           ><Keyboard :size="18" aria-hidden="true" /> {{ say`Keys` }}
@@ -147,6 +153,18 @@ defineExpose({ find });
         <MenuRow class="desk:hidden" @choose="preferences.switchTheme">
           {{ preferences.theme === 'light' ? say`Dark scheme` : say`Light scheme` }}
         </MenuRow>
+        <fieldset class="border-rule my-1 border-y py-1">
+          <legend class="text-muted px-3 text-sm">{{ say`Language` }}</legend>
+          <MenuRow
+            v-for="{ value, words } in languages"
+            :key="value"
+            :lang="value"
+            @choose="chooseLanguage(value)"
+          >
+            <Check :class="value === spoken ? '' : 'invisible'" :size="18" aria-hidden="true" />
+            {{ words }}<span v-if="value === spoken" class="sr-only"> ✓</span>
+          </MenuRow>
+        </fieldset>
         <MenuRow v-for="m in others" :key="m.nurseryId" @choose="session.chooseNursery(m.nurseryId)">
           {{ say`Go to ${m.nurseryName}` }}
         </MenuRow>

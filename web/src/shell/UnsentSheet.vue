@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lotsOf, type HeldWrite, say } from '@kauri/core';
+import { lotsOf, type HeldWrite, say, speech } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -23,7 +23,7 @@ const router = useRouter();
 const leaveFault = ref<string | null>(null);
 
 const clock = (ms: number) =>
-  new Date(ms).toLocaleString('en-GB', {
+  new Date(ms).toLocaleString(speech().tag, {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',

@@ -48,5 +48,8 @@ export const useCrew = defineStore('crew', () => {
     await call('makePasswordLink', { params: at(person), body: { id: newId(), secret } });
     return `${location.origin}/password#${secret}`;
   }
-  return { crew, load, invite, withdraw, changeRole, remove, passwordLink };
+  async function speak(language: string): Promise<void> {
+    await call('setLanguage', { params: nursery.params, body: { language } });
+  }
+  return { crew, load, speak, invite, withdraw, changeRole, remove, passwordLink };
 });

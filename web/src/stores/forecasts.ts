@@ -15,7 +15,8 @@ import {
   type TreesWanted,
 } from '@kauri/core';
 import { useDebounceFn } from '@vueuse/core';
-import { wrap, type Remote } from 'comlink';
+import { type Remote } from 'comlink';
+import { wrapSpeaking } from '../workers/speaking';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { ForecastWorker, LotView } from '../workers/forecast.worker';
@@ -64,7 +65,7 @@ export const useForecasts = defineStore('forecasts', () => {
     return now;
   }
   async function handOver(): Promise<Remote<ForecastWorker>> {
-    worker ??= wrap<ForecastWorker>(startWorker());
+    worker ??= wrapSpeaking<ForecastWorker>(startWorker());
     const { series, weatherVersion, catalogue, facts } = nursery;
     if (sentWeather !== weatherVersion) {
       const { latitudeDeg, elevationM } = catalogue!.nursery;
@@ -100,7 +101,7 @@ export const useForecasts = defineStore('forecasts', () => {
   ): Promise<T> {
     const own = startWorker();
     try {
-      const remote = wrap<ForecastWorker>(own);
+      const remote = wrapSpeaking<ForecastWorker>(own);
       const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;
       await remote.setWeather(nursery.series, { latitudeDeg, elevationM });
       for (const some of parts(lots, AT_ONCE)) await remote.putLots(some, []);

@@ -1,5 +1,6 @@
 import {
   dayOf,
+  givenNames,
   lookupFrom,
   lotAhead,
   lotsOf,
@@ -142,10 +143,12 @@ export const useNursery = defineStore('nursery', () => {
     return Math.min(today - 365, ...[...keeper.index.value.values()].map((lot) => dayOf(lot.sownOn)));
   });
 
+  const readCatalogue = async () => givenNames(await call('catalogue', { params: params.value }));
+
   /** Opens the nursery; its lots arrive behind. */
   async function load() {
     const [answer, days, covers, taught, site] = await Promise.all([
-      call('catalogue', { params: params.value }),
+      readCatalogue(),
       call('weather', { params: params.value }),
       call('climate', { params: params.value }),
       call('learnt', { params: params.value }),
@@ -236,7 +239,7 @@ export const useNursery = defineStore('nursery', () => {
   /** What is as it was is not replaced: all that is derived from it would be derived again. */
   async function reloadSettings() {
     const [answer, covers, taught, site] = await Promise.all([
-      call('catalogue', { params: params.value }),
+      readCatalogue(),
       call('climate', { params: params.value }),
       call('learnt', { params: params.value }),
       call('site', { params: params.value }),
@@ -315,7 +318,7 @@ export const useNursery = defineStore('nursery', () => {
   }
 
   async function reloadCatalogue() {
-    catalogue.value = await call('catalogue', { params: params.value });
+    catalogue.value = await readCatalogue();
   }
 
   return {

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue';
 import { call, onSignedOut } from '../api/client';
 import { OfflineError } from '../api/problem';
 import { forgetTyped } from '../device/leftDrafts';
+import { beginSpeaking } from '../language';
 import { useDevice } from './device';
 
 const LAST_NURSERY = 'kauri.nursery';
@@ -30,9 +31,10 @@ export const useSession = defineStore('session', () => {
     // Without a network, all there is to show is what the device remembers.
     if (!device.reachable) await opened;
     localStorage.setItem(LAST_PERSON, JSON.stringify(answer));
-    me.value = answer;
     const last = localStorage.getItem(LAST_NURSERY);
     const known = answer.memberships.find((m) => m.nurseryId === last) ?? answer.memberships[0];
+    await beginSpeaking(known?.language);
+    me.value = answer;
     nurseryId.value = known?.nurseryId ?? null;
   }
 

@@ -1,5 +1,13 @@
-import { say, inWords } from '@kauri/core';
+import { say, speech, inWords } from '@kauri/core';
 import type { Role } from '@kauri/core/contract/roles';
+
+/** Each role by its name. */
+export const roleWords: Record<Role, string> = inWords({
+  visitor: 'visitor',
+  crew: 'crew',
+  grower: 'grower',
+  owner: 'owner',
+});
 
 /** What each role may do, in a line. */
 export const roleMay: Record<Role, string> = inWords({
@@ -36,7 +44,7 @@ export function browserWords(agent: string): string {
 
 /** An instant as day and hour where the reader is. */
 export function instantWords(iso: string): string {
-  return new Intl.DateTimeFormat('en-GB', {
+  return new Intl.DateTimeFormat(speech().tag, {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',

@@ -76,3 +76,8 @@ export function phasesWords(phases: readonly { kind: PhaseKind; days: number }[]
 export function shareBand({ mean, p10, p90 }: { mean: number; p10: number; p90: number }): string {
   return say`${percent(mean)} (${Math.round(p10 * 100)} to ${Math.round(p90 * 100)})`;
 }
+
+/** How far a batch is. */
+export const batchStateWords = inWords({ 'under way': 'under way', sown: 'sown', ended: 'ended' });
+/** How far a phase of one is. */
+export const phaseStateWords = inWords({ done: 'done', now: 'now', 'to come': 'to come' });

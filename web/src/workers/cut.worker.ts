@@ -7,7 +7,7 @@ import {
   type StockLength,
   type TimberClass,
 } from '@kauri/core';
-import { expose } from 'comlink';
+import { exposeSpeaking } from './speaking';
 import solverWasm from 'highs/runtime?url';
 
 solverAt(solverWasm);
@@ -29,4 +29,4 @@ const api = {
 };
 
 export type CutWorker = typeof api;
-expose(api);
+exposeSpeaking(api);

@@ -49,7 +49,7 @@ import {
   type TreesWanted,
   type WeatherSeries,
 } from '@kauri/core';
-import { expose } from 'comlink';
+import { exposeSpeaking } from './speaking';
 
 /** One lot on the date looked at. */
 export interface LotView {
@@ -315,4 +315,4 @@ const api = {
 };
 
 export type ForecastWorker = typeof api;
-expose(api);
+exposeSpeaking(api);

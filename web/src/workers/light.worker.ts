@@ -13,7 +13,7 @@ import {
   type PlaceGround,
   type SiteElement,
 } from '@kauri/core';
-import { expose } from 'comlink';
+import { exposeSpeaking } from './speaking';
 
 const api = {
   /** Direct sun of every place by month. */
@@ -52,4 +52,4 @@ const api = {
 };
 
 export type LightWorker = typeof api;
-expose(api);
+exposeSpeaking(api);

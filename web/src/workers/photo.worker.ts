@@ -1,5 +1,5 @@
 import { measurePhoto, UnfitPicture, type PhotoOf, type PhotoReading, type Step } from '@kauri/core';
-import { expose } from 'comlink';
+import { exposeSpeaking } from './speaking';
 
 /** Longest side a picture is measured at, points: a root of half a millimetre is still two wide on a whole plug. */
 const SIDE = 800;
@@ -33,4 +33,4 @@ const api = {
 };
 
 export type PhotoWorker = typeof api;
-expose(api);
+exposeSpeaking(api);

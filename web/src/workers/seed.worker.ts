@@ -30,7 +30,7 @@ import {
   type UpBy,
   type WeatherSeries,
 } from '@kauri/core';
-import { expose } from 'comlink';
+import { exposeSpeaking } from './speaking';
 
 let series: WeatherSeries;
 let site: Site;
@@ -118,4 +118,4 @@ const api = {
 };
 
 export type SeedWorker = typeof api;
-expose(api);
+exposeSpeaking(api);

@@ -1,4 +1,5 @@
-import { wrap, type Remote } from 'comlink';
+import { type Remote } from 'comlink';
+import { wrapSpeaking } from './speaking';
 import { useNursery } from '../stores/nursery';
 import type { SeedWorker } from './seed.worker';
 
@@ -8,7 +9,9 @@ let sent: string | null = null;
 /** The Seed station's worker, with the weather as it now is. One serves every part of the station. */
 export async function seedWork(): Promise<Remote<SeedWorker>> {
   const nursery = useNursery();
-  worker ??= wrap<SeedWorker>(new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' }));
+  worker ??= wrapSpeaking<SeedWorker>(
+    new Worker(new URL('./seed.worker.ts', import.meta.url), { type: 'module' }),
+  );
   const key = `${nursery.nurseryId} ${nursery.weatherVersion}`;
   if (sent !== key) {
     const { latitudeDeg, elevationM } = nursery.catalogue!.nursery;

@@ -20,6 +20,7 @@ export const peoplePaths = {
   join: ['POST', '/invites/join'],
   seePasswordLink: ['POST', '/password-links/see'],
   setPasswordByLink: ['POST', '/password-links/use'],
+  setLanguage: ['PUT', '/nurseries/:nursery/language'],
   crew: ['GET', '/nurseries/:nursery/crew'],
   invite: ['POST', '/nurseries/:nursery/invites'],
   withdrawInvite: ['POST', '/nurseries/:nursery/invites/:invite/withdraw'],

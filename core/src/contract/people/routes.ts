@@ -84,6 +84,12 @@ export const peopleRoutes = {
     params: inNursery,
     answer: people.Crew,
   }),
+  setLanguage: route(
+    paths.setLanguage,
+    'owner',
+    'What the nursery speaks where nobody chose for themselves',
+    { params: inNursery, body: people.NurseryLanguage, answer: people.NurseryLanguage },
+  ),
   invite: route(paths.invite, 'owner', 'Makes an invitation, good once and for seven days', {
     params: inNursery,
     body: people.Invite,

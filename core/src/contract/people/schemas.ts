@@ -122,6 +122,9 @@ export type Account = z.infer<typeof Account>;
 export const SecondFactorOffer = z.object({ secret: z.string(), uri: z.string() });
 export const RecoveryCodes = z.object({ codes: z.array(z.string()) });
 
+/** A language, BCP 47; English where Kauri has no file of it. */
+const Language = z.string().regex(/^[a-z]{2,3}(-[A-Z]{2})?$/, told`A language is written as es or en-US.`);
+
 export const NewNursery = z.object({
   id: Id,
   name: Name,
@@ -131,7 +134,9 @@ export const NewNursery = z.object({
   elevationM: numberBetween('Height above sea', -100, 4500, 'm'),
   timeZone: z.string().refine(isTimeZone, told`Choose a time zone such as Europe/London.`),
   units: z.enum(['metric', 'us']),
+  language: Language.optional(),
 });
+export const NurseryLanguage = z.object({ language: Language });
 
 export const Setup = z.object({
   /** Null where the first nursery is to come from an archive. */
@@ -141,7 +146,9 @@ export const Setup = z.object({
 
 export const Me = z.object({
   person: z.object({ id: Id, name: z.string(), email: z.string() }),
-  memberships: z.array(z.object({ nurseryId: Id, nurseryName: z.string(), role: RoleName })),
+  memberships: z.array(
+    z.object({ nurseryId: Id, nurseryName: z.string(), role: RoleName, language: z.string() }),
+  ),
 });
 export type Me = z.infer<typeof Me>;
 

@@ -19,6 +19,8 @@ export const nursery = pgTable('nursery', {
   elevationM: doublePrecision('elevation_m').notNull(),
   timeZone: text('time_zone').notNull(),
   units: text({ enum: ['metric', 'us'] }).notNull(),
+  /** What it speaks to people who chose none, and in what its server writes by itself; BCP 47. */
+  language: text().notNull().default('en-GB'),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 

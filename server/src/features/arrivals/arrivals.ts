@@ -1,4 +1,4 @@
-import { mustAddUp, say } from '@kauri/core';
+import { mustAddUp, say, word } from '@kauri/core';
 import type { Arrival, Arrivals, BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -45,7 +45,7 @@ export async function addArrival(work: Work, body: BodyOf<'addArrival'>): Promis
         seedState: 'ready',
         origin: 'bought',
         bornOf: id,
-        note: say`${body.kind}, from ${body.supplier}${body.provenance ? `; ${body.provenance}` : ''}.`,
+        note: say`${word(body.kind)}, from ${body.supplier}${body.provenance ? `; ${body.provenance}` : ''}.`,
       },
       count: body.accepted,
       stage: made.stage,

@@ -1,4 +1,4 @@
-import { countToMovements, say } from '@kauri/core';
+import { countToMovements, closedSetWords, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
@@ -122,7 +122,7 @@ export async function writeOff(work: Work, lotId: string, body: BodyOf<'writeOff
     throw new Refusal(
       409,
       'not-enough',
-      say`${body.count} to write off, but ${row.code} has ${there} ${body.from}. Nothing was recorded.`,
+      say`${body.count} to write off, but ${row.code} has ${there} ${closedSetWords[body.from]}. Nothing was recorded.`,
     );
   }
   const moves = await goneFrom(work, lotId, body);

@@ -1,4 +1,4 @@
-import { say } from '@kauri/core';
+import { closedSetWords, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
@@ -27,7 +27,7 @@ export async function splitLot(work: Work, lotId: string, body: BodyOf<'splitLot
     throw new Refusal(
       409,
       'not-enough',
-      say`${count} to set apart, but ${row.code} has ${there} ${from}. Nothing was recorded.`,
+      say`${count} to set apart, but ${row.code} has ${there} ${closedSetWords[from]}. Nothing was recorded.`,
     );
   if (parcelId !== null) await mustLie(work, lotId, parcelId, on);
   await mustHold(work, stage, count);

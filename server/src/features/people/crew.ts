@@ -11,7 +11,7 @@ const INVITE_DAYS = 7;
 
 /** Everybody of the nursery, and the invitations that can still be taken. */
 export async function crewOf({ tx, nurseryId }: Pick<Work, 'tx' | 'nurseryId'>): Promise<Crew> {
-  const iso = (column: string) => say`to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
+  const iso = (column: string) => `to_char(${column} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS"Z"')`;
   const people = await tx.$client.query<Crew['people'][number]>(
     `select p.id, p.name, coalesce(p.email, '') as email, m.role, ${iso('m.since')} as since,
        ${iso('(select max(s.seen_at) from session s where s.person_id = p.id and s.expires_at > now())')} as "seenAt",

@@ -3,6 +3,7 @@ import { hash } from '@node-rs/argon2';
 import type { Account, peopleRoutes } from '@kauri/core/contract';
 import { person as personTable } from '../../db/schema/index';
 import type { Call, HandlersOf } from '../../http/context';
+import { setLanguage } from '../../nursery/language';
 import { Refusal } from '../../http/problems';
 import {
   endSession,
@@ -223,6 +224,10 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
   },
 
   crew: (call) => crew.crewOf(call),
+  async setLanguage(call) {
+    await setLanguage(await workOf(call), call.body.language);
+    return call.body;
+  },
   invite: async (call) => crew.invite(await workOf(call), call.body),
   withdrawInvite: async (call) => crew.withdrawInvite(await workOf(call), call.params.invite),
 

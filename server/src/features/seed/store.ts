@@ -1,4 +1,4 @@
-import { Unfit, say } from '@kauri/core';
+import { Unfit, say, word } from '@kauri/core';
 import {
   dayOf,
   mustAgree,
@@ -229,7 +229,11 @@ export async function takeFromStore(work: Work, body: OfStore): Promise<void> {
   if (batch.seedLotId !== lot.id)
     throw new Refusal(422, 'invalid', say`${batch.name} is a batch of another seed lot.`);
   if (batch.state !== 'under way')
-    throw new Refusal(409, 'not-enough', say`${batch.name} is ${batch.state} already. Nothing was sown.`);
+    throw new Refusal(
+      409,
+      'not-enough',
+      say`${batch.name} is ${word(batch.state)} already. Nothing was sown.`,
+    );
   if (body.sownOn < batch.startedOn)
     throw new Refusal(
       422,

@@ -1,4 +1,4 @@
-import { Unfit, say } from '@kauri/core';
+import { Unfit, say, word } from '@kauri/core';
 import { mustRun } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, isNull } from 'drizzle-orm';
@@ -39,7 +39,11 @@ export async function checkTreatment(work: Work, id: string, body: BodyOf<'check
   if (body.radicles > body.n)
     throw new Unfit(say`${body.radicles} radicles in ${body.n} seeds looked at: check the two numbers.`);
   if (batch.state !== 'under way')
-    throw new Refusal(409, 'ended', say`${batch.name} is ${batch.state}; there is nothing left to look at.`);
+    throw new Refusal(
+      409,
+      'ended',
+      say`${batch.name} is ${word(batch.state)}; there is nothing left to look at.`,
+    );
   await work.tx.insert(seedRecord).values({
     nurseryId: work.nurseryId,
     id: body.id,

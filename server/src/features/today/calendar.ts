@@ -9,6 +9,7 @@ import { inNurseryByCalendar, inNursery, type Tx } from '../../db/tenant';
 import type { Server, Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { readValue } from '../../nursery/values';
+import { spokenIn } from '../../speech';
 import { catalogueOf } from '../yard/catalogue';
 import { serverToday, type ServerToday } from './serverToday';
 
@@ -51,16 +52,17 @@ export async function calendarFeed(server: Server, file: string): Promise<string
         .where(and(eq(membership.nurseryId, whose.nurseryId), eq(membership.personId, whose.personId)));
       if (!member) throw noCalendar();
       const { today } = await serverToday(tx, whose.nurseryId, server.today(home.timeZone));
-      return { name: home.name, today, planned: await plannedAhead(tx, whose.nurseryId, today) };
+      const planned = await spokenIn(home.language, () => plannedAhead(tx, whose.nurseryId, today));
+      return { name: home.name, language: home.language, today, planned };
     });
   // A calendar asks a few times a day: it waits a little for the newest, between transactions.
-  let { name, today, planned } = await read();
+  let { name, language, today, planned } = await read();
   for (const until = Date.now() + MOST_WAIT_MS; today.working && Date.now() < until;) {
     server.askToday(whose.nurseryId);
     await pause(ASK_AGAIN_MS);
-    ({ name, today, planned } = await read());
+    ({ name, language, today, planned } = await read());
   }
-  return inCalendar(name, today, planned);
+  return spokenIn(language, () => inCalendar(name, today, planned));
 }
 
 /** A step of the plan in the calendar: a week, from its Monday. */

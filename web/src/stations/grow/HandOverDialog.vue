@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../../words/people';
 import { say } from '@kauri/core';
 import type { Role } from '@kauri/core/contract';
 import { computed } from 'vue';
@@ -72,7 +73,7 @@ async function save() {
       <SelectField
         v-model="draft.to"
         :label="say`Whose it is`"
-        :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${p.role}` }))"
+        :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${roleWords[p.role]}` }))"
         :fault="saving.wrong('marks')"
       />
       <FormField v-model="draft.reason" :label="say`Note`" :fault="saving.wrong('reason')" />

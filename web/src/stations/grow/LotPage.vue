@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../../words/people';
 import { say } from '@kauri/core';
 import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -96,7 +97,7 @@ const work = ref<CareKind | undefined>();
 function open(name: LotSheet, begin = firstWork.value) {
   const why = may.value
     ? (acts.value.find((act) => act.sheet === name)?.why ?? null)
-    : say`Recording needs the role of crew; yours is ${session.membership?.role}.`;
+    : say`Recording needs the role of crew; yours is ${roleWords[session.membership!.role]}.`;
   if (why !== null) return messages.say(why);
   work.value = begin;
   sheet.value = name;

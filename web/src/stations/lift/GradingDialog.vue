@@ -46,7 +46,7 @@ const chosen = computed(() => schemes.value[at.value]);
 const options = computed(() =>
   schemes.value.map(({ id, name }) => ({ value: id, words: name || say`a scheme without a name` })),
 );
-const path = (rest: string) => say`grading.schemes.${at.value}.${rest}`;
+const path = (rest: string) => `grading.schemes.${at.value}.${rest}`;
 /** Faults of grades are of those sent: blank lines are not. */
 const faultOf = (i: number) => {
   const sent = chosen.value.grades

@@ -59,9 +59,9 @@ async function write() {
         <FormField
           v-model="field.name"
           :label="say`Line ${i + 1}`"
-          :fault="wrong(say`papers.fields.${i}.name`)"
+          :fault="wrong(`papers.fields.${i}.name`)"
         />
-        <FormField v-model="field.value" :label="say`says`" :fault="wrong(say`papers.fields.${i}.value`)" />
+        <FormField v-model="field.value" :label="say`says`" :fault="wrong(`papers.fields.${i}.value`)" />
         <button
           class="quiet pb-2"
           type="button"

@@ -8,7 +8,7 @@ const props = defineProps<{ link: string; label: string }>();
 const code = ref<string | null>(null);
 watchEffect(async () => {
   const svg = await QRCode.toString(props.link, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' });
-  code.value = say`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`;
+  code.value = `data:image/svg+xml;utf8,${encodeURIComponent(svg)}`;
 });
 const copied = ref(false);
 async function copy() {

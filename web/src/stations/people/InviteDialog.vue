@@ -9,7 +9,7 @@ import SheetActs from '../../parts/SheetActs.vue';
 import { useDraft } from '../../parts/useDraft';
 import { useSaving } from '../../parts/useSaving';
 import { useCrew } from '../../stores/crew';
-import { roleMay } from '../../words/people';
+import { roleMay, roleWords } from '../../words/people';
 import GiveLink from './GiveLink.vue';
 
 /** Somebody is invited: who, as what, and the link to give them. */
@@ -18,7 +18,7 @@ const crew = useCrew();
 const { draft, clear } = useDraft('invite', { name: '', role: 'crew' as Role });
 const { busy, save, sentence, wrong } = useSaving('invite');
 const link = ref<string | null>(null);
-const options = roles.map((value) => ({ value, words: `${value}: ${roleMay[value]}` }));
+const options = roles.map((value) => ({ value, words: `${roleWords[value]}: ${roleMay[value]}` }));
 
 async function invite() {
   const { name, role } = draft.value;

@@ -5,12 +5,14 @@ import { roles, type Role } from '@kauri/core/contract/roles';
 import { computed, onMounted, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
+import SelectField from '../../parts/SelectField.vue';
+import { languages } from '../../language';
 import { useCrew } from '../../stores/crew';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOthers } from '../../stores/others';
 import { useSession } from '../../stores/session';
-import { instantWords, roleMay } from '../../words/people';
+import { instantWords, roleMay, roleWords } from '../../words/people';
 import GiveLink from './GiveLink.vue';
 import InviteDialog from './InviteDialog.vue';
 
@@ -45,7 +47,14 @@ const changeRole = (person: Person, role: Role) =>
   tried(async () => {
     const was = person.role;
     await kept.changeRole(person.id, was, role);
-    messages.say(say`${person.name} is ${role} now.`, () => kept.changeRole(person.id, role, was));
+    messages.say(say`${person.name} is ${roleWords[role]} now.`, () => kept.changeRole(person.id, role, was));
+  });
+const language = ref(session.membership!.language);
+const speak = (to: string) =>
+  tried(async () => {
+    await kept.speak(to);
+    language.value = to;
+    messages.say(say`The nursery speaks ${languages.find((l) => l.value === to)!.words} now.`);
   });
 const remove = (person: Person) =>
   tried(async () => {
@@ -69,7 +78,7 @@ const makeLink = (person: Person) =>
     </div>
     <p v-if="!session.may('owner')">
       {{
-        say`This is the owner’s page; your role is ${session.membership?.role}. Who works here is named where they write.`
+        say`This is the owner’s page; your role is ${roleWords[session.membership!.role]}. Who works here is named where they write.`
       }}
     </p>
     <p v-if="fault && session.may('owner')" class="text-wrong font-bold" role="alert">{{ fault }}</p>
@@ -100,7 +109,7 @@ const makeLink = (person: Person) =>
             :value="person.role"
             @change="changeRole(person, ($event.target as HTMLSelectElement).value as Role)"
           >
-            <option v-for="role in roles" :key="role" :value="role">{{ role }}</option>
+            <option v-for="role in roles" :key="role" :value="role">{{ roleWords[role] }}</option>
           </select>
           <span class="text-muted mt-1 block text-sm">{{ roleMay[person.role] }}</span>
         </label>
@@ -114,12 +123,23 @@ const makeLink = (person: Person) =>
         </div>
       </li>
     </ul>
+    <SelectField
+      v-if="session.may('owner')"
+      class="max-w-sm"
+      :model-value="language"
+      :label="say`Language of the nursery`"
+      :options="languages"
+      :hint="
+        say`For who has chosen none on their device, and for the calendar. Each chooses their own in the menu at the top.`
+      "
+      @update:model-value="speak"
+    />
     <section v-if="kept.crew?.invites.length" aria-labelledby="invited">
       <h2 id="invited" class="mb-2 text-xl">{{ say`Invited` }}</h2>
       <ul class="space-y-2" data-testid="invites">
         <li v-for="i in kept.crew.invites" :key="i.id" class="panel flex flex-wrap items-center gap-3 p-3">
           <p class="mr-auto">
-            <strong>{{ i.name }}</strong>{{ say`, as ${i.role}` }}
+            <strong>{{ i.name }}</strong>{{ say`, as ${roleWords[i.role]}` }}
             <span class="text-muted">{{ say`· by ${i.by}, until ${instantWords(i.endsAt)}` }}</span>
           </p>
           <button class="act" type="button" @click="tried(() => kept.withdraw(i.id))">

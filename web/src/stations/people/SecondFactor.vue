@@ -32,7 +32,7 @@ const begin = () =>
   tried(async () => {
     const { secret, uri } = await call('offerSecondFactor', { body: { password: password.value } });
     const svg = await QRCode.toString(uri, { type: 'svg', margin: 2 });
-    offer.value = { secret, picture: say`data:image/svg+xml;utf8,${encodeURIComponent(svg)}` };
+    offer.value = { secret, picture: `data:image/svg+xml;utf8,${encodeURIComponent(svg)}` };
     password.value = '';
   });
 const confirm = () =>

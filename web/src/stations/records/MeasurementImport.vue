@@ -131,7 +131,7 @@ async function taken() {
           v-model="read.heightUnit"
           :label="say`Heights in`"
           :options="[
-            { value: 'cm', words: say`cm` },
+            { value: 'cm', words: 'cm' },
             { value: 'in', words: say`inches` },
           ]"
         />
@@ -139,7 +139,7 @@ async function taken() {
           v-model="read.diameterUnit"
           :label="say`Collars in`"
           :options="[
-            { value: 'mm', words: say`mm` },
+            { value: 'mm', words: 'mm' },
             { value: 'in', words: say`inches` },
           ]"
         />

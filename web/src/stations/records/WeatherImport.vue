@@ -130,7 +130,7 @@ async function taken() {
           v-model="read.rainUnit"
           :label="say`Rain in`"
           :options="[
-            { value: 'mm', words: say`mm` },
+            { value: 'mm', words: 'mm' },
             { value: 'in', words: say`inches` },
           ]"
         />

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
 import type { PhotoOf } from '@kauri/core';
-import { transfer, wrap, type Remote } from 'comlink';
+import { transfer, type Remote } from 'comlink';
+import { wrapSpeaking } from '../../workers/speaking';
 import { computed, nextTick, onUnmounted, ref, shallowRef, useTemplateRef } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
@@ -77,7 +78,7 @@ async function measure() {
   fault.value = null;
   try {
     worker ??= new Worker(new URL('../../workers/photo.worker.ts', import.meta.url), { type: 'module' });
-    remote ??= wrap<PhotoWorker>(worker);
+    remote ??= wrapSpeaking<PhotoWorker>(worker);
     const copy = await createImageBitmap(picture.value);
     const measured = await remote.measure(transfer(copy, [copy]), of.value, mmPerPoint.value);
     if (measured.fit) read.value = measured;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../../words/people';
 import { rootFigures, type RootFigure, type RootSchool, say } from '@kauri/core';
 import { Check, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -56,7 +57,7 @@ const mayPull = computed(() => session.may('crew') && props.lot.row.held.standin
 const whyNot = computed(() =>
   session.may('crew')
     ? say`Nothing of ${props.lot.row.code} stands: there is no plant to pull.`
-    : say`Recording needs the role of crew; yours is ${session.membership?.role}.`,
+    : say`Recording needs the role of crew; yours is ${roleWords[session.membership!.role]}.`,
 );
 useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNot.value)) });
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { roleWords } from '../../words/people';
 import { dayOf, isoOf, restUntil, type AgendaLine, say } from '@kauri/core';
 import type { Role } from '@kauri/core/contract/roles';
 import { computed } from 'vue';
@@ -108,7 +109,7 @@ const sentence = computed(() => saving.sentence());
         v-else
         v-model="draft.to"
         :label="say`Whose it is`"
-        :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${p.role}` }))"
+        :options="people.map((p) => ({ value: p.id, words: `${p.name}, ${roleWords[p.role]}` }))"
         :fault="saving.wrong('assignedTo')"
       />
       <FormField

@@ -17,7 +17,7 @@ const emit = defineEmits<{ close: [] }>();
 const kept = useTodayBook();
 const messages = useMessages();
 const { version, rules } = kept.book!;
-const key = say`today.rules.${version}`;
+const key = `today.rules.${version}`;
 const { draft, clear } = useDraft(key, {
   rules: Object.fromEntries(
     todayRules.map((rule) => [
@@ -92,7 +92,7 @@ const rateWords = ({ times, factor }: LearntRate) =>
                 class="field w-24"
                 inputmode="numeric"
                 :aria-label="say`Days earlier: ${ruleTerms[rule].words}`"
-                :aria-invalid="saving.wrong(say`rules.rules.${rule}.leadDays`) ? true : undefined"
+                :aria-invalid="saving.wrong(`rules.rules.${rule}.leadDays`) ? true : undefined"
               />
             </td>
             <td class="text-muted pl-2 text-sm max-sm:hidden">

@@ -28,7 +28,7 @@ export function todaySheet(
     },
     whereOf(line),
     `${minutesWords(line.minutes)}${whose(line) ? `\n${whose(line)}` : ''}`,
-    { text: say`\n________ min` },
+    { text: '\n________ min' },
   ];
   return {
     pageSize: 'A4',

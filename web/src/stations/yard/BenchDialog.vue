@@ -55,7 +55,7 @@ function initial() {
 }
 const key = props.place
   ? `bench.${props.place.id}.${props.place.version}.${preferences.units}`
-  : say`bench.new.${preferences.units}`;
+  : `bench.new.${preferences.units}`;
 const { draft, clear } = useDraft(key, initial());
 const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
   props.place,

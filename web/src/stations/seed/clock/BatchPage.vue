@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { RADICLE_DAYS, say, word } from '@kauri/core';
+import { RADICLE_DAYS, say } from '@kauri/core';
 import type { SeedLot, Treatment } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -12,7 +12,7 @@ import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
 import { dateWords, longDate, yearOf } from '../../../words/dates';
 import { count, percent } from '../../../words/numbers';
-import { phasesWords, phaseWords, schoolWords } from '../../../words/seed';
+import { phasesWords, phaseWords, schoolWords, batchStateWords, phaseStateWords } from '../../../words/seed';
 import CheckDialog from './CheckDialog.vue';
 import ClockStrip from './ClockStrip.vue';
 import EndDialog from './EndDialog.vue';
@@ -113,7 +113,7 @@ const ready = computed(() => clock.value !== null && clock.value.value.ready.p50
       <tbody>
         <tr v-for="(phase, i) in clock.value.phases" :key="i" class="border-rule border-t">
           <th scope="row" class="py-1 pr-6 text-left">{{ phaseWords[phase.kind] }}</th>
-          <td class="pr-6">{{ word(phase.state) }}</td>
+          <td class="pr-6">{{ phaseStateWords[phase.state] }}</td>
           <td class="pr-6">{{ say`begins ${day(phase.start.p50)}` }}</td>
           <td>
             {{
@@ -145,7 +145,7 @@ const ready = computed(() => clock.value !== null && clock.value.value.ready.p50
       <h2 id="sisters" class="text-lg">{{ say`Sister batches of ${lot.code}` }}</h2>
       <ul class="text-[0.95rem]">
         <li v-for="s in sisters" :key="s.id" class="border-rule border-t py-1">
-          <b>{{ s.name }}</b>: {{ phasesWords(s.phases) }}. {{ word(s.state)
+          <b>{{ s.name }}</b>: {{ phasesWords(s.phases) }}. {{ batchStateWords[s.state]
           }}<template v-if="s.endedOn"> {{ dateWords(s.endedOn) }}</template>
         </li>
       </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { liftedOf, say, word } from '@kauri/core';
+import { liftedOf, say } from '@kauri/core';
 import type { SeedLot } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -13,7 +13,14 @@ import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
 import { dateWords, longDate, yearOf } from '../../../words/dates';
 import { count, percent } from '../../../words/numbers';
-import { phasesWords, reasonWords, shareBand, storageWords, storeWords } from '../../../words/seed';
+import {
+  phasesWords,
+  reasonWords,
+  shareBand,
+  storageWords,
+  storeWords,
+  batchStateWords,
+} from '../../../words/seed';
 import { money } from '../../yard/money';
 import { useNursery } from '../../../stores/nursery';
 import SeedLotDialog from './SeedLotDialog.vue';
@@ -182,7 +189,9 @@ const sown = computed(() => seed.sownOf(props.lot.id));
             <RouterLink class="quiet font-bold" :to="{ name: 'seed-clock', params: { batch: batch.id } }">{{
               batch.name
             }}</RouterLink>
-            {{ say`since ${dateWords(batch.startedOn)}: ${phasesWords(batch.phases)}. ${word(batch.state)}` }}
+            {{
+              say`since ${dateWords(batch.startedOn)}: ${phasesWords(batch.phases)}. ${batchStateWords[batch.state]}`
+            }}
           </li>
         </ul>
       </section>

@@ -8,7 +8,7 @@ import {
   type TimberClass,
 } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
-import { wrap } from 'comlink';
+import { wrapSpeaking } from '../../../workers/speaking';
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useNursery } from '../../../stores/nursery';
 import type { CutWorker } from '../../../workers/cut.worker';
@@ -38,7 +38,7 @@ export function useBuild() {
     }
   });
   const raw = new Worker(new URL('../../../workers/cut.worker.ts', import.meta.url), { type: 'module' });
-  const worker = wrap<CutWorker>(raw);
+  const worker = wrapSpeaking<CutWorker>(raw);
   onBeforeUnmount(() => raw.terminate());
   const buying = shallowRef<BoardBuying[] | null>(null);
   const cutting = ref(false);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { facesOf, growingMonths, inLeaf, shadows, sunAt, say } from '@kauri/core';
+import { facesOf, growingMonths, inLeaf, shadows, sunAt, say, speech } from '@kauri/core';
 import { useIntervalFn, useSessionStorage } from '@vueuse/core';
 import { Pause, Play } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -36,7 +36,7 @@ const sun = computed(() => {
   return { ms, ...sunAt(ms, latitudeDeg, longitudeDeg) };
 });
 const clock = computed(() =>
-  new Intl.DateTimeFormat('en-GB', {
+  new Intl.DateTimeFormat(speech().tag, {
     hour: '2-digit',
     minute: '2-digit',
     timeZone: where.value.timeZone,

@@ -7,7 +7,7 @@ import {
   type DirectSun,
   type Worked,
 } from '@kauri/core';
-import { wrap } from 'comlink';
+import { wrapSpeaking } from '../../../workers/speaking';
 import { onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useNursery } from '../../../stores/nursery';
 import { useSeason } from '../../../stores/season';
@@ -34,7 +34,7 @@ export function useLight(places: Ref<readonly ShownPlace[]>, chosenId: Ref<strin
   const yard = useYard();
   const season = useSeason();
   const raw = new Worker(new URL('../../../workers/light.worker.ts', import.meta.url), { type: 'module' });
-  const worker = wrap<LightWorker>(raw);
+  const worker = wrapSpeaking<LightWorker>(raw);
   onBeforeUnmount(() => raw.terminate());
 
   const light = shallowRef<Map<string, SpotLight>>(new Map());

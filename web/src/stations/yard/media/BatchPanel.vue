@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { batchFor, say } from '@kauri/core';
+import { batchFor, say, materialWords } from '@kauri/core';
 import type { Catalogue } from '@kauri/core/contract';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -65,7 +65,9 @@ const mixed = computed(() => {
       <table class="mt-2 w-full text-[0.95rem]" data-testid="batch">
         <tbody>
           <tr v-for="p in mixed.value.parts" :key="p.material" class="border-rule border-b">
-            <th scope="row" class="py-1 text-left font-normal">{{ p.material }}</th>
+            <th scope="row" class="py-1 text-left font-normal">
+              {{ materialWords[p.material] ?? p.material }}
+            </th>
             <td class="text-right font-bold">{{ show(p.litres, 'volume') }}</td>
             <td class="text-right">{{ p.bags }} {{ p.bags === 1 ? say`bag` : say`bags` }}</td>
             <td class="text-right">{{ say`${p.barrows.toFixed(1)} barrows` }}</td>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { materials, mixOf, type MediumPart, say } from '@kauri/core';
+import { materials, mixOf, type MediumPart, say, materialWords } from '@kauri/core';
 import type { Medium } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -77,7 +77,7 @@ async function keep() {
         <legend class="mb-1 font-bold">{{ say`Parts by volume` }}</legend>
         <div v-for="(p, i) in draft.parts" :key="i" class="mb-1 flex gap-2">
           <select v-model="p.material" class="field" :aria-label="say`Material ${i + 1}`">
-            <option v-for="m in materials" :key="m.name" :value="m.name">{{ m.name }}</option>
+            <option v-for="m in materials" :key="m.name" :value="m.name">{{ materialWords[m.name] }}</option>
           </select>
           <input
             v-model="p.parts"

@@ -1,0 +1,1 @@
+ALTER TABLE "nursery" ADD COLUMN "language" text DEFAULT 'en-GB' NOT NULL;
