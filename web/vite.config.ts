@@ -38,6 +38,8 @@ export default defineConfig({
   ],
   // Another build may see another shape in what a device remembers.
   define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
+  // A catalogue of words is one string, read when its language is spoken.
+  json: { stringify: true, namedExports: false },
   worker: { format: 'es' },
   build: {
     target: 'es2022',

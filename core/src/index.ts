@@ -77,7 +77,7 @@ export { linesOf } from './tabular/lines';
 
 // words: dates and numbers as a grower says them
 export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from './words/dates';
-export { closedSetWords } from './words/closedSets';
+export { closedSetWords, workingWords } from './words/closedSets';
 export { count, odds, percent, several } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols

@@ -1,26 +1,17 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join, relative, sep } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { parse } from '@vue/compiler-sfc';
 import ts from 'typescript';
+import { filesIn, root } from './files.mjs';
 
 /*
  * Every word of Kauri as its code holds it: what `say`, `told`, `word`, `inWords` and `several` are given, the names that
  * the contract's limits carry, and what the species' tables say. English is the key of every catalogue.
  */
-const root = fileURLToPath(new URL('../..', import.meta.url));
 const rooms = ['core/src', 'web/src', 'server/src'];
 /** Interpreted where they are shown: values of closed sets that are words themselves. */
 const shownSets =
   /^(holdCauses|lineStates|routeStarts|stageEnds|arrivalKinds|arrivalFaults|storeSigns|readingFlags|weatherEventKinds)$/;
-
-function* filesIn(folder) {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const path = join(folder, entry.name);
-    if (entry.isDirectory()) yield* filesIn(path);
-    else if (/\.(ts|vue)$/.test(entry.name) && !/\.(test|fixture|d)\.ts$/.test(entry.name)) yield path;
-  }
-}
 
 /** The TypeScript of a file: all of it, or a component’s scripts and the expressions of its template. */
 function* scriptsOf(path) {

@@ -199,7 +199,7 @@ function heightSteps(
       what: say`Height of the middle run`,
       how: facts.sizes.length
         ? say`What its samples lie off that curve is carried on; it fades as the lot grows.`
-        : 'With the model’s own error as this run drew it.',
+        : say`With the model’s own error as this run drew it.`,
       expression: sum`${size} × ${shown / size}`,
       result: shown,
       unit: 'cm',

@@ -53,7 +53,7 @@ export function compareRoots(groups: readonly RootGroup[]): Worked<GroupResult[]
   });
   const working = value.map((g): Step => ({
     what: say`${g.name}: share that passes`,
-    how: `From even odds, each lot as n ÷ (1 + (n − 1) × 0.03) plants; eight chances in ten between ${Math.round(g.share.p10 * 100)} and ${Math.round(g.share.p90 * 100)} %.`,
+    how: say`From even odds, each lot as n ÷ (1 + (n − 1) × 0.03) plants; eight chances in ten between ${Math.round(g.share.p10 * 100)} and ${Math.round(g.share.p90 * 100)} %.`,
     result: g.share.mean,
     inputs: [{ name: 'passing', value: say`${g.passing} of ${g.plants}, ${g.lots} lots`, origin: 'record' }],
     source: 'Beta-binomial with the design effect of clusters; Kish 1965',

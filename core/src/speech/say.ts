@@ -76,7 +76,7 @@ function cutOf(sentence: string, { cut }: Speech): readonly (string | number)[] 
 export function say(strings: TemplateStringsArray, ...values: unknown[]): string {
   const now = spoken();
   const said = now.catalogue[keyOf(strings)];
-  const parts = cutOf(typeof said === 'string' ? said : keyOf(strings), now);
+  const parts = cutOf(textOf(said) ?? keyOf(strings), now);
   let text = '';
   for (const part of parts) text += typeof part === 'number' ? figured(values[part], now) : part;
   return text;
@@ -84,9 +84,12 @@ export function say(strings: TemplateStringsArray, ...values: unknown[]): string
 
 /** A word or sentence that was written elsewhere, by its English; English where there is none. */
 export function word(text: string): string {
-  const said = spoken().catalogue[text];
-  return typeof said === 'string' ? said : text;
+  return textOf(spoken().catalogue[text]) ?? text;
 }
+
+/** A noun without a number is said as of one. */
+const textOf = (said: string | Forms | undefined) =>
+  typeof said === 'object' ? (said.one ?? said.other) : said;
 
 /** The form of a noun that goes with a number. */
 export function nounFor(value: number, one: string, many: string): string {

@@ -1,4 +1,4 @@
-import { decimals } from '../speech/say';
+import { decimals, word } from '../speech/say';
 
 /*
  * The core counts in SI: mm, m, mL, L, g, kg, °C, days, plants per m². These are the bridges to the
@@ -134,7 +134,7 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
 
 /** The unit a system shows a quantity in. */
 export function unitOf(quantity: Quantity, system: UnitSystem): string {
-  return shows[quantity][system].unit;
+  return word(shows[quantity][system].unit);
 }
 
 /** SI → the number a grower reads. */
@@ -163,7 +163,7 @@ export function formatQuantity(
   system: UnitSystem,
   digits = shows[quantity][system].digits,
 ): string {
-  const { unit } = shows[quantity][system];
+  const unit = unitOf(quantity, system);
   const text = groupThousands(toShown(value, quantity, system).toFixed(digits)).replace(
     /^-(0(\.0+)?)$/,
     '$1',

@@ -1,5 +1,42 @@
 import { inWords } from '../speech/say';
 
+/** Units and names of figures in workings, where they are words. */
+export const workingWords = inWords({
+  seeds: 'seeds',
+  'seeds, weighted': 'seeds, weighted',
+  trees: 'trees',
+  plants: 'plants',
+  cuttings: 'cuttings',
+  seedlings: 'seedlings',
+  seasons: 'seasons',
+  years: 'years',
+  runs: 'runs',
+  up: 'up',
+  'per °C·d': 'per °C·d',
+  'per °F·d': 'per °F·d',
+  'per m²': 'per m²',
+  pulled: 'pulled',
+  passing: 'passing',
+  failing: 'failing',
+  wind: 'wind',
+  sun: 'sun',
+  warmth: 'warmth',
+  turned: 'turned',
+  store: 'store',
+  rate: 'rate',
+  medium: 'medium',
+  margin: 'margin',
+  load: 'load',
+  laterals: 'laterals',
+  height: 'height',
+  collar: 'collar',
+  'dry-down': 'dry-down',
+  counted: 'counted',
+  mesh: 'mesh',
+  cloth: 'cloth',
+  support: 'support',
+} as const);
+
 /** Values of closed sets that sentences name as they are: where trees are, and what is done to seed. */
 export const closedSetWords = inWords({
   sown: 'sown',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { groupThousands, put, type Step, say } from '@kauri/core';
+import { decimals, groupThousands, workingWords, put, type Step, say } from '@kauri/core';
 import { longDate, yearOf } from '../words/dates';
 
 /** Opens on how a figure came about: each step's sum with its numbers, unit and sources. Always in metric, as computed. */
@@ -8,13 +8,14 @@ const props = defineProps<{ steps: readonly Step[]; label?: string }>();
 function result(step: Step): string {
   if (typeof step.result === 'string') return step.result;
   if (step.unit === 'date') return longDate(step.result, yearOf(0));
-  return `${groupThousands(put(Number(step.result.toPrecision(5))))}${step.unit ? ` ${step.unit}` : ''}`;
+  return `${decimals(groupThousands(put(Number(step.result.toPrecision(5)))))}${step.unit ? ` ${worded(step.unit)}` : ''}`;
 }
+const worded = (text: string) => workingWords[text as keyof typeof workingWords] ?? text;
 const origins = {
   record: say`your record`,
   starting: say`starting value`,
-  choice: 'chosen',
-  standard: 'standard',
+  choice: say`chosen`,
+  standard: say`standard`,
 };
 const starting = () => props.steps.some((step) => step.inputs?.some((input) => input.origin === 'starting'));
 </script>
@@ -33,8 +34,8 @@ const starting = () => props.steps.some((step) => step.inputs?.some((input) => i
           {{ step.how }} <span class="font-bold">{{ result(step) }}</span>
         </p>
         <p v-for="input in step.inputs" :key="input.name" class="text-muted">
-          {{ input.name }}: {{ typeof input.value === 'number' ? put(input.value) : input.value }}
-          {{ input.unit }}
+          {{ worded(input.name) }}: {{ typeof input.value === 'number' ? put(input.value) : input.value }}
+          {{ worded(input.unit ?? '') }}
           <span :class="input.origin === 'starting' ? 'text-root font-bold' : ''"
             >({{ origins[input.origin] }})</span
           >

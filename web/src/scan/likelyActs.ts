@@ -37,7 +37,7 @@ export function lotActs(lot: LotAtHand, asked: readonly LikelyAct[]): LikelyAct[
       ? [
           ['count', say`Count`],
           ['measure', say`Measure`],
-          ...(lot.inBed ? [] : [['pull', 'Pull plugs'] as [LotSheet, string]]),
+          ...(lot.inBed ? [] : [['pull', say`Pull plugs`] as [LotSheet, string]]),
           ['care', say`Work done`],
           ['event', say`What happened`],
         ]

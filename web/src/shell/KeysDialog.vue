@@ -22,7 +22,7 @@ const groups = [
     keys: [
       ['C', say`Count what stands`],
       ['M', say`Measure`],
-      ['R', 'Pull plugs'],
+      ['R', say`Pull plugs`],
       ['S', say`Move on, or try a move`],
       ['W', say`Work done: feed, spread, stake`],
       ['E', say`What happened: browsing, frost`],

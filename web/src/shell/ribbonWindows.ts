@@ -31,11 +31,11 @@ export function ribbonWindows(
     standing.decision.kind === 'grow-on' ||
     standing.decision.kind === 'raise-lid'
   ) {
-    add('lift', forecast.lifting.from, forecast.lifting.until, 'var(--ink)');
+    add(say`lift`, forecast.lifting.from, forecast.lifting.until, 'var(--ink)');
     if (forecast.lid) add(say`at the lid`, forecast.lid.p50, forecast.lifting.from, 'var(--leaf)', true);
     return found;
   }
-  add('plug holds', forecast.ready.p50, forecast.bound.p10, 'var(--leaf)');
+  add(say`plug holds`, forecast.ready.p50, forecast.bound.p10, 'var(--leaf)');
   add(
     say`root-bound risk`,
     Math.max(forecast.ready.p50, forecast.bound.p10),

@@ -116,3 +116,27 @@ export function verdictWords({ sequential: s, passing }: LotVerdict): {
           };
   }
 }
+
+/** What a pulled plug scores, 0 to 4. */
+export const plugScoreWords: readonly string[] = inWords(['loose', 'crumbles', 'holds', 'tight', 'solid']);
+/** How much fibre there is, 0 to 3. */
+export const fibreWords: readonly string[] = inWords(['none', 'sparse', 'good', 'dense']);
+/** How many long roots lie on the outside, 0 to 3. */
+export const surfaceWords: readonly string[] = inWords(['clean', 'a few', 'many', 'matted']);
+/** What is seen of a plant at a glance. */
+export const seenWords = inWords({
+  none: 'none',
+  few: 'few',
+  many: 'many',
+  white: 'white',
+  some: 'some',
+  brown: 'brown',
+  clean: 'clean',
+  matted: 'matted',
+  'all round': 'all round',
+  gaps: 'gaps',
+  'one-sided': 'one-sided',
+  straight: 'straight',
+  'some turned': 'some turned',
+  'mostly turned': 'mostly turned',
+} as const);

@@ -82,7 +82,7 @@ const acts = computed(() => {
   return [
     { sheet: 'count', words: say`Count`, key: 'C', why: anything },
     { sheet: 'measure', words: say`Measure`, key: 'M', why: standing },
-    { sheet: 'pull', words: 'Pull plugs', key: 'R', why: plugs },
+    { sheet: 'pull', words: say`Pull plugs`, key: 'R', why: plugs },
     { sheet: 'shift', words: say`Move on`, key: 'S', why: standing },
     { sheet: 'care', words: say`Work done`, key: 'W', why: anything },
     { sheet: 'event', words: say`What happened`, key: 'E', why: standing },

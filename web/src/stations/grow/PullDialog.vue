@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { plugScores, SCORE_FILL, say } from '@kauri/core';
+import { plugScoreWords } from '../../words/roots';
+import { SCORE_FILL, say } from '@kauri/core';
 import { useEventListener } from '@vueuse/core';
 import { computed } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
@@ -56,7 +57,7 @@ async function save() {
     </p>
     <div class="grid gap-1.5" role="group" :aria-label="say`Score of this plug`">
       <button
-        v-for="(word, score) in plugScores"
+        v-for="(word, score) in plugScoreWords"
         :key="word"
         class="act w-full text-left whitespace-normal"
         type="button"
@@ -75,7 +76,7 @@ async function save() {
       <span v-if="!draft.scores.length" class="text-muted">{{ say`No plug scored yet.` }}</span>
       <template v-else>
         <span v-for="(score, i) in draft.scores" :key="i" class="border-rule rounded border px-2"
-          >{{ score }} {{ plugScores[score] }}</span
+          >{{ score }} {{ plugScoreWords[score] }}</span
         >
         <span class="text-muted ml-auto">{{ say`read as fill ${mean.toFixed(2)}` }}</span>
         <button class="quiet" type="button" @click="draft.scores.pop()">{{ say`Take the last off` }}</button>

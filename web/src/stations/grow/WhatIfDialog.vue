@@ -96,7 +96,7 @@ const { show } = usePreferences();
           <tbody>
             <tr v-for="q in ['p10', 'p50', 'p90'] as const" :key="q" class="border-rule border-t">
               <th scope="row" class="py-1 text-left font-normal">
-                {{ say`Leaves meet, ${{ p10: say`1 in 10`, p50: 'half', p90: say`9 in 10` }[q]} by` }}
+                {{ say`Leaves meet, ${{ p10: say`1 in 10`, p50: say`half`, p90: say`9 in 10` }[q]} by` }}
               </th>
               <td class="text-right">
                 {{ spread.stays.leavesMeet ? day(spread.stays.leavesMeet[q]) : '–' }}

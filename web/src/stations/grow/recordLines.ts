@@ -1,4 +1,5 @@
-import { inForce, plugScores, rootFigures, type Quantity, type RootPlant, say } from '@kauri/core';
+import { plugScoreWords } from '../../words/roots';
+import { inForce, rootFigures, type Quantity, type RootPlant, say } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
 import { careDoneWords, careWords, eventDoneWords } from '../../words/growing';
@@ -38,7 +39,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     add(c.entry, c.on, say`Count`, say`${count(c.count)} standing${parts ? `: ${parts}` : ''}`, c.note);
   }
   for (const s of evidence.sizes) {
-    const name = s.what === 'height' ? 'height' : 'collar';
+    const name = s.what === 'height' ? say`height` : say`collar`;
     add(
       s.entry,
       s.on,
@@ -48,7 +49,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     );
   }
   for (const p of evidence.pulls) {
-    const scores = p.scores.map((score) => `${score} ${plugScores[score]}`).join(', ');
+    const scores = p.scores.map((score) => `${score} ${plugScoreWords[score]}`).join(', ');
     add(p.entry, p.on, say`Pull`, `${scores}${p.spoiled ? say`; ${p.spoiled} spoiled` : ''}`, p.note);
   }
   for (const e of evidence.events) add(e.entry, e.on, say`Event`, eventDoneWords(e), e.note, e.photos);

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { say } from '@kauri/core';
 import { computed, useId } from 'vue';
 import { useNursery } from '../../stores/nursery';
 import { useParcels } from '../../stores/parcels';
 
 /** Where lifted trees lie, in the grower's words: bays of the yard and places used before are offered. */
-withDefaults(defineProps<{ label?: string }>(), { label: 'They lie in' });
+defineProps<{ label?: string }>();
 const place = defineModel<string>({ required: true });
 const nursery = useNursery();
 const parcels = useParcels();
@@ -19,7 +20,7 @@ const known = computed(() => [
 
 <template>
   <div>
-    <label :for="id" class="mb-1 block font-bold">{{ label }}</label>
+    <label :for="id" class="mb-1 block font-bold">{{ label ?? say`They lie in` }}</label>
     <input :id="id" v-model="place" class="field" :list="`${id}-known`" maxlength="120" autocomplete="off" />
     <datalist :id="`${id}-known`">
       <option v-for="name in known" :key="name" :value="name" />

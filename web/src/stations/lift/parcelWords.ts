@@ -18,7 +18,7 @@ export const bundleOptions: readonly { value: Bundle; words: string }[] = inWord
 
 /** Trees of a parcel as bundles and what is left over: “4 bundles of 25 and 12”. */
 export function bundleWords(trees: number, bundleOf: number | null): string {
-  if (bundleOf === null) return 'loose';
+  if (bundleOf === null) return say`loose`;
   const bundles = Math.floor(trees / bundleOf);
   const over = trees % bundleOf;
   if (bundles === 0) return say`less than a bundle`;

@@ -61,6 +61,7 @@ async function print() {
     printFault.value = sentenceOf(error);
   }
 }
+const heads = [say`Sown`, say`Came up`, say`Lifted`, say`Sent`, say`Planted`, say`Lost, culled`, say`Stand`];
 </script>
 
 <template>
@@ -127,12 +128,7 @@ async function print() {
             <thead>
               <tr class="border-rule border-b">
                 <th class="py-1.5 pr-3 text-left" scope="col">{{ say`Species` }}</th>
-                <th
-                  v-for="head in ['Sown', 'Came up', 'Lifted', 'Sent', 'Planted', 'Lost, culled', 'Stand']"
-                  :key="head"
-                  class="px-2"
-                  scope="col"
-                >
+                <th v-for="head in heads" :key="head" class="px-2" scope="col">
                   {{ head }}
                 </th>
                 <th class="pl-2" scope="col">{{ say`Live once planted` }}</th>

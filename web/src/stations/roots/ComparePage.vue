@@ -132,7 +132,7 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
               <td class="pl-4 text-right whitespace-nowrap">
                 {{ say`${Math.round(row.share.p10 * 100)} to ${Math.round(row.share.p90 * 100)} %` }}
               </td>
-              <td class="pl-4">{{ row.missed || 'nothing' }}</td>
+              <td class="pl-4">{{ row.missed || say`nothing` }}</td>
             </tr>
           </tbody>
         </table>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { fibreWords, surfaceWords } from '../../words/roots';
 import { say } from '@kauri/core';
 import type { PhotoOf } from '@kauri/core';
 import { transfer, type Remote } from 'comlink';
@@ -141,8 +142,6 @@ function mark(event: MouseEvent) {
   draw();
   if (ends.value.length === 2) void measure();
 }
-const grades = ['none', 'sparse', 'good', 'dense'];
-const surfaces = ['clean', say`a few`, 'many', 'matted'];
 const rows = computed(() => {
   if (!read.value) return [];
   const { cover, down, across, baseOverMiddle, lengthM, heightMm, suggests } = read.value.value;
@@ -158,9 +157,9 @@ const rows = computed(() => {
   if (heightMm !== null) list.push({ name: say`Height`, value: preferences.show(heightMm, 'timber') });
   list.push({
     name: say`Fibre, top to low`,
-    value: [suggests.top, suggests.middle, suggests.low].map((g) => grades[g]).join(', '),
+    value: [suggests.top, suggests.middle, suggests.low].map((g) => fibreWords[g]).join(', '),
   });
-  list.push({ name: say`Long roots outside`, value: surfaces[suggests.surface] });
+  list.push({ name: say`Long roots outside`, value: surfaceWords[suggests.surface] });
   return list;
 });
 async function bar() {

@@ -1,18 +1,18 @@
 <script setup lang="ts">
-import { depthBands, plugScores, type PlugSeen, type TapForm, say } from '@kauri/core';
+import { depthBands, type PlugSeen, type TapForm, say } from '@kauri/core';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
-import { bandWords, tapWords } from '../../words/roots';
+import { bandWords, tapWords, fibreWords, plugScoreWords, seenWords, surfaceWords } from '../../words/roots';
 
 /** The plug or ball from the side: how dense its fibre is in each third, what lies on it, its tips and taproot. */
 const props = defineProps<{ hasPlug: boolean; nodulates: boolean }>();
 const plug = defineModel<PlugSeen>({ required: true });
 const tap = defineModel<TapForm>('tap', { required: true });
 
-const grades = ['none', 'sparse', 'good', 'dense'].map((words, value) => ({ value, words }));
-const surfaces = ['clean', say`a few`, 'many', 'matted'].map((words, value) => ({ value, words }));
+const grades = fibreWords.map((words, value) => ({ value, words }));
+const surfaces = surfaceWords.map((words, value) => ({ value, words }));
 const scores = computed(() =>
-  plugScores.map((words, value) => ({ value: value as 0 | 1 | 2 | 3 | 4, words: `${value} ${words}` })),
+  plugScoreWords.map((words, value) => ({ value: value as 0 | 1 | 2 | 3 | 4, words: `${value} ${words}` })),
 );
 const score = computed({
   get: () => plug.value.score ?? 2,
@@ -21,13 +21,13 @@ const score = computed({
 const tips = computed({ get: () => plug.value.tips ?? 'white', set: (v) => (plug.value.tips = v) });
 const nodules = computed({ get: () => plug.value.nodules ?? 'none', set: (v) => (plug.value.nodules = v) });
 const tipOptions = [
-  { value: 'white', words: say`white` },
-  { value: 'some', words: say`some` },
-  { value: 'brown', words: say`brown` },
+  { value: 'white', words: seenWords.white },
+  { value: 'some', words: seenWords.some },
+  { value: 'brown', words: seenWords.brown },
 ] as const;
 const noduleOptions = ['none', 'few', 'many'].map((value) => ({
   value: value as 'none' | 'few' | 'many',
-  words: value,
+  words: seenWords[value as 'none' | 'few' | 'many'],
 }));
 const taps = (['straight', 'stopped', 'bent', 'none'] as const).map((value) => ({
   value,

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { plugScores, type QuickLook, say } from '@kauri/core';
+import { plugScoreWords, seenWords } from '../../words/roots';
+import { type QuickLook, say } from '@kauri/core';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 
@@ -7,11 +8,12 @@ import ChoiceRow from '../../parts/ChoiceRow.vue';
 defineProps<{ hasPlug: boolean }>();
 const look = defineModel<QuickLook>({ required: true });
 const score = computed({ get: () => look.value.score ?? 2, set: (v) => (look.value.score = v) });
-const scores = plugScores.map((words, value) => ({
+const scores = plugScoreWords.map((words, value) => ({
   value: value as 0 | 1 | 2 | 3 | 4,
   words: `${value} ${words}`,
 }));
-const same = <T extends string>(values: readonly T[]) => values.map((value) => ({ value, words: value }));
+const same = <T extends keyof typeof seenWords>(values: readonly T[]) =>
+  values.map((value) => ({ value, words: seenWords[value] }));
 const round = same(['all round', 'gaps', 'one-sided'] as const);
 const runs = same(['straight', 'some turned', 'mostly turned'] as const);
 const surface = same(['clean', 'some', 'matted'] as const);

@@ -45,7 +45,7 @@ const bearerOptions = computed(() =>
         inputmode="numeric"
         :fault="wrong('design.build.crossMembers')"
       />
-      <SelectField v-model="draft.bearerBoard" label="Bearer" :options="bearerOptions" />
+      <SelectField v-model="draft.bearerBoard" :label="say`Bearer`" :options="bearerOptions" />
       <SelectField v-model="draft.feet" :label="say`Feet`" :options="feet" />
       <FormField
         v-model="draft.footCount"

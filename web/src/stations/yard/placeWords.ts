@@ -25,9 +25,9 @@ export function sizeWords(place: PlaceBody, { show }: Show): string {
 export function roomWords(occupancy: Occupancy, { show }: Show): string {
   if (occupancy.kind === 'bed') {
     if (occupancy.freeM2 < -0.005) return say`${show(-occupancy.freeM2, 'area')} too much`;
-    return occupancy.freeM2 < 0.02 ? 'full' : say`${show(occupancy.freeM2, 'area')} free`;
+    return occupancy.freeM2 < 0.02 ? say`full` : say`${show(occupancy.freeM2, 'area')} free`;
   }
   const free = occupancy.layout.freeLengthMm;
   if (free < 0) return say`${show(-free / 1000, 'site')} too long`;
-  return free < 150 ? 'full' : say`${show(free / 1000, 'site')} free`;
+  return free < 150 ? say`full` : say`${show(free / 1000, 'site')} free`;
 }

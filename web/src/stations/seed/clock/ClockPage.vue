@@ -57,8 +57,8 @@ function courseOf({ batch, lot, clock }: (typeof rows.value)[number]): string {
 }
 const marks: Record<string, string> = {
   'radicles-out': say`sow at once`,
-  'sow-batch': 'ready',
-  'check-batch': 'look',
+  'sow-batch': say`ready`,
+  'check-batch': say`look`,
 };
 </script>
 

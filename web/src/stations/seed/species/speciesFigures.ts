@@ -112,7 +112,9 @@ const ofBudburst = (
 /** In the order of a tree's first years. */
 export const speciesFigures: readonly SpeciesFigure[] = [
   {
-    what: 'Seeds a kilogram',
+    get what() {
+      return say`Seeds a kilogram`;
+    },
     least: 5,
     most: 5e7,
     value: (values) => values.seedsPerKg,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { facesOf, growingMonths, inLeaf, shadows, sunAt, say, speech } from '@kauri/core';
+import { facesOf, growingMonths, inLeaf, shadows, sunAt, say, speech, decimals } from '@kauri/core';
 import { useIntervalFn, useSessionStorage } from '@vueuse/core';
 import { Pause, Play } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -98,9 +98,9 @@ const decision = computed(() => {
 });
 /** Shade of a cell: how much of the open sun is left, in four steps that print. */
 const step = (share: number) => (share > 0.85 ? '' : share > 0.65 ? 's1' : share > 0.45 ? 's2' : 's3');
-const notes = computed(() => new Map(rows.value.map((r) => [r.id, `${r.mean.toFixed(1)} h`])));
+const notes = computed(() => new Map(rows.value.map((r) => [r.id, say`${r.mean.toFixed(1)} h`])));
 const marks = computed(() =>
-  (best.value ?? []).slice(0, 1).map((b) => ({ point: b.middle, words: `${b.hours.toFixed(1)} h` })),
+  (best.value ?? []).slice(0, 1).map((b) => ({ point: b.middle, words: say`${b.hours.toFixed(1)} h` })),
 );
 </script>
 
@@ -189,7 +189,7 @@ const marks = computed(() =>
                     </button>
                   </th>
                   <td v-for="m in grow" :key="m" class="px-1 text-right" :class="step(row.share(m))">
-                    {{ row.hours[m].toFixed(1) }}
+                    {{ decimals(row.hours[m].toFixed(1)) }}
                   </td>
                   <td class="px-1 text-right">{{ percent(row.sky) }}</td>
                 </tr>
@@ -213,7 +213,7 @@ const marks = computed(() =>
           <ul v-if="detail.losses.length">
             <li v-for="loss in detail.losses" :key="loss.elementId">
               {{ loss.name }}:
-              {{ grow.map((m) => `${monthName(m)} ${loss.lost[m].toFixed(1)} h`).join(', ') }}
+              {{ grow.map((m) => say`${monthName(m)} ${loss.lost[m].toFixed(1)} h`).join(', ') }}
             </li>
           </ul>
           <p v-else class="text-muted">{{ say`Nothing on the plan.` }}</p>

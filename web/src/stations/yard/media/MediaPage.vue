@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { say, materialWords } from '@kauri/core';
 import { useSessionStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -73,7 +73,7 @@ const close = () => void router.replace({ query: {} });
       </div>
       <p v-if="chosen.values.parts">
         {{
-          say`${chosen.values.parts.map((p) => `${p.parts} ${p.material}`).join(' : ')}, by volume. ${chosen.values.note}`
+          say`${chosen.values.parts.map((p) => `${p.parts} ${materialWords[p.material] ?? p.material}`).join(' : ')}, by volume. ${chosen.values.note}`
         }}
       </p>
       <div class="grid gap-5 xl:grid-cols-2">

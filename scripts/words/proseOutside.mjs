@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { parse } from '@vue/compiler-sfc';
+import ts from 'typescript';
+import { filesIn, root } from './files.mjs';
+
+/*
+ * Words that a page would show and no catalogue can reach: text and labels written into a template as they are, and
+ * sentences in the interface's and the core's code that are not said. Sources, formulas and names are the same everywhere.
+ */
+const ELEMENT = 1;
+const TEXT = 2;
+const ATTRIBUTE = 6;
+const labels = /^(label|title|placeholder|aria-label|alt|hint|subtitle|act|summary|heading|legend|question)$/;
+/** A name, units, or a key of the keyboard: the same in every language. */
+const same = /^(Kauri|https:.*|Ctrl [A-Z]|[\d\s·×%°–—…;:,.()/+−≈|●○◐◑✓□←→]*|.{0,3}|\d+ mm)$/;
+/** A sentence: a capital, some words, a full stop. */
+const sentence = /^\p{Lu}[\p{L}’,;: \d-]+ [\p{L}’,;: \d-]+[.!?]$/u;
+/** Files whose English is for programmers, or cites its sources. */
+const exempt = /(contract\/(openapi|\w+\/routes)\.ts|calibrate\/|demo\/)/;
+
+/**
+ * @param {{ has: (english: string) => boolean }} reached what the catalogues know of
+ * @returns {string[]} each as "file: words"
+ */
+export function proseOutside(reached) {
+  const found = [];
+  for (const room of ['web/src', 'core/src'])
+    for (const path of filesIn(join(root, room))) {
+      const where = relative(root, path);
+      if (exempt.test(where)) continue;
+      const source = readFileSync(path, 'utf8');
+      const add = (text) => reached.has(text) || found.push(`${where}: ${text}`);
+      if (!path.endsWith('.vue')) sentencesIn(source, add);
+      else {
+        const { descriptor } = parse(source);
+        if (descriptor.scriptSetup) sentencesIn(descriptor.scriptSetup.content, add);
+        if (descriptor.template) textIn(descriptor.template.ast, add);
+      }
+    }
+  return found;
+}
+
+function textIn(node, add) {
+  if (node.type === TEXT) {
+    const text = node.content.trim();
+    if (/\p{L}{2}/u.test(text) && !same.test(text)) add(text);
+  }
+  if (node.type === ELEMENT)
+    for (const prop of node.props)
+      if (
+        prop.type === ATTRIBUTE &&
+        labels.test(prop.name) &&
+        /\p{L}{2}/u.test(prop.value?.content ?? '') &&
+        !same.test(prop.value.content)
+      )
+        add(`${prop.name}="${prop.value.content}"`);
+  for (const child of node.children ?? []) textIn(child, add);
+}
+
+function sentencesIn(source, add) {
+  const file = ts.createSourceFile('x.ts', source, ts.ScriptTarget.Latest, true);
+  const visit = (node) => {
+    if (ts.isTaggedTemplateExpression(node)) {
+      if (ts.isTemplateExpression(node.template))
+        for (const span of node.template.templateSpans) visit(span.expression);
+      return;
+    }
+    // What a programmer reads, where a sentence comes from, and words kept in records, which are said when they are read.
+    if (ts.isNewExpression(node) && /^(Error|RangeError|TypeError)$/.test(node.expression.getText(file)))
+      return;
+    if (ts.isPropertyAssignment(node) && /^(source|formula)$/.test(node.name.getText(file))) return;
+    if (ts.isCallExpression(node) && /^(inWords|word)$/.test(node.expression.getText(file))) return;
+    if (ts.isStringLiteralLike(node) && sentence.test(node.text)) add(node.text);
+    ts.forEachChild(node, visit);
+  };
+  visit(file);
+}
