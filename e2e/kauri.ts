@@ -122,6 +122,10 @@ export const test = base.extend<Fixtures & { watch: void }, { demo: Kauri }>({
 /** Keeps from a page what others write meanwhile, as a slow line does: it must find out when it writes itself. */
 export const hearNothing = (page: Page) => page.route('**/api/nurseries/*/changes', () => undefined);
 
+/** Begins in a language, as somebody who chose it here once. */
+export const speaking = (page: Page, tag: string) =>
+  page.addInitScript((chosen) => localStorage.setItem('kauri.language', chosen), tag);
+
 /** Signs a browser in by the session cookie, without the sign-in page, and opens a page. */
 export async function signIn(
   page: Page,
@@ -136,7 +140,8 @@ export async function signIn(
   });
   expect(answer.ok()).toBe(true);
   await page.goto(`${kauri.url}${path}`);
-  await expect(page.getByRole('navigation', { name: 'Stations' })).toBeVisible();
+  // By its name in any language.
+  await expect(page.getByRole('navigation', { name: /^(Stations|Estaciones|Stationen)$/ })).toBeVisible();
 }
 
 /** Writes as the owner does, past the screens, where a test only needs something to stand there. */

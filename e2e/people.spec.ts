@@ -1,4 +1,4 @@
-import { expect, openLot, sheet, signIn, station, test } from './kauri';
+import { expect, openLot, sheet, signIn, speaking, station, test } from './kauri';
 
 test('the demo’s people sign in from the door, and out again', async ({ page, demo }) => {
   await page.goto(demo.url);
@@ -46,6 +46,7 @@ test('crew record, and are not offered to redesign', async ({ page, demo }) => {
 });
 
 test('the south has its seasons half a year on', async ({ page, demo }) => {
+  await speaking(page, 'en-GB');
   await signIn(page, demo, 'nahuel@piedraclara.example');
   await expect(page.getByText('Vivero Piedra Clara', { exact: true })).toBeVisible();
   await expect(page.getByTestId('ribbon')).toContainText('Jul');
@@ -96,6 +97,7 @@ test('what was half typed in one nursery is not shown in another', async ({ page
     .selectOption({ label: 'Spindle, Euonymus europaeus' });
   await sheet(page).getByLabel('Code', { exact: true }).fill('S-SECRET');
   // Another person sits down at the same tab, without anybody having signed out.
+  await speaking(page, 'en-GB');
   await signIn(page, demo, 'nahuel@piedraclara.example', '/seed?add=1');
   await expect(sheet(page).getByLabel('Code', { exact: true })).toHaveValue('');
   await expect(sheet(page).getByLabel('Species', { exact: true })).not.toHaveValue('');

@@ -1,7 +1,19 @@
 import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from '@playwright/test';
 import { dayOf } from '../core/src/calendar/day';
-import { act, expect, fill, lookAt, openLot, seedPart, sheet, signIn, station, test } from './kauri';
+import {
+  act,
+  expect,
+  fill,
+  lookAt,
+  openLot,
+  seedPart,
+  sheet,
+  signIn,
+  speaking,
+  station,
+  test,
+} from './kauri';
 
 /** Fills fields of the open sheet by their labels. */
 const choose = (page: Page, label: string, words: string | RegExp) =>
@@ -274,6 +286,7 @@ test('the southern nursery has its seed seasons half a year on, and nothing of t
   page,
   own,
 }) => {
+  await speaking(page, 'en-GB');
   await signIn(page, own, 'nahuel@piedraclara.example');
   await seedPart(page, 'Store');
   await expect(page.getByTestId('seed-lots')).toContainText('S-NPU-01');

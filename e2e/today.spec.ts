@@ -44,8 +44,8 @@ test.describe('the screen and the server say the same to the line', () => {
         const acts = await said(page, own);
         expect(acts.length).toBeGreaterThan(0);
         // The screen's own list is offered on paper; until then it is the server's.
-        await expect(page.getByRole('button', { name: 'On paper' })).toBeVisible();
-        const more = page.getByRole('button', { name: /^Show more of/ });
+        await expect(page.getByRole('button', { name: /^(On paper|En papel)$/ })).toBeVisible();
+        const more = page.getByRole('button', { name: /^(Show more of|Mostrar \d+ tareas? más)/ });
         const lines = page.getByTestId(/^(lot|seed|roots|plan|planted|lifted)-act$/);
         await expect
           .poll(async () => {
