@@ -6,6 +6,7 @@
 export {
   decimals,
   english,
+  inSentence,
   inWords,
   nounFor,
   say,

@@ -1,4 +1,4 @@
-import { say } from '../speech/say';
+import { inSentence, say } from '../speech/say';
 import { dayOf, type EpochDay } from '../calendar/day';
 import type { PlannedSowing, SeedRoom, Species } from '../contract';
 import type { PlanAsk } from '../today/planAsk';
@@ -29,7 +29,7 @@ export function planAsks(
     } else
       asks.set(key, {
         sowingId: id,
-        name: species.get(speciesId)?.common.toLowerCase() ?? say`a species no longer in the list`,
+        name: inSentence(species.get(speciesId)?.common ?? say`a species no longer in the list`),
         route,
         isStuck: start === 'cuttings',
         from: dayOf(from),

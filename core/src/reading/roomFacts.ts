@@ -1,3 +1,4 @@
+import { inSentence } from '../speech/say';
 import type { SeedAsk } from '../today/todayOf';
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import type { Layer, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '../contract';
@@ -173,7 +174,7 @@ export function roomAsks(
   const speciesOf = speciesIn(species);
   const bags = new Map(room.lots.map((lot) => [lot.id, lot]));
   const said = (acts: SeedAct[], name: string, seeds: number) => acts.map((act) => ({ act, name, seeds }));
-  const nameOf = (speciesId: string) => speciesOf(speciesId).common.toLowerCase();
+  const nameOf = (speciesId: string) => inSentence(speciesOf(speciesId).common);
   return [
     ...known.underWay.flatMap((batch) => {
       const clock = clocks.get(batch.id)?.value;

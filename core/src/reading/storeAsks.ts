@@ -1,3 +1,4 @@
+import { inSentence, say } from '../speech/say';
 import { dayOf, type EpochDay } from '../calendar/day';
 import type { Look, Parcel, Species } from '../contract';
 import { FROZEN_AFTER_DAYS } from '../lifting/liftingSchedule';
@@ -110,7 +111,7 @@ function leaving(
     const trees = treesOf(
       all.filter((one) => one.keeps.until <= first.keeps.until + TOGETHER_DAYS).map(({ parcel }) => parcel),
     );
-    const name = species.get(speciesId)?.common.toLowerCase() ?? 'trees';
+    const name = inSentence(species.get(speciesId)?.common ?? say`trees`);
     return [
       {
         parcelId: first.parcel.id,

@@ -3,7 +3,7 @@ import { afterEach, describe, expect, it } from 'vitest';
 import { formatQuantity } from '../units/units';
 import { dateWords, longDate, monthName, shortDate } from '../words/dates';
 import { percent, several } from '../words/numbers';
-import { decimals, english, inWords, nounFor, say, speakBy, speechOf, word } from './say';
+import { decimals, english, inSentence, inWords, nounFor, say, speakBy, speechOf, word } from './say';
 
 afterEach(() => speakBy(() => english));
 const speakIn = (...of: Parameters<typeof speechOf>) => {
@@ -45,6 +45,21 @@ describe('what is said', () => {
     expect(decimals('v1.2.3')).toBe('v1.2.3');
     expect(percent(0.125, 1)).toBe('12,5\u00a0%');
     expect(formatQuantity(2.54, 'diameter', 'metric')).toBe('2,5\u00a0mm');
+  });
+});
+
+describe('what is put into a sentence', () => {
+  it('ends it with one full stop, also where its own short form has one', () => {
+    const may = 'May.';
+    expect(say`Sown ${may}.`).toBe('Sown May.');
+    expect(say`Reading ${'x.'}..`).toBe('Reading x...');
+    expect(say`${'17. Aug.'} it is`).toBe('17. Aug. it is');
+  });
+
+  it('is small where the language writes its nouns so', () => {
+    expect(inSentence('Rowan')).toBe('rowan');
+    speakIn('de');
+    expect(inSentence('Eberesche')).toBe('Eberesche');
   });
 });
 

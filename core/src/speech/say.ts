@@ -78,9 +78,16 @@ export function say(strings: TemplateStringsArray, ...values: unknown[]): string
   const said = now.catalogue[keyOf(strings)];
   const parts = cutOf(textOf(said) ?? keyOf(strings), now);
   let text = '';
-  for (const part of parts) text += typeof part === 'number' ? figured(values[part], now) : part;
+  for (const part of parts)
+    if (typeof part === 'number') text += figured(values[part], now);
+    // A shortened month has its dot already: "bis 17. Aug." ends its sentence.
+    else text += text.endsWith('.') && part.startsWith('.') && !part.startsWith('..') ? part.slice(1) : part;
   return text;
 }
+
+/** A name as it stands within a sentence: small, but for languages whose nouns keep their capital. */
+export const inSentence = (name: string): string =>
+  /^(de|lb)\b/.test(spoken().tag) ? name : name.toLocaleLowerCase(spoken().tag);
 
 /** A word or sentence that was written elsewhere, by its English; English where there is none. */
 export function word(text: string): string {

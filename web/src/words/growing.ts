@@ -1,4 +1,4 @@
-import { say, inWords } from '@kauri/core';
+import { say, inWords, inSentence } from '@kauri/core';
 import type { CareDone, CareKind, EventKind } from '@kauri/core';
 import type { Quantity } from '@kauri/core';
 import { count, several } from './numbers';
@@ -108,5 +108,5 @@ export function eventDoneWords({
 }): string {
   const where = patch ? `, ${patch}` : '';
   if (what === 'recovery') return say`${count(hit)} recovered${where}`;
-  return say`${eventWords[what].toLowerCase()}: ${count(hit)} hit${dead ? say`, ${count(dead)} dead` : ''}${where}`;
+  return say`${inSentence(eventWords[what])}: ${count(hit)} hit${dead ? say`, ${count(dead)} dead` : ''}${where}`;
 }

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import { dayOf, isoOf, stepsOf, say, inWords } from '@kauri/core';
+import { dayOf, isoOf, stepsOf, say, inWords, inSentence } from '@kauri/core';
 import { and, eq } from 'drizzle-orm';
 import ical, { ICalCalendarMethod } from 'ical-generator';
 import { note } from '../../db/journal';
@@ -80,7 +80,7 @@ async function plannedAhead(tx: Tx, nurseryId: string, { on, acts }: ServerToday
   const { value } = await readValue({ tx, nurseryId }, 'plan');
   if (!value.sowings.length) return [];
   const { species: kinds, places } = await catalogueOf(tx, nurseryId);
-  const species = new Map(kinds.map(({ id, common }) => [id, common.toLowerCase()]));
+  const species = new Map(kinds.map(({ id, common }) => [id, inSentence(common)]));
   const placeNames = new Map(places.map(({ id, place }) => [id, place.name]));
   const asked = new Set(acts.flatMap(({ rule, subjectId }) => (rule === 'sow-planned' ? [subjectId] : [])));
   return stepsOf(value.sowings)

@@ -1,4 +1,4 @@
-import { say, inWords } from '@kauri/core';
+import { say, inWords, inSentence } from '@kauri/core';
 import type { Status } from '@kauri/core';
 import MiniSearch from 'minisearch';
 import { statusWords } from '../../words/decision';
@@ -200,9 +200,9 @@ export function filtered(
 export function filterWords(filter: LotFilter, lots: readonly ShownLot[]): string {
   const parts = [
     filter.words.trim() && `“${filter.words.trim()}”`,
-    filter.species.toLowerCase(),
+    inSentence(filter.species),
     filter.place && `in ${filter.place}`,
-    filter.status && statusWords[filter.status].toLowerCase(),
+    filter.status && inSentence(statusWords[filter.status]),
     filter.season && say`sown ${filter.season}`,
   ].filter(Boolean);
   const trees = lots.reduce((total, lot) => total + lot.view.standing.tally.standing, 0);

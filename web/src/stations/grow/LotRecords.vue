@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, say } from '@kauri/core';
+import { dayOf, say, inSentence } from '@kauri/core';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
@@ -71,7 +71,7 @@ async function undo(line: RecordLine) {
               ><img
                 class="border-rule size-16 rounded-md border object-cover"
                 :src="photoAt(photo)"
-                :alt="say`Photo ${i + 1} of ${line.what.toLowerCase()}, ${dateWords(line.on)}`"
+                :alt="say`Photo ${i + 1} of ${inSentence(line.what)}, ${dateWords(line.on)}`"
                 loading="lazy"
             /></a>
           </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { say, inSentence } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -129,7 +129,7 @@ function table() {
               >:
               {{
                 lastLook(name)!
-                  .seen.map((sign) => signWords[sign].toLowerCase())
+                  .seen.map((sign) => inSentence(signWords[sign]))
                   .join(', ')
               }}</template
             ><template v-if="lastLook(name)!.tempC !== null"

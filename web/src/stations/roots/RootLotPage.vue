@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { roleWords } from '../../words/people';
-import { rootFigures, type RootFigure, type RootSchool, say } from '@kauri/core';
+import { rootFigures, type RootFigure, type RootSchool, say, inSentence } from '@kauri/core';
 import { Check, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -88,8 +88,7 @@ useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNo
     <p class="text-muted">{{ schoolSays[school] }}</p>
     <p data-testid="other-schools">
       <template v-for="(o, i) in others" :key="o.value"
-        >{{ say`${i ? '; ' : ''}${o.words} would say` }}
-        <b>{{ callWords[o.call].toLowerCase() }}</b></template
+        >{{ say`${i ? '; ' : ''}${o.words} would say` }} <b>{{ inSentence(callWords[o.call]) }}</b></template
       >.
     </p>
     <div class="grid gap-5 xl:grid-cols-2">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { say, inSentence } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import FormField from '../../parts/FormField.vue';
@@ -42,7 +42,7 @@ const answers = computed(() =>
       <div>
         <BedSection :design="bed.design" :geometry="answers.geometry" />
         <p class="text-muted mt-1">
-          {{ say`Filled with ${medium.values.name.toLowerCase()}. ${medium.values.note}` }}
+          {{ say`Filled with ${inSentence(medium.values.name)}. ${medium.values.note}` }}
         </p>
         <FormField
           v-model="typed"

@@ -7,6 +7,7 @@ import {
   traysOnBench,
   type Step,
   say,
+  inSentence,
 } from '@kauri/core';
 import { computed } from 'vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -103,7 +104,7 @@ const rows = computed(() =>
         ...shown.occupancy.working,
         ...loadSteps,
         ...rows.flatMap((row) =>
-          row.working.map((step) => ({ ...step, what: `${row.name}: ${step.what.toLowerCase()}` })),
+          row.working.map((step) => ({ ...step, what: `${row.name}: ${inSentence(step.what)}` })),
         ),
       ]"
     />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { serviceLife, type BedDesign, say } from '@kauri/core';
+import { serviceLife, type BedDesign, say, inSentence } from '@kauri/core';
 import { conditions } from '@kauri/core/contract';
 import { computed, reactive } from 'vue';
 import { call } from '../../api/client';
@@ -120,7 +120,7 @@ async function keep() {
     </details>
     <ul v-if="here.length > 1" class="text-muted text-[0.95rem]">
       <li v-for="c in here.slice(1, 6)" :key="c.id">
-        {{ dateWords(c.day) }}: {{ words[c.condition].slice(2).toLowerCase()
+        {{ dateWords(c.day) }}: {{ inSentence(words[c.condition].slice(2))
         }}{{ c.repaired ? say`, repaired` : '' }}{{ c.note ? `, ${c.note}` : '' }} ({{ c.by }})
       </li>
     </ul>

@@ -7,6 +7,7 @@ import {
   type Step,
   say,
   inWords,
+  inSentence,
 } from '@kauri/core';
 import { csvOf } from '../../../print/csv';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
@@ -221,7 +222,7 @@ export function buildWorking({ sheet, buying, prices }: BuildFile): Step[] {
     steps.push(
       ...cutFromRolls(s.lengthMm, s.widthMm, prices.rollWidthsMm).working.map((step) => ({
         ...step,
-        what: `${s.name}, ${s.bed}: ${step.what.toLowerCase()}`,
+        what: `${s.name}, ${s.bed}: ${inSentence(step.what)}`,
       })),
     );
   const f = sheet.fixings;

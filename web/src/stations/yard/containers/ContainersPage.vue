@@ -9,6 +9,7 @@ import {
   washedBetweenUses,
   type PlantingSite,
   say,
+  inSentence,
 } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
@@ -178,7 +179,7 @@ const close = () => void router.replace({ query: {} });
               ...containerVolume(c.values).working,
               ...containerAirShare(c.values).working,
               ...c.hold.working,
-            ].map((s) => ({ ...s, what: `${c.values.name}: ${s.what.toLowerCase()}` })),
+            ].map((s) => ({ ...s, what: `${c.values.name}: ${inSentence(s.what)}` })),
           )
         "
       />

@@ -1,4 +1,4 @@
-import { say, inWords } from '@kauri/core';
+import { say, inWords, inSentence } from '@kauri/core';
 import type { ElementKind, SiteElement } from '@kauri/core';
 
 /** How each kind of thing on the site is drawn: hatch or line, and its words. */
@@ -41,5 +41,5 @@ export function surfaceShade(element: SiteElement): number {
 /** An element in a few words, as a reader of the plan hears it. */
 export function elementWords(element: SiteElement, show: (m: number) => string): string {
   const height = element.heightM ? say`, ${show(element.heightM)} high` : '';
-  return `${element.name}, ${lookOf(element.kind).words.toLowerCase()}${height}`;
+  return `${element.name}, ${inSentence(lookOf(element.kind).words)}${height}`;
 }

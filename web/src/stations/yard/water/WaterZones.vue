@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { zonesFor, say } from '@kauri/core';
+import { zonesFor, say, inSentence } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
@@ -89,7 +89,7 @@ const weeks = computed(
       v-if="zones.length"
       :steps="
         zones.flatMap((z) =>
-          z.run.working.map((s) => ({ ...s, what: `${z.zone.name}: ${s.what.toLowerCase()}` })),
+          z.run.working.map((s) => ({ ...s, what: `${z.zone.name}: ${inSentence(s.what)}` })),
         )
       "
     />
