@@ -18,7 +18,7 @@ const CHOSEN = 'kauri.language';
 const NURSERY = 'kauri.nurseryLanguage';
 
 /** What somebody chose on this device; null where the nursery’s holds. */
-export const chosenLanguage = () => localStorage.getItem(CHOSEN);
+const chosenLanguage = () => localStorage.getItem(CHOSEN);
 
 /** Chooses for this device, and begins the page anew in that language; what is half typed stays. */
 export function chooseLanguage(tag: string | null): void {
