@@ -30,11 +30,13 @@ const views = [
   { name: 'water', go: go('/yard/water') },
   { name: 'season', go: go('/yard/weather') },
   {
+    // In the nursery that speaks Spanish.
     name: 'seed-store',
+    who: 'nahuel@piedraclara.example',
     go: async (page) => {
       await page.goto('/seed');
-      await page.getByTestId('seed-lots').getByText('S-ALN-01').click();
-      await page.getByRole('heading', { name: 'Common alder', level: 1 }).waitFor();
+      await page.getByTestId('seed-lots').getByText('S-NPU-01').click();
+      await page.getByRole('heading', { name: 'Lenga', level: 1 }).waitFor();
       await page.getByTestId('decision').waitFor();
     },
   },
@@ -193,7 +195,7 @@ async function main() {
   }
 }
 
-async function picture(browser, baseURL, { name, phone, go: prepare }) {
+async function picture(browser, baseURL, { name, phone, who = 'isla@withybeck.example', go: prepare }) {
   const context = await browser.newContext({
     serviceWorkers: 'block',
     baseURL,
@@ -202,12 +204,12 @@ async function picture(browser, baseURL, { name, phone, go: prepare }) {
     reducedMotion: 'reduce',
   });
   await context.request.post('/api/sign-in', {
-    data: { email: 'isla@withybeck.example', password: 'grow-young-trees' },
+    data: { email: who, password: 'grow-young-trees' },
     headers: { origin: baseURL },
   });
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByRole('navigation', { name: 'Stations' }).waitFor();
+  await page.getByTestId('ribbon').waitFor({ state: 'attached' });
   await prepare(page);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);

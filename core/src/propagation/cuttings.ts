@@ -147,6 +147,7 @@ export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
     target: ask.target,
     probability: ask.probability,
     stages: [ask.strike.next, ask.establishment.next],
+    from: 'cuttings',
   });
   const stockPlants = Math.ceil(cuttings / ask.perPlant);
   return {
@@ -159,15 +160,7 @@ export function cuttingPlan(ask: CuttingAsk): Worked<CuttingPlan> {
     working: [
       shareStep(say`Share that strikes`, ask.strike),
       shareStep(say`Share of those that live on`, ask.establishment),
-      ...working.slice(2).map((step) => ({
-        ...step,
-        what: step.what
-          .replace('Share of seeds that make a tree', 'Share of cuttings that make a plant')
-          .replace('these seeds', 'these cuttings')
-          .replace('Seeds for', 'Cuttings for')
-          .replace('Trees to expect', 'Plants to expect'),
-        unit: step.unit?.replace('seeds', 'cuttings').replace('trees', 'plants'),
-      })),
+      ...working.slice(2),
       {
         what: say`Metres of stock bed`,
         expression: sum`${stockPlants} ÷ ${ask.plantsPerM}`,

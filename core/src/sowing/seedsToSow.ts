@@ -12,6 +12,8 @@ export interface SowingQuestion {
   probability: number;
   /** Shares that must all succeed: viability, emergence, establishment, makes the grade. */
   stages: readonly Beta[];
+  /** What it begins with, for the words of its working; seeds where left out. */
+  from?: 'seeds' | 'cuttings';
 }
 
 /** Beyond this many seeds the answer is "not to be had this way". */
@@ -24,7 +26,7 @@ const MOST_SEEDS = 1e9;
  * @returns seeds, a whole number
  * @throws Unfit with a sentence for a target, chance or stage that makes no sense
  */
-export function seedsToSow({ target, probability, stages }: SowingQuestion): Worked<number> {
+export function seedsToSow({ target, probability, stages, from = 'seeds' }: SowingQuestion): Worked<number> {
   if (!(Number.isInteger(target) && target >= 1 && target <= 1e6)) {
     throw new Unfit(say`The number of trees wanted is a whole number from 1 to 1 000 000.`);
   }
@@ -32,7 +34,7 @@ export function seedsToSow({ target, probability, stages }: SowingQuestion): Wor
     throw new Unfit(say`The chance wanted lies between 0 and 100 %.`);
   const share = betaProduct(stages);
   const high = fewestSeeds(target, probability, share);
-  return { value: high, working: workingOf(high, target, probability, stages, share) };
+  return { value: high, working: workingOf(high, { target, probability, stages, from }, share) };
 }
 
 /** Chances are interpolated as probits, which run nearly straight; kept off the ends. */
@@ -110,14 +112,31 @@ export function treesFrom(seeds: number, probability: number, stages: readonly B
   return low;
 }
 
+/** The words in which a number of seeds, or of cuttings, is worked out. */
+const wordsFor = {
+  seeds: (chance: number) => ({
+    share: say`Share of seeds that make a tree, all stages`,
+    average: say`On average these seeds would do`,
+    number: say`Seeds for a ${chance} % chance`,
+    expected: say`Trees to expect`,
+    grown: 'trees',
+  }),
+  cuttings: (chance: number) => ({
+    share: say`Share of cuttings that make a plant, all stages`,
+    average: say`On average these cuttings would do`,
+    number: say`Cuttings for a ${chance} % chance`,
+    expected: say`Plants to expect`,
+    grown: 'plants',
+  }),
+};
+
 function workingOf(
   seeds: number,
-  target: number,
-  probability: number,
-  stages: readonly Beta[],
+  { target, probability, stages, from }: Required<SowingQuestion>,
   share: Beta,
 ): Step[] {
   const mean = betaMean(share);
+  const words = wordsFor[from](Math.round(probability * 100));
   return [
     ...stages.map((stage, i) => ({
       what: say`Stage ${i + 1}, mean share`,
@@ -132,23 +151,23 @@ function workingOf(
       ],
     })),
     {
-      what: say`Share of seeds that make a tree, all stages`,
+      what: words.share,
       expression: stages.map((stage) => put(betaMean(stage))).join(' × '),
       result: mean,
     },
     {
-      what: say`On average these seeds would do`,
+      what: words.average,
       expression: sum`${target} ÷ ${mean}`,
       result: target / mean,
-      unit: 'seeds',
+      unit: from,
     },
     {
-      what: say`Seeds for a ${Math.round(probability * 100)} % chance`,
+      what: words.number,
       how: say`Smallest number for which a Beta-binomial with weights ${put(share.alpha)} and ${put(share.beta)} gives at least ${target} trees with that chance.`,
       result: seeds,
-      unit: 'seeds',
+      unit: from,
       source: 'Beta-binomial; product of Betas matched by mean and variance',
     },
-    { what: say`Trees to expect`, expression: sum`${seeds} × ${mean}`, result: seeds * mean, unit: 'trees' },
+    { what: words.expected, expression: sum`${seeds} × ${mean}`, result: seeds * mean, unit: words.grown },
   ];
 }

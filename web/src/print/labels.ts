@@ -15,6 +15,8 @@ export interface Label {
 
 /** A stock of labels: its size and how many lie on an A4 sheet. */
 export interface LabelStock {
+  /** What it is stuck or tied to. */
+  on: 'tray' | 'bed' | 'bundle';
   name: string;
   widthMm: number;
   heightMm: number;
@@ -24,9 +26,16 @@ export interface LabelStock {
 
 export const labelStocks: readonly LabelStock[] = inWords(
   [
-    { name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
-    { name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
-    { name: 'Bundle tag 99 × 57 mm, 10 a sheet', widthMm: 99, heightMm: 57, columns: 2, rows: 5 },
+    { on: 'tray', name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
+    { on: 'bed', name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
+    {
+      on: 'bundle',
+      name: 'Bundle tag 99 × 57 mm, 10 a sheet',
+      widthMm: 99,
+      heightMm: 57,
+      columns: 2,
+      rows: 5,
+    },
   ],
   'name',
 );

@@ -81,3 +81,10 @@ export function shareBand({ mean, p10, p90 }: { mean: number; p10: number; p90: 
 export const batchStateWords = inWords({ 'under way': 'under way', sown: 'sown', ended: 'ended' });
 /** How far a phase of one is. */
 export const phaseStateWords = inWords({ done: 'done', now: 'now', 'to come': 'to come' });
+
+/** How seed keeps, by its usual name. */
+export const storageNames = inWords({
+  orthodox: 'orthodox',
+  intermediate: 'intermediate',
+  recalcitrant: 'recalcitrant',
+} as const);

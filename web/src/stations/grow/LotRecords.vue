@@ -77,12 +77,7 @@ async function undo(line: RecordLine) {
           </span>
         </td>
         <td>
-          <!-- A sending may be of several lots, and is taken back as one. -->
-          <RouterLink
-            v-if="line.what === 'Sent'"
-            class="quiet whitespace-nowrap"
-            :to="{ name: 'lift-lying' }"
-          >
+          <RouterLink v-if="line.isSending" class="quiet whitespace-nowrap" :to="{ name: 'lift-lying' }">
             {{ say`What was sent` }}
           </RouterLink>
           <button

@@ -1,4 +1,4 @@
-import { plugScoreWords } from '../../words/roots';
+import { plugScoreWords, seenWords } from '../../words/roots';
 import { inForce, rootFigures, type Quantity, type RootPlant, say } from '@kauri/core';
 import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
@@ -14,6 +14,8 @@ export interface RecordLine {
   note: string;
   /** Photos to it. */
   photos: string[];
+  /** Trees were sent: it may be of several lots, and is taken back as one. */
+  isSending: boolean;
 }
 
 type Show = (value: number, quantity: Quantity, digits?: number) => string;
@@ -32,7 +34,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
   ) => {
     const line = lines.get(entry);
     if (line) line.words += `; ${words}`;
-    else lines.set(entry, { entry, on, what, words, note, photos });
+    else lines.set(entry, { entry, on, what, words, note, photos, isSending: false });
   };
   for (const c of evidence.counts) {
     const parts = c.patches.map((p) => `${p.name} ${count(p.counted)}`).join(', ');
@@ -73,6 +75,7 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
       const thing = several(m.count, m.from === 'sown' ? 'seed' : 'tree');
       add(entry, m.on, what, `${thing} ${accountWords(m.to)}`, m.note);
     }
+    lines.get(entry)!.isSending = to('sent');
   }
   return [...lines.values()].sort((a, b) => b.on.localeCompare(a.on) || b.entry.localeCompare(a.entry));
 }
@@ -89,6 +92,6 @@ function rootWords(plant: RootPlant): string {
   const figures = rootFigures(plant);
   const share = (value: number | null) => (value === null ? '' : percent(value));
   if (plant.kind === 'quick')
-    return say`at a glance: ${plant.look.round}, ${plant.look.runs}, ${plant.look.surface}`;
+    return say`at a glance: ${seenWords[plant.look.round]}, ${seenWords[plant.look.runs]}, ${seenWords[plant.look.surface]}`;
   return say`${several(figures.laterals!, 'lateral')}, ${share(figures.straight)} straight, ${share(figures.turned)} turned`;
 }

@@ -25,7 +25,7 @@ export function useBundleLabels() {
   const gradeWords = useGradeWords();
   const origins = useOrigins();
   const address = useLabelAddress();
-  const stock = labelStocks.find(({ name }) => name.startsWith('Bundle tag'))!;
+  const stock = labelStocks.find(({ on }) => on === 'bundle')!;
   async function print(all: readonly Labelled[], name: string): Promise<void> {
     await Promise.all([origins.load(), address.load().catch(() => undefined)]);
     const labels: Label[] = [];

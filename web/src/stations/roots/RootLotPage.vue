@@ -21,6 +21,7 @@ import {
   rootSchoolWords,
   schoolSays,
   verdictWords,
+  seenWords,
 } from '../../words/roots';
 import BenchDialog from './BenchDialog.vue';
 import RootRosette from './RootRosette.vue';
@@ -129,7 +130,8 @@ useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNo
             </p>
             <p class="text-muted">{{ dateWords(p.record.on) }}{{ p.record.spoiled ? say`, spoiled` : '' }}</p>
             <p v-if="p.plant.kind === 'quick'">
-              {{ p.plant.look.round }}, {{ p.plant.look.runs }}, {{ p.plant.look.surface }}
+              {{ seenWords[p.plant.look.round] }}, {{ seenWords[p.plant.look.runs] }},
+              {{ seenWords[p.plant.look.surface] }}
             </p>
             <p v-for="m in p.score.missed" :key="m.figure">
               {{

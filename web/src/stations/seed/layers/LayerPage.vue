@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { seenWords } from '../../../words/roots';
 import { betaMean, pooledShare, say } from '@kauri/core';
 import { rootsSeen, type Layer } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
@@ -132,7 +133,7 @@ const seasonWords = computed(() => {
           <ul v-if="looks.length" class="text-[0.95rem]" data-testid="looks">
             <li v-for="l in looks" :key="l.id" class="border-rule border-t py-1">
               {{ dateWords(l.on) }}:
-              <b>{{ l.values.roots === 'none' ? say`no roots` : say`${l.values.roots} roots` }}</b>
+              <b>{{ l.values.roots === 'none' ? say`no roots` : say`${seenWords[l.values.roots]} roots` }}</b>
               {{ l.note }}
             </li>
           </ul>

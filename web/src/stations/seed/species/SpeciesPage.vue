@@ -7,7 +7,7 @@ import FormField from '../../../parts/FormField.vue';
 import { useNursery } from '../../../stores/nursery';
 import { useSession } from '../../../stores/session';
 import { count } from '../../../words/numbers';
-import { storageWords } from '../../../words/seed';
+import { storageWords, storageNames } from '../../../words/seed';
 import SpeciesDetail from './SpeciesDetail.vue';
 import SpeciesFiles from './SpeciesFiles.vue';
 import { useSpeciesList } from './useSpeciesList';
@@ -38,7 +38,7 @@ const chosen = computed<Species | StartingSpecies | null>(
 function aboutOf(s: Species | StartingSpecies): string {
   const { storage, leafWords } = startOf(s);
   const leaf = leafWords ? say` Leaf: ${leafWords}.` : '';
-  return say`Its seed is ${storage}: it ${storageWords[storage]}.${leaf}`;
+  return say`Its seed is ${storageNames[storage]}: it ${storageWords[storage]}.${leaf}`;
 }
 const isOwn = (s: Species | StartingSpecies): s is Species => 'id' in s;
 </script>

@@ -13,7 +13,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { count } from '../../../words/numbers';
-import { storageWords, storeWords } from '../../../words/seed';
+import { storageWords, storeWords, storageNames } from '../../../words/seed';
 import { nextCode } from '../../grow/newLot';
 import { useSeedAct } from '../useSeedAct';
 import { useSeedEdit } from '../useSeedEdit';
@@ -198,7 +198,7 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
           />
         </div>
         <p class="text-muted text-sm">
-          {{ say`This seed is ${start.storage}: it ${storageWords[start.storage]}.` }}
+          {{ say`This seed is ${storageNames[start.storage]}: it ${storageWords[start.storage]}.` }}
         </p>
       </div>
       <div class="space-y-3">

@@ -20,6 +20,7 @@ import {
   storageWords,
   storeWords,
   batchStateWords,
+  storageNames,
 } from '../../../words/seed';
 import { money } from '../../yard/money';
 import { useNursery } from '../../../stores/nursery';
@@ -152,7 +153,7 @@ const sown = computed(() => seed.sownOf(props.lot.id));
       }}<template v-if="lot.storeTempC !== null">
         {{ say`at ${preferences.show(lot.storeTempC, 'temperature')}` }}</template
       ><template v-if="lot.moisturePct !== null">{{ say`, ${lot.moisturePct} % moist` }}</template
-      >{{ say`; ${start.storage} seed: it ${storageWords[start.storage]}.` }}
+      >{{ say`; ${storageNames[start.storage]} seed: it ${storageWords[start.storage]}.` }}
       <template v-if="lot.price !== null">
         {{ say`${money(lot.price, nursery.catalogue!.prices.list.currency)} a kilogram.` }}
       </template>

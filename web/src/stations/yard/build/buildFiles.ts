@@ -116,7 +116,7 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
       },
       head(say`Buy`),
       table(
-        [say`What`, say`Size`, 'Number', say`Each`, say`Together`],
+        [say`What`, say`Size`, say`Number`, say`Each`, say`Together`],
         buyLines(file).map((l) => [
           l.what,
           l.size,
@@ -128,7 +128,7 @@ export function buildPdf(file: BuildFile): TDocumentDefinitions {
       ),
       head(say`Cut`),
       table(
-        [say`Bed`, say`Piece`, say`Board`, say`Length`, 'Number'],
+        [say`Bed`, say`Piece`, say`Board`, say`Length`, say`Number`],
         sheet.timber.map((t) => [t.bed, t.name, t.board, length(t.lengthMm), t.count]),
         ['*', '*', 'auto', 'auto', 'auto'],
       ),
