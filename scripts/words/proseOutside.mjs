@@ -6,7 +6,7 @@ import { filesIn, root } from './files.mjs';
 
 /*
  * Words that a page would show and no catalogue can reach: text and labels written into a template as they are, and
- * sentences in the interface's and the core's code that are not said. Sources, formulas and names are the same everywhere.
+ * sentences in the interface's and the core's code that are not said, or are said too early. Sources, formulas and names are the same everywhere.
  */
 const ELEMENT = 1;
 const TEXT = 2;
@@ -31,10 +31,10 @@ export function proseOutside(reached) {
       if (exempt.test(where)) continue;
       const source = readFileSync(path, 'utf8');
       const add = (text) => reached.has(text) || found.push(`${where}: ${text}`);
-      if (!path.endsWith('.vue')) sentencesIn(source, add);
+      if (!path.endsWith('.vue')) sentencesIn(source, add, false);
       else {
         const { descriptor } = parse(source);
-        if (descriptor.scriptSetup) sentencesIn(descriptor.scriptSetup.content, add);
+        if (descriptor.scriptSetup) sentencesIn(descriptor.scriptSetup.content, add, true);
         if (descriptor.template) textIn(descriptor.template.ast, add);
       }
     }
@@ -58,12 +58,16 @@ function textIn(node, add) {
   for (const child of node.children ?? []) textIn(child, add);
 }
 
-function sentencesIn(source, add) {
+/** @param {boolean} running whether the code runs only once a language is known, as a component’s does */
+function sentencesIn(source, add, running) {
   const file = ts.createSourceFile('x.ts', source, ts.ScriptTarget.Latest, true);
-  const visit = (node) => {
+  const visit = (node, inFunction) => {
+    const inside = inFunction || ts.isFunctionLike(node);
     if (ts.isTaggedTemplateExpression(node)) {
+      if (!inside && node.tag.getText(file) === 'say')
+        add(`said when the file is loaded, before a language is known: ${node.getText(file)}`);
       if (ts.isTemplateExpression(node.template))
-        for (const span of node.template.templateSpans) visit(span.expression);
+        for (const span of node.template.templateSpans) visit(span.expression, inside);
       return;
     }
     // What a programmer reads, where a sentence comes from, and words kept in records, which are said when they are read.
@@ -72,7 +76,7 @@ function sentencesIn(source, add) {
     if (ts.isPropertyAssignment(node) && /^(source|formula)$/.test(node.name.getText(file))) return;
     if (ts.isCallExpression(node) && /^(inWords|word)$/.test(node.expression.getText(file))) return;
     if (ts.isStringLiteralLike(node) && sentence.test(node.text)) add(node.text);
-    ts.forEachChild(node, visit);
+    ts.forEachChild(node, (child) => visit(child, inside));
   };
-  visit(file);
+  visit(file, running);
 }
