@@ -40,9 +40,9 @@ test.describe('a nursery that speaks Spanish', () => {
 test('an owner sets what the nursery speaks; whoever chose for themselves keeps theirs', async ({
   page,
   browser,
-  demo,
+  own,
 }) => {
-  await signIn(page, demo, 'orla@withybeck.example', '/people');
+  await signIn(page, own, 'orla@withybeck.example', '/people');
   await page.getByRole('combobox', { name: 'Language of the nursery' }).selectOption({ label: 'Español' });
   await expect(page.getByText('The nursery speaks Español now.')).toBeVisible();
   for (const [chosen, heading] of [
@@ -53,7 +53,7 @@ test('an owner sets what the nursery speaks; whoever chose for themselves keeps 
     try {
       const other = await context.newPage();
       if (chosen) await speaking(other, chosen);
-      await signIn(other, demo, 'tam@withybeck.example');
+      await signIn(other, own, 'tam@withybeck.example');
       await expect(other.getByRole('heading', { name: heading })).toBeVisible();
     } finally {
       await context.close();

@@ -1,3 +1,4 @@
+import { told } from '../told';
 import { z } from 'zod';
 import { Id, Name, numberBetween, PlainDate, wholeNumber } from '../basics';
 
@@ -57,7 +58,14 @@ export const ProgrammeSchema = z.object({
         ),
       }),
     )
-    .max(60),
+    .max(60)
+    .refine(
+      (zones) => {
+        const places = zones.flatMap((zone) => zone.places.map(({ placeId }) => placeId));
+        return new Set(places).size === places.length;
+      },
+      told`A place is watered by one zone.`,
+    ),
 });
 export type Programme = z.infer<typeof ProgrammeSchema>;
 
