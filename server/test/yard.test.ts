@@ -417,6 +417,17 @@ describe('water', () => {
     expect((await crew.ok('readController', { params: nursery })).readings).toHaveLength(15);
   });
 
+  it('water a place by one zone', async () => {
+    const { owner, nursery } = yard;
+    const { from, zones } = programme(bedId);
+    const twice = [...zones, { ...zones[0], id: newId() }];
+    const { detail } = await owner.refused('sendProgramme', {
+      params: nursery,
+      body: { from, zones: twice },
+    });
+    expect(detail).toBe('A place is watered by one zone.');
+  });
+
   it.each([
     ['stuck-closed', (r: { litres: number | null }) => r.litres === 0],
     ['stuck-open', (r: { litres: number | null }) => r.litres! > 100],

@@ -183,6 +183,8 @@ describe('the records of a lot', () => {
     const sent = recordLines({ ...evidence, movements: [...evidence.movements, ...more] }, String);
     expect(sent.map(({ what, words }) => [what, words])).toContainEqual(['Sent', '20 trees sent']);
     expect(sent.map(({ words }) => words)).toContainEqual('70 trees lifted; 4 trees culled');
+    // A sending is known by what it is, not by its words.
+    expect(sent.filter((line) => line.isSending).map(({ entry }) => entry)).toEqual(['sending']);
     expect(lines[2].words).toBe('2 holds, 3 tight; 1 spoiled');
     expect(lines[3].words).toBe(
       'height 30.0\u00a0cm ± 4.0\u00a0cm, 12 plants; collar 4.0\u00a0mm ± 0.0\u00a0mm, 1 plant',

@@ -1,4 +1,13 @@
-import { compareShares, seedActWords, speciesLibrary, startingSpecies, upBy } from '@kauri/core';
+import {
+  compareShares,
+  seedActWords,
+  speciesLibrary,
+  startingSpecies,
+  upBy,
+  english,
+  speakBy,
+  speechOf,
+} from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
@@ -282,4 +291,14 @@ describe('seed in words', () => {
     });
     expect(ups.map((u) => u.up)).toEqual([0, 40, 70, 40]);
   });
+});
+
+it('a stock of labels for bundles is found in any language', () => {
+  const spoken = speechOf('es', { 'Bundle tag 99 × 57 mm, 10 a sheet': 'Etiqueta de haz' });
+  speakBy(() => spoken);
+  try {
+    expect(labelStocks.find(({ on }) => on === 'bundle')!.name).toBe('Etiqueta de haz');
+  } finally {
+    speakBy(() => english);
+  }
 });
