@@ -71,7 +71,7 @@ defineExpose({ signIn });
     </label>
     <label class="flex min-h-11 cursor-pointer items-center gap-2">
       <input v-model="ofTheYard" class="size-5" type="checkbox" />
-      {{ say`This device is the yard’s own: stay signed in for 30 days` }}
+      {{ say`This device is the yard’s own: stay signed in for 30 days ` }}
     </label>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
     <button class="act-main" type="submit" :disabled="busy">{{ act ?? say`Sign in` }}</button>

@@ -20,7 +20,7 @@ const here = (name: string) => route.name === name;
     >
       {{ part.words }}
       <span v-if="part.marked" class="bg-tag text-tag-ink min-w-5 rounded px-1 text-center text-sm font-bold"
-        >{{ part.marked }}<span class="sr-only"> {{ say`to do now` }}</span></span
+        >{{ part.marked }}<span class="sr-only"> {{ say` to do now` }}</span></span
       >
     </RouterLink>
   </nav>

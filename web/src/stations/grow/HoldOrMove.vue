@@ -207,11 +207,11 @@ async function keep() {
       <p v-if="answer.said" class="mt-1">
         <template v-if="answer.said.value.turnsAt !== null"
           >{{ say`It turns where a season’s place and care costs more than` }}
-          <b>{{ cash(answer.said.value.turnsAt) }}</b> {{ say`a tree.` }}
+          <b>{{ cash(answer.said.value.turnsAt) }}</b> {{ say`a tree. ` }}
         </template>
         <template v-if="isStarting"
           ><b>{{ say`Prices are Kauri’s starting values, not yours` }}</b
-          >{{ say`: put in your own before you act on this.` }}
+          >{{ say`: put in your own before you act on this. ` }}
         </template>
         <button v-if="session.may('grower') && !editing" class="quiet" type="button" @click="edit">
           {{ say`Prices of your trees` }}

@@ -78,7 +78,7 @@ async function undo(line: RecordLine) {
         </td>
         <td>
           <RouterLink v-if="line.isSending" class="quiet whitespace-nowrap" :to="{ name: 'lift-lying' }">
-            {{ say`What was sent` }}
+            {{ say` What was sent` }}
           </RouterLink>
           <button
             v-else-if="session.may('crew')"

@@ -55,7 +55,7 @@ const words = computed(() => {
     <p class="min-w-0 flex-1 leading-snug" :role="exposure.state === 'over' ? 'alert' : 'status'">
       {{ words }}
       <template v-if="exposure.state === 'covered' && batch !== null">
-        {{ say`At your pace some ${several(batch, 'tree')} a batch.` }}</template
+        {{ say` At your pace some ${several(batch, 'tree')} a batch.` }}</template
       >
     </p>
     <button v-if="outSince === null" class="act min-h-14" type="button" @click="uncover">

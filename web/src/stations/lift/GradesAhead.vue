@@ -70,14 +70,14 @@ const assumed = computed(() => {
       {{ say`${scheme.name}. The bar is the middle, the line eight chances in ten.` }}
       <template v-if="assumed.length">
         {{
-          say`No ${assumed.join(say` or `)} of this lot were measured: they are assumed from its kind.`
+          say` No ${assumed.join(say` or `)} of this lot were measured: they are assumed from its kind.`
         }}</template
       >
       <template v-if="!looked.pulled">
-        {{ say`No roots were looked at: none are taken off for them.` }}</template
+        {{ say` No roots were looked at: none are taken off for them.` }}</template
       >
       <template v-else>
-        {{ say`Roots: ${looked.failing} of ${several(looked.pulled, 'plant')} looked at fail.` }}</template
+        {{ say` Roots: ${looked.failing} of ${several(looked.pulled, 'plant')} looked at fail.` }}</template
       >
     </p>
     <p v-if="!outlook" class="text-muted" role="status">{{ say`Working it out …` }}</p>

@@ -137,10 +137,10 @@ async function save() {
     <p class="border-ink text-muted border-l-4 pl-3 text-[0.95rem]">
       <template v-if="isBed">
         {{
-          say`Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above ${show(25, 'mass')} are for two people or a machine.`
+          say` Not while the medium is frozen. Fork under a block, tease apart, never pull. Fine roots die in minutes in sun and wind: shade, wet cover, small batches. Wet medium is heavier than it looks; loads above ${show(25, 'mass')} are for two people or a machine.`
         }}
         <span v-if="exposure" data-testid="exposure">
-          {{ say`At that day’s ${show(exposure.tempC, 'temperature')} bare fine roots stand` }}
+          {{ say` At that day’s ${show(exposure.tempC, 'temperature')} bare fine roots stand` }}
           <b>{{
             exposure.isLong ? say`two hours or more` : say`some ${several(exposure.minutes, 'minute')}`
           }}</b>

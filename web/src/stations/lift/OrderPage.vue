@@ -176,7 +176,7 @@ const year = computed(() => yearOf(season.today));
                   <td class="text-right">{{ hoursWords(one.hours) }}</td>
                   <td class="pl-4 whitespace-nowrap">{{ shortDate(one.from, year) }}</td>
                   <td class="pl-4 whitespace-nowrap">
-                    {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> {{ say`(an order)` }}</span>
+                    {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> {{ say` (an order)` }}</span>
                   </td>
                   <td class="pl-4 whitespace-nowrap">
                     {{ Number.isFinite(one.done.p90) ? shortDate(one.done.p90, year) : say`not in time` }}

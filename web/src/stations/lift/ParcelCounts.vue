@@ -34,7 +34,7 @@ const asideOf = (parcel: Parcel) => parcel.held - props.most(parcel);
         <span class="text-muted block text-[0.95rem]">
           {{ say`${one.code}, ${count(one.held)} in ${one.place || say`no place said`}`
           }}<template v-if="asideOf(one)">{{ say`, ${count(asideOf(one))} set aside for others` }}</template>
-          <b v-if="isOther(one)"> {{ say`· not of the form or size the line asks for, or not graded` }}</b>
+          <b v-if="isOther(one)"> {{ say` · not of the form or size the line asks for, or not graded` }}</b>
         </span>
       </span>
       <FormField

@@ -115,7 +115,7 @@ const makeLink = (person: Person) =>
         </label>
         <div class="flex flex-wrap gap-2">
           <button v-if="!isMe(person)" class="act" type="button" @click="makeLink(person)">
-            {{ say`New password` }}<span class="sr-only"> {{ say`for ${person.name}` }}</span>
+            {{ say`New password` }}<span class="sr-only"> {{ say` for ${person.name}` }}</span>
           </button>
           <button class="act" type="button" @click="leaving = person">
             {{ say`Take out` }}<span class="sr-only"> {{ person.name }}</span>
@@ -143,7 +143,7 @@ const makeLink = (person: Person) =>
             <span class="text-muted">{{ say`· by ${i.by}, until ${instantWords(i.endsAt)}` }}</span>
           </p>
           <button class="act" type="button" @click="tried(() => kept.withdraw(i.id))">
-            {{ say`Withdraw` }}<span class="sr-only"> {{ say`the invitation of ${i.name}` }}</span>
+            {{ say`Withdraw` }}<span class="sr-only"> {{ say` the invitation of ${i.name}` }}</span>
           </button>
         </li>
       </ul>

@@ -202,7 +202,7 @@ const rowWords = (row: BoardPlace) =>
           <span>
             <b>{{ overWords(over) }}.</b>
             <template v-if="gives(over.span).length">
-              {{ say`Could leave by then:` }}
+              {{ say` Could leave by then:` }}
               <template v-for="(stay, i) in gives(over.span)" :key="stay.id"
                 >{{ i ? ', ' : ''
                 }}<RouterLink class="quiet" :to="{ name: 'grow', params: { lot: stay.id } }">{{
@@ -211,9 +211,9 @@ const rowWords = (row: BoardPlace) =>
               >.
             </template>
             <template v-else-if="over.span.stays.every((stay) => stay.isPlanned)">
-              {{ say`Put some of it elsewhere, or in another week.` }}</template
+              {{ say` Put some of it elsewhere, or in another week.` }}</template
             >
-            <template v-else> {{ say`Nothing that stands there could leave by then.` }}</template>
+            <template v-else> {{ say` Nothing that stands there could leave by then.` }}</template>
           </span>
         </li>
       </ul>

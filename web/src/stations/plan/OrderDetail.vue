@@ -158,7 +158,7 @@ const today = computed(() => isoOf(season.today));
           ><template v-if="line.price !== null">{{ say`; ${money(line.price, currency)} each` }}</template
           ><template v-if="line.sent">{{ say`; ${count(line.sent)} sent` }}</template>
           <b v-if="isOpen(line) && line.until < today" class="text-wrong">
-            {{ say`· its last day has gone by` }}</b
+            {{ say` · its last day has gone by` }}</b
           >
         </p>
         <p v-if="met(line)" class="mt-1 flex items-start gap-2" data-testid="met">

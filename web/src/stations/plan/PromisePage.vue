@@ -173,7 +173,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
               {{ say`about ${count(lot.likely)} to size,` }}
               <template v-if="lot.sure">
                 <template v-if="lot.until < season.today">
-                  {{ say`its window closed ${shortDate(lot.until, year)}: judge its roots` }}
+                  {{ say` its window closed ${shortDate(lot.until, year)}: judge its roots ` }}
                 </template>
                 <template v-else>
                   {{ say`${shortDate(lot.from, year)} to ${shortDate(lot.until, year)}`
@@ -187,7 +187,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
               }}</template>
               <template v-else>
                 {{
-                  say`whose plugs hold in ${odds(lot.holds)} forecasts that day: not sure enough to promise; plugs pulled would tell`
+                  say` whose plugs hold in ${odds(lot.holds)} forecasts that day: not sure enough to promise; plugs pulled would tell `
                 }}
               </template>
             </li>

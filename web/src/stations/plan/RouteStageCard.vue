@@ -44,13 +44,13 @@ const other = computed(() => {
     <span :class="own || hoursFrom ? '' : 'italic'">{{ say`${stage.hoursPer100} h a hundred` }}</span>
   </span>
   <span v-if="!own && (share.lots || hoursFrom)" class="text-muted block text-sm">
-    {{ say`Rule of thumb, moved by` }}
+    {{ say` Rule of thumb, moved by` }}
     <template v-if="share.lots">{{ say`${several(share.lots, 'lot')} of your own` }}</template>
-    <template v-if="share.lots && hoursFrom"> {{ say`and` }} </template>
+    <template v-if="share.lots && hoursFrom"> {{ say` and ` }} </template>
     <template v-if="hoursFrom">{{ say`hours you recorded ${several(hoursFrom, 'time')}` }}</template>
   </span>
   <span v-if="other !== null" class="block text-sm">
-    {{ say`With ${several(share.lots, 'lot')} of your own it would be ${percent(other)}.` }}
+    {{ say` With ${several(share.lots, 'lot')} of your own it would be ${percent(other)}.` }}
     <button v-if="may" class="quiet" type="button" @click="$emit('take', other)">{{ say`Take that` }}</button>
   </span>
 </template>

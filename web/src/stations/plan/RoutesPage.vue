@@ -116,7 +116,7 @@ const remove = (at: number) =>
       }}
       <template v-if="!known.own">
         {{
-          say`None was written yet: these are what its habit suggests with the places and containers of the yard, losses and hours by rule of thumb, moved by what your own lots and recorded hours say.`
+          say` None was written yet: these are what its habit suggests with the places and containers of the yard, losses and hours by rule of thumb, moved by what your own lots and recorded hours say.`
         }}
       </template>
     </p>

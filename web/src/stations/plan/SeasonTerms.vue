@@ -122,7 +122,7 @@ async function plan() {
     />
     <label class="flex items-center gap-2">
       <input v-model="typed.seedInStore" class="accent-leaf size-4.5" type="checkbox" />
-      {{ say`Sow only seed that is in store` }}
+      {{ say`Sow only seed that is in store ` }}
     </label>
     <FormField v-model="typed.name" :label="say`Name`" :hint="say`To tell plans apart.`" />
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>

@@ -109,23 +109,23 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
             say`${several(sowing.seeds, 'seed')}, ${show(sowing.grams, 'seedMass')}: enough with ${percent(chance)}`
           }}
           <template v-if="bags.length">
-            {{ say`· in store ${count(inStore)}:` }}
+            {{ say` · in store ${count(inStore)}:` }}
             <template v-for="(bag, i) in bags" :key="bag.id"
               >{{ i ? ', ' : ''
               }}<RouterLink class="quiet" :to="{ name: 'seed', params: { seedLot: bag.id } }">{{
                 bag.code
               }}</RouterLink></template
             >
-            <b v-if="inStore < sowing.seeds"> {{ say`· ${count(sowing.seeds - inStore)} short` }}</b>
+            <b v-if="inStore < sowing.seeds"> {{ say` · ${count(sowing.seeds - inStore)} short` }}</b>
           </template>
-          <b v-else> {{ say`· none in store: to be collected or bought` }}</b>
+          <b v-else> {{ say` · none in store: to be collected or bought` }}</b>
         </dd>
         <dd v-else class="text-muted">{{ say`Asking the desk …` }}</dd>
         <template v-if="begin !== null">
           <dt class="text-muted">{{ say`Treatment` }}</dt>
           <dd>
             {{ say`begin by ${day(begin)}, to be ready for the week of ${day(point.on)}` }}
-            <b v-if="isLate"> {{ say`· that day has gone by: buy seed treated, or take another week` }}</b>
+            <b v-if="isLate"> {{ say` · that day has gone by: buy seed treated, or take another week` }}</b>
           </dd>
         </template>
       </template>

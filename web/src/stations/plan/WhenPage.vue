@@ -141,7 +141,7 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
           <AlertTriangle class="mt-0.5 shrink-0" :size="18" aria-hidden="true" />
           <template v-if="lifted">
             {{
-              say`Bare-root trees are lifted at rest, ${day(Math.ceil(lifted.from))} to ${day(Math.floor(lifted.until))} in most winters: those days lie outside. Ask for days in it, or for plugs.`
+              say` Bare-root trees are lifted at rest, ${day(Math.ceil(lifted.from))} to ${day(Math.floor(lifted.until))} in most winters: those days lie outside. Ask for days in it, or for plugs.`
             }}
           </template>
           <template v-else>{{
@@ -214,7 +214,7 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
                 <td class="py-1.5 pr-3">
                   {{ windowWords(run) }}
                   <span v-if="run.weeks.best && run.route.stages.length > 1" class="text-muted block text-sm">
-                    {{ say`then moved ${movesOf(run.weeks.best).join(', ')}` }}
+                    {{ say` then moved ${movesOf(run.weeks.best).join(', ')}` }}
                   </span>
                 </td>
                 <td class="py-1.5 text-right">

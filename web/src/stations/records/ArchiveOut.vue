@@ -17,7 +17,7 @@ const nursery = useNursery();
       }}
     </p>
     <a class="act inline-flex" :href="addressOf('takeOut', { params: nursery.params })" download>
-      <Download :size="18" aria-hidden="true" /> {{ say`Take ${nursery.catalogue!.nursery.name} out` }}
+      <Download :size="18" aria-hidden="true" /> {{ say`Take ${nursery.catalogue!.nursery.name} out ` }}
     </a>
   </section>
 </template>

@@ -177,7 +177,7 @@ const kinds = [
           </div>
           <label class="flex min-h-11 items-center gap-2">
             <input v-model="draft.spoiled" class="size-5" type="checkbox" />
-            {{ say`Spoiled by pulling: it leaves the lot` }}
+            {{ say`Spoiled by pulling: it leaves the lot ` }}
           </label>
           <EntryFields
             v-model:on="on"

@@ -261,7 +261,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
         >
           {{ say`${several(agenda.hidden.length, 'act')} done or skipped for now` }}
         </button>
-        <span v-if="agenda.muted"> {{ say`· ${several(agenda.muted, 'act')} muted` }}</span>
+        <span v-if="agenda.muted"> {{ say` · ${several(agenda.muted, 'act')} muted` }}</span>
         <ul v-if="withHidden" class="panel divide-rule mt-1 divide-y" data-testid="hidden-acts">
           <li
             v-for="{ item, mark } in agenda.hidden"

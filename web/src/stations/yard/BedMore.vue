@@ -194,7 +194,7 @@ const lidWords = computed(() => {
       <p class="text-[0.95rem]">
         <template v-if="supports.value.crossSagMm !== null">
           {{
-            say`Bearers sag ${show(supports.value.crossSagMm, 'diameter')} of ${show(supports.value.crossLimitMm!, 'diameter')} allowed;`
+            say` Bearers sag ${show(supports.value.crossSagMm, 'diameter')} of ${show(supports.value.crossLimitMm!, 'diameter')} allowed; `
           }}
         </template>
         {{
@@ -212,7 +212,7 @@ const lidWords = computed(() => {
     <section :aria-label="say`Lid`">
       <h3 class="text-base">{{ say`Lid and shoots` }}</h3>
       <label class="flex flex-wrap items-center gap-2 text-[0.95rem]">
-        {{ say`Meant for` }}
+        {{ say` Meant for` }}
         <select
           class="field w-auto"
           :value="species.id"

@@ -66,7 +66,7 @@ const rows = computed(() =>
         v-if="load.rated !== null"
       >
         {{
-          say`of ${show(load.rated, 'mass')} it is rated for${load.value.over ? say`: ⚠ more than that, take trays off` : ''}.`
+          say` of ${show(load.rated, 'mass')} it is rated for${load.value.over ? say`: ⚠ more than that, take trays off` : ''}.`
         }}</template
       ><template v-else>{{
         say`; no rated load is recorded: stack only within a rating given by someone qualified.`

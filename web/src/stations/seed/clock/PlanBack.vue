@@ -112,13 +112,13 @@ const wheres = [
       <p v-if="!plan.value.phases.length">{{ say`Nothing to begin: it is sown as it is.` }}</p>
       <p v-else class="text-lg" data-testid="begin">
         <template v-if="plan.value.crosses">
-          {{ say`Begin about` }} <b>{{ day(plan.value.begin) }}</b>{{ say`, and look: no day keeps both.` }}
+          {{ say` Begin about` }} <b>{{ day(plan.value.begin) }}</b>{{ say`, and look: no day keeps both. ` }}
         </template>
         <template v-else>
-          {{ say`Begin between` }} <b>{{ day(Math.max(plan.value.notBefore, plan.value.begin - 300)) }}</b>
+          {{ say` Begin between` }} <b>{{ day(Math.max(plan.value.notBefore, plan.value.begin - 300)) }}</b>
           {{ say`and` }} <b>{{ day(plan.value.begin) }}</b>.
         </template>
-        <template v-if="plan.value.begin < season.today"> {{ say`The last of it is past.` }}</template>
+        <template v-if="plan.value.begin < season.today"> {{ say` The last of it is past.` }}</template>
       </p>
       <p v-if="plan.value.crosses" class="text-muted">
         {{

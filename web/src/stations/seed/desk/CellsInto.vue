@@ -111,7 +111,7 @@ function sow() {
       </div>
       <label class="flex min-h-11 items-center gap-2">
         <input v-model="asked.transplant" class="accent-ink size-5" type="checkbox" />
-        {{ say`Extras are pricked into empty cells` }}
+        {{ say`Extras are pricked into empty cells ` }}
       </label>
       <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
       <template v-else-if="chosen">
@@ -157,7 +157,7 @@ function sow() {
           >
             <th scope="row" class="text-left">
               <button class="quiet" type="button" @click="asked.perCell = String(row.seedsPerCell)">
-                {{ row.seedsPerCell }}</button><template v-if="row === best"> {{ say`cheapest` }}</template>
+                {{ row.seedsPerCell }}</button><template v-if="row === best"> {{ say` cheapest` }}</template>
             </th>
             <td class="pl-4 text-right">{{ count(row.outcome.empty) }}</td>
             <td class="pl-4 text-right">{{ count(row.outcome.single) }}</td>

@@ -199,7 +199,7 @@ const words = computed(() => {
           <p class="mt-2" data-testid="one-more-test">
             <template v-if="plan.value.test.seeds > 0">
               {{
-                say`One more germination test of 50 would save ${count(plan.value.test.seeds)} seeds on average`
+                say` One more germination test of 50 would save ${count(plan.value.test.seeds)} seeds on average`
               }}<template v-if="plan.value.test.cost !== null"
                 >, {{ money(plan.value.test.cost, currency) }}</template
               >.

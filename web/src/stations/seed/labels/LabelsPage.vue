@@ -191,7 +191,7 @@ const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
       </table>
       <p v-if="!rows.length" class="text-muted">
         <template v-if="asked.of === 'lots'">
-          {{ say`No lot by that name stands or lies sown.` }}
+          {{ say` No lot by that name stands or lies sown.` }}
           <RouterLink class="quiet" :to="{ name: 'seed-desk' }">{{ say`Sow one` }}</RouterLink>
         </template>
         <template v-else>{{ say`Nothing by that name is here.` }}</template>

@@ -104,7 +104,7 @@ const outcomes = [
       <template v-if="draft.outcome === 'rooted' && containerOptions.length && placeOptions.length">
         <label class="flex min-h-11 items-center gap-2 font-bold">
           <input v-model="draft.follow" class="size-5" type="checkbox" />
-          {{ say`Follow it as a lot of its own` }}
+          {{ say`Follow it as a lot of its own ` }}
         </label>
         <div v-if="draft.follow" class="grid grid-cols-2 gap-3">
           <FormField v-model="draft.code" :label="say`Code`" :fault="wrong('lot.code')" />

@@ -81,7 +81,7 @@ const place = computed(() => {
       : '',
     p.altitudeM !== null ? preferences.show(p.altitudeM, 'site', 0) : '',
     p.zone && say`zone ${p.zone}`,
-    p.collector && say`by ${p.collector}`,
+    p.collector && say`collected by ${p.collector}`,
     p.parents !== null ? say`${p.parents} parents` : '',
   ]
     .filter(Boolean)
@@ -146,16 +146,16 @@ const sown = computed(() => seed.sownOf(props.lot.id));
     <p class="text-[0.95rem]">
       {{ place }}<template v-if="place">. </template>
       <template v-if="lot.collectedOn"
-        >{{ say`Collected ${dateWords(lot.collectedOn)}, received` }}
+        >{{ say`Collected ${dateWords(lot.collectedOn)}, received ` }}
       </template>
-      <template v-else>{{ say`Received` }} </template>{{ dateWords(lot.receivedOn) }}.
+      <template v-else>{{ say`Received ` }} </template>{{ dateWords(lot.receivedOn) }}.
       {{ storeWords[lot.store]
       }}<template v-if="lot.storeTempC !== null">
-        {{ say`at ${preferences.show(lot.storeTempC, 'temperature')}` }}</template
+        {{ say` at ${preferences.show(lot.storeTempC, 'temperature')}` }}</template
       ><template v-if="lot.moisturePct !== null">{{ say`, ${lot.moisturePct} % moist` }}</template
       >{{ say`; ${storageNames[start.storage]} seed: it ${storageWords[start.storage]}.` }}
       <template v-if="lot.price !== null">
-        {{ say`${money(lot.price, nursery.catalogue!.prices.list.currency)} a kilogram.` }}
+        {{ say`${money(lot.price, nursery.catalogue!.prices.list.currency)} a kilogram. ` }}
       </template>
       {{ lot.note }}
       <button v-if="session.may('grower')" class="quiet" type="button" @click="sheet = 'edit'">

@@ -118,7 +118,7 @@ const arms = computed(() =>
       {{ say`At the last count` }}
       <template v-if="last.multi !== null">{{
         say`${count(last.multi)} had several stems (${percent(last.count ? last.multi / last.count : 0)})`
-      }}</template><template v-if="last.multi !== null && last.damaged !== null"> {{ say`and` }} </template
+      }}</template><template v-if="last.multi !== null && last.damaged !== null"> {{ say` and ` }} </template
       ><template v-if="last.damaged !== null">{{ say`${count(last.damaged)} were damaged` }}</template
       >.
     </p>

@@ -60,7 +60,7 @@ const found = computed(() => {
           {{ say`${f.rows} rows of ${f.perRow}.` }}
           <template v-if="f.tiles.length">
             {{
-              say`Lid, feet and roll are shared by ${f.tiles
+              say` Lid, feet and roll are shared by ${f.tiles
                 .map(
                   (t) =>
                     say`${t.per} of ${show(t.lengthMm / 1000, 'site', 2)} × ${show(t.widthMm / 1000, 'site', 2)}`,

@@ -70,7 +70,7 @@ const taken = computed(() => {
       </div>
     </dl>
     <label class="mt-2 block text-[0.95rem]">
-      {{ say`Counted in` }}
+      {{ say` Counted in` }}
       <select
         class="field mt-1"
         :value="container.id"

@@ -282,7 +282,7 @@ const grounds = [
           />
         </div>
         <label v-if="has('surface')" class="block font-bold">
-          {{ say`Ground` }}
+          {{ say` Ground` }}
           <select
             class="field mt-1"
             :value="element.ground"
@@ -309,7 +309,7 @@ const grounds = [
             :checked="element.main"
             @change="emit('change', { main: ($event.target as HTMLInputElement).checked })"
           />
-          {{ say`Main path: 0.9 m or more` }}
+          {{ say`Main path: 0.9 m or more ` }}
         </label>
         <details>
           <summary class="quiet">{{ say`Corners in figures` }}</summary>

@@ -49,7 +49,7 @@ async function fail() {
         {{ say`Read it now` }}
       </button>
       <span v-if="watering?.programme" class="text-muted" data-testid="controller">
-        {{ say`Programme sent ${dateWords(watering.programme.from)}; ${show(litres, 'volume', 0)} since.` }}
+        {{ say` Programme sent ${dateWords(watering.programme.from)}; ${show(litres, 'volume', 0)} since. ` }}
       </span>
       <span v-else class="text-muted">{{ say`No programme sent yet.` }}</span>
     </div>
