@@ -1,4 +1,4 @@
-import { say } from '../speech/say';
+import { say, word } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import type { RootAct } from './rootActs';
 import type { SeedAct } from './seedActs';
@@ -242,7 +242,7 @@ export function planActWords(
   const verb = isStuck ? say`Stick` : say`Sow`;
   const late = from + 7 <= today;
   return {
-    title: say`${verb} ${name} as planned: ${route}`,
+    title: say`${verb} ${name} as planned: ${word(route)}`,
     reason: say`${late ? say`Was planned` : say`Planned`} for the week of ${day(from)}: ${count(plants)} to stand, for ${several(trees, 'tree')}; in time in ${percent(chance)} of forecasts when it was planned.`,
     waiting: late
       ? say`Sown now it may not be in time any more: on the board, a week later works it out anew. Sown already, say there as which lot.`
@@ -260,7 +260,7 @@ export function treatActWords(
   const late = today - on;
   return {
     title: say`Begin treating ${name} for its planned sowing`,
-    reason: say`${route}, for ${count(plants)} to stand from the week of ${day(from)}: its treatment takes about ${several(days, 'day')}, so it ${late > 0 ? say`was to begin` : say`begins`} by ${day(on)}. No batch of it is under way.`,
+    reason: say`${word(route)}, for ${count(plants)} to stand from the week of ${day(from)}: its treatment takes about ${several(days, 'day')}, so it ${late > 0 ? say`was to begin` : say`begins`} by ${day(on)}. No batch of it is under way.`,
     waiting:
       late > 0
         ? say`Begun now it is done about ${day(today + days)}: move the sowing on the board, or buy seed treated.`

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lotsOf, type HeldWrite, say, speech } from '@kauri/core';
+import { lotsOf, type HeldWrite, say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -11,6 +11,7 @@ import { useMessages } from '../stores/messages';
 import { useNursery } from '../stores/nursery';
 import { useSession } from '../stores/session';
 import { several } from '../words/numbers';
+import { instantWords } from '../words/people';
 
 /** What was done here and is not with the server: what waits, and what was not taken, to mend or to drop. */
 const props = defineProps<{ leaving?: 'here' | 'everywhere' | null }>();
@@ -22,20 +23,13 @@ const session = useSession();
 const router = useRouter();
 const leaveFault = ref<string | null>(null);
 
-const clock = (ms: number) =>
-  new Date(ms).toLocaleString(speech().tag, {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
 const network = computed(() => {
   if (device.reachable) return say`The server answers.`;
   const last = device.contact?.deviceMs;
-  return say`No network${last ? say` since ${clock(last)}` : ''}: what you see is what was seen last, with what you did since.`;
+  return say`No network${last ? say` since ${instantWords(last)}` : ''}: what you see is what was seen last, with what you did since.`;
 });
 /** Which lots an act is about, where its words do not say, and when it was done; of another nursery, which one. */
-const about = (act: KeptAct): string => [whatOf(act), clock(act.at)].filter(Boolean).join(' · ');
+const about = (act: KeptAct): string => [whatOf(act), instantWords(act.at)].filter(Boolean).join(' · ');
 function whatOf({ write, nurseryId, words }: KeptAct): string {
   if (nurseryId !== nursery.nurseryId)
     return (

@@ -42,12 +42,12 @@ export function browserWords(agent: string): string {
   return system === null ? browser : say`${browser} on ${system}`;
 }
 
-/** An instant as day and hour where the reader is. */
-export function instantWords(iso: string): string {
+/** An instant as day and hour where the reader is. @param at ISO, or ms since 1970 */
+export function instantWords(at: string | number): string {
   return new Intl.DateTimeFormat(speech().tag, {
     day: 'numeric',
     month: 'short',
     hour: '2-digit',
     minute: '2-digit',
-  }).format(new Date(iso));
+  }).format(new Date(at));
 }

@@ -8,6 +8,7 @@ import {
   type EpochDay,
   type Stay,
   say,
+  word,
 } from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { useVirtualizer } from '@tanstack/vue-virtual';
@@ -87,7 +88,7 @@ function overWords({ row, span }: { row: BoardPlace; span: BoardSpan }): string 
 const nameOf = (id: string) => nursery.lots.get(id)?.code ?? say`a planned sowing`;
 const plannedName = (id: string) => {
   const sowing = plan.sowings.find((one) => one.id === id);
-  return sowing ? `${speciesName(sowing.speciesId)}, ${sowing.route}` : nameOf(id);
+  return sowing ? `${speciesName(sowing.speciesId)}, ${word(sowing.route)}` : nameOf(id);
 };
 const table = () => offerFile('board.csv', boardTable(rows.value, { nameOf: plannedName }), 'text/csv');
 async function paper() {

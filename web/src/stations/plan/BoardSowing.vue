@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, say } from '@kauri/core';
+import { dayOf, say, word } from '@kauri/core';
 import type { PlannedSowing } from '@kauri/core/contract';
 import { X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -107,7 +107,7 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
     data-testid="sowing"
   >
     <header class="flex flex-wrap items-baseline gap-x-4">
-      <h2 id="sowing" class="text-lg">{{ species }}, {{ sowing.route }}</h2>
+      <h2 id="sowing" class="text-lg">{{ species }}, {{ word(sowing.route) }}</h2>
       <span class="text-muted">
         {{ say`${several(sowing.wanted.trees, 'tree')} by ${day(sowing.wanted.until)}`
         }}<template v-if="order">, {{ buyerOf(order) }}</template>

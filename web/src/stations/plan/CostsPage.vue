@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { costParts, perLiving, say } from '@kauri/core';
+import { costParts, perLiving, say, word } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -116,7 +116,7 @@ const opened = ref('');
           <ul class="max-w-5xl" data-testid="costs">
             <li v-for="row in rows" :key="row.run.route.id" class="border-rule border-t py-3">
               <div class="flex flex-wrap items-baseline gap-x-3">
-                <b>{{ row.run.route.name }}</b>
+                <b>{{ word(row.run.route.name) }}</b>
                 <span v-if="row.form" class="text-muted">{{ formWords[row.form] }}</span>
                 <span v-if="row.of" class="text-muted">{{
                   say`sown ${day(row.of.point.on)}, in time ${surely(row.of.point.chance)}`

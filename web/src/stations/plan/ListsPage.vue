@@ -12,6 +12,7 @@ import {
   type EvaporationAhead,
   type PlanStep,
   say,
+  word,
 } from '@kauri/core';
 import { csvOf } from '../../print/csv';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
@@ -223,7 +224,7 @@ function table() {
     trays: step.trays ?? '',
     area_m2: step.areaM2 ?? '',
     place: placeName(step.placeId),
-    route: step.sowing.route,
+    route: word(step.sowing.route),
     buyer: buyerOf(step),
     hours: Number(step.hours.toFixed(2)),
   }));

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { say, word } from '@kauri/core';
 import type { RaisingRoute } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -124,7 +124,7 @@ const remove = (at: number) =>
     <ol v-if="known.routes.length" class="space-y-3" data-testid="routes">
       <li v-for="(route, i) in known.routes" :key="route.id" class="panel p-4">
         <p class="flex flex-wrap items-baseline gap-x-3">
-          <b class="text-lg">{{ route.name }}</b>
+          <b class="text-lg">{{ word(route.name) }}</b>
           <span class="text-muted">{{ startWords[route.start] }}</span>
           <span v-if="!known.own" class="text-muted text-sm italic">{{ say`suggested` }}</span>
           <span v-if="may" class="ml-auto flex gap-3">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { say, word } from '@kauri/core';
 import type { KeptOrder, OrderLine, PlannedSowing, Proposal, ProposedLine } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -21,7 +21,7 @@ const species = computed(() => nursery.lookup.species.get(props.line.speciesId)?
 const nextWords = (sowing: PlannedSowing, { route, on }: { route: string; on: string }) =>
   route === sowing.route && on === sowing.stages[0].from
     ? say`the same in another kind of place`
-    : `${route}, ${day(on)}`;
+    : `${word(route)}, ${day(on)}`;
 const placeName = (id: string) =>
   nursery.lookup.places.get(id)?.place.name ?? say`a place no longer in the yard`;
 </script>
@@ -66,7 +66,7 @@ const placeName = (id: string) =>
       </li>
       <li v-for="{ sowing, next } in sown" :key="sowing.id">
         {{
-          say`${several(sowing.wanted.trees, 'tree')}: ${sowing.route}, sown ${day(sowing.stages[0].from)} in ${placeName(sowing.stages[0].placeId)}; in time in ${percent(sowing.chance)} of forecasts`
+          say`${several(sowing.wanted.trees, 'tree')}: ${word(sowing.route)}, sown ${day(sowing.stages[0].from)} in ${placeName(sowing.stages[0].placeId)}; in time in ${percent(sowing.chance)} of forecasts`
         }}
         <span class="text-muted">
           <template v-if="next">{{

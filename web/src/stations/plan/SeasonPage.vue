@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { openLines, say } from '@kauri/core';
+import { openLines, say, word } from '@kauri/core';
 import type { Proposal } from '@kauri/core/contract';
 import { computed, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -63,7 +63,9 @@ function servedWords(proposal: Proposal, lineId: string): string {
   const line = lineOf(proposal, lineId);
   if (!line) return '';
   const sown = sownFor(proposal, lineId);
-  const weeks = [...new Set(sown.map(({ sowing }) => `${sowing.route}, ${day(sowing.stages[0].from)}`))];
+  const weeks = [
+    ...new Set(sown.map(({ sowing }) => `${word(sowing.route)}, ${day(sowing.stages[0].from)}`)),
+  ];
   return [
     ...(line.kept ? [say`${count(line.kept)} planned already`] : []),
     ...(line.standing.length

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { findPlaces, planSowing, type RoutePoint, say } from '@kauri/core';
+import { findPlaces, planSowing, type RoutePoint, say, word } from '@kauri/core';
 import { AlertTriangle } from 'lucide-vue-next';
 import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
@@ -153,11 +153,11 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
         </p>
         <p v-if="openers.length" data-testid="openers">
           {{
-            say`Open by another route: ${openers.map((run) => `${run.route.name}, ${windowWords(run)}`).join('; ')}.`
+            say`Open by another route: ${openers.map((run) => `${word(run.route.name)}, ${windowWords(run)}`).join('; ')}.`
           }}
         </p>
         <section v-if="chosen && chosen.points.length > 1" aria-labelledby="weeks">
-          <h2 id="weeks" class="text-lg">{{ say`${chosen.route.name}, week by week of sowing` }}</h2>
+          <h2 id="weeks" class="text-lg">{{ say`${word(chosen.route.name)}, week by week of sowing` }}</h2>
           <SowingCurves
             :points="chosen.points"
             :weeks="chosen.weeks"
@@ -205,7 +205,7 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
                     :aria-pressed="run === chosen"
                     @click="asked.routeId = run.route.id"
                   >
-                    {{ run.route.name }}
+                    {{ word(run.route.name) }}
                   </button>
                   <span class="text-muted block text-sm font-normal">{{
                     run.route.stages.map((stage) => words(stage)).join(' → ')

@@ -1,4 +1,4 @@
-import { dayOf, say, inWords } from '@kauri/core';
+import { dayOf, say, inWords, word } from '@kauri/core';
 import type { Proposal, ProposedLine, SeasonStep } from '@kauri/core/contract';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
@@ -79,7 +79,7 @@ export function useSeasonWords() {
     );
     const currency = nursery.catalogue!.prices.list.currency;
     const things = frees.things.map(({ of, more }) => thingWords[of](more, currency));
-    return say`${[...rooms, ...hours, ...things].join(say`, and `)} would serve ${count(frees.trees)} of them: ${frees.route}, sown ${day(frees.on)}.`;
+    return say`${[...rooms, ...hours, ...things].join(say`, and `)} would serve ${count(frees.trees)} of them: ${word(frees.route)}, sown ${day(frees.on)}.`;
   }
   return { day, placeLike, shortWords, freesWords };
 }
