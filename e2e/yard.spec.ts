@@ -61,6 +61,59 @@ test('a bed that cannot be built says why while it is typed', async ({ isla: pag
   await expect(form.getByLabel('Stands on')).toHaveValue('weeds');
 });
 
+test('a tub that was found is a bed: what it holds and weighs, kept and sown in', async ({ page, own }) => {
+  await signIn(page, own, 'isla@withybeck.example');
+  await station(page, 'Yard');
+  await page.getByRole('link', { name: 'Add bed' }).click();
+  const form = sheet(page);
+  await form.getByLabel('Name', { exact: true }).fill('Tub 1');
+  await form.getByText('A round tub or pot').click();
+  // Wider at its floor than at its rim: said while it is typed, and again by the server.
+  await form.getByLabel('Across, at the rim').fill('560');
+  await form.getByLabel('Across, at the floor').fill('600');
+  await expect(form).toContainText('A floor is as large as the rim or smaller');
+  await form.getByRole('button', { name: 'Add the bed' }).click();
+  await expect(form.getByRole('alert')).toContainText('turn it over');
+  await form.getByLabel('Across, at the floor').fill('440');
+  await form.getByLabel(/^Height/).fill('380');
+  await form.getByLabel('Density asked about').fill('200');
+  // 540 mm across inside at the rim, 420 at the floor: a frustum of 350 of its 380 mm.
+  const figures = form.getByTestId('bed-figures');
+  await expect(figures).toContainText(/Medium to buy, loose\s*62\sL/);
+  await expect(figures).toContainText(/Trees at 200\s\/m²\s*35/);
+  await expect(figures).toContainText(/Weight, watered\s*48\skg/);
+  await form.getByRole('button', { name: 'Add the bed' }).click();
+  await expect(page.getByRole('heading', { name: 'Tub 1', level: 1 })).toBeVisible();
+  await expect(page.locator('main')).toContainText(/round tub, 0\.56\sm across/);
+  await page.reload();
+  await expect(page.getByTestId('places')).toContainText('round tub');
+  // A place comes where a person counts it: Bed 2 before Bed 10.
+  const names = (await page.getByTestId('places').locator('li').allTextContents()).map((words) =>
+    words.slice(0, 6),
+  );
+  expect(names.indexOf('Bed 2')).toBeLessThan(names.findIndex((name) => name.startsWith('Bed 10')));
+  const { rows } = await own.database.query(
+    `select design->'found'->>'shape' as shape, design->'tiers' as tiers from place where name = 'Tub 1'`,
+  );
+  expect(rows).toEqual([{ shape: 'round', tiers: [] }]);
+});
+
+test('a whole bed is held or emptied by what its trees are worth, and what else its ground could earn', async ({
+  isla: page,
+}) => {
+  await station(page, 'Yard');
+  await page.getByTestId('places').getByText('Bed 1', { exact: true }).click();
+  await page.getByTestId('bed-hold-open').click();
+  const hold = page.getByTestId('bed-hold');
+  await expect(hold.getByTestId('bed-hold-answer')).toContainText('Hold it');
+  await expect(hold).toContainText('26-QPE-01');
+  await expect(hold).toContainText(/on each 1\sm² of it/);
+  await expect(hold).toContainText('Prices are Kauri’s starting values');
+  // Another bed's seasons are not shown as this one's.
+  await page.getByTestId('places').getByText('Bed 10', { exact: true }).click();
+  await expect(page.getByTestId('bed-hold')).toHaveCount(0);
+});
+
 test('the find box reaches lots, places and acts, and says when there is none', async ({ isla: page }) => {
   const find = page.getByRole('combobox', { name: /Find/ });
   await find.fill('bench 2');

@@ -79,6 +79,7 @@ export { linesOf } from './tabular/lines';
 // words: dates and numbers as a grower says them
 export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from './words/dates';
 export { closedSetWords, workingWords } from './words/closedSets';
+export { byNature } from './words/nature';
 export { count, odds, percent, several } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols
@@ -742,6 +743,10 @@ export type { LotFacts } from './forecast/lotFacts';
 export { factsAt, homesOf } from './forecast/lotHomes';
 export {
   holdOrMove,
+  holdTogether,
+  type BedHold,
+  type BedLot,
+  type BedWay,
   type Choice,
   type ChoiceValue,
   type HoldOrMove,

@@ -3,10 +3,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { startingMedia } from '../medium/medium';
 import { recompute, type Step } from '../working/working';
-import type { BedDesign } from './design';
+import type { BedDesign, FoundBed } from './design';
 import { boardNames, dressedSize } from './dressedSize';
 import { bedGeometry } from './geometry';
 import { openAreaFraction } from './openAreaFraction';
+import { bedParts } from './parts';
+import { bedSupports } from './supports';
 import { treesHeld } from './treesHeld';
 import { bedWeight } from './weight';
 
@@ -145,5 +147,69 @@ describe('weight and trees', () => {
     expect(treesHeld(2.61, 240).value).toBe(626);
     expect(() => treesHeld(0, 240)).toThrow(Unfit);
     expect(() => treesHeld(2, NaN)).toThrow(Unfit);
+  });
+});
+
+describe('a bed that is something found', () => {
+  const tub = (more: Partial<FoundBed> = {}, design: Partial<BedDesign> = {}): BedDesign => ({
+    ...plain,
+    measured: 'inside',
+    lengthMm: 500,
+    widthMm: 500,
+    tiers: [],
+    fillBelowRimMm: 0,
+    found: { shape: 'round', heightMm: 400, wallMm: 4, taper: 0.8, emptyKg: 2, seasons: 6, ...more },
+    ...design,
+  });
+  it('holds what a frustum holds, and its mean area gives that volume', () => {
+    const g = bedGeometry(tub()).value;
+    // V = πh(R² + Rr + r²)/3 of a round tub, 500 mm at the rim, 400 at the floor, 400 high.
+    expect(g.mediumL).toBeCloseTo((Math.PI * 4 * (2.5 ** 2 + 2.5 * 2 + 2 ** 2)) / 3, 6);
+    expect(g.insideAreaM2).toBeCloseTo(g.mediumL / g.looseDepthMm, 9);
+    expect(g.insideLengthMm * g.insideWidthMm).toBeCloseTo(g.insideAreaM2 * 1e6, 6);
+    const upright = bedGeometry(tub({ shape: 'box', taper: 1 }, { widthMm: 300 })).value;
+    expect(upright.insideAreaM2).toBeCloseTo(0.15, 9);
+  });
+  it('holds less for leaning walls and less filling, never more than an upright one', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('round' as const, 'box' as const),
+        fc.double({ min: 0.2, max: 1, noNaN: true }),
+        fc.integer({ min: 0, max: 300 }),
+        (shape, taper, below) => {
+          const held = (t: number) => bedGeometry(tub({ shape, taper: t }, { fillBelowRimMm: below })).value;
+          expect(held(taper).insideAreaM2).toBeLessThanOrEqual(held(1).insideAreaM2 + 1e-12);
+          expect(held(taper).insideAreaM2).toBeGreaterThanOrEqual(held(1).insideAreaM2 * taper ** 2 - 1e-12);
+          expectToRecompute(bedGeometry(tub({ shape, taper }, { fillBelowRimMm: below })).working);
+        },
+      ),
+    );
+  });
+  it('weighs its medium and itself, stands on its floor, and asks for no boards', () => {
+    const { value, working } = bedWeight(tub(), startingMedia[0]);
+    const g = bedGeometry(tub(), startingMedia[0].settling).value;
+    expect(value.totalKg).toBeCloseTo(2 + value.meshKg + (g.mediumL / 1000) * startingMedia[0].wetKgPerM3, 6);
+    expectToRecompute(working);
+    const wider = bedWeight(tub({ taper: 1 }), startingMedia[0]).value;
+    expect(value.surfaceKPa).toBeGreaterThan(wider.surfaceKPa);
+    const carries = bedSupports(tub(), startingMedia[0]).value;
+    expect(carries.sideSagMm).toBeNull();
+    expect(carries.crossSagMm).toBeNull();
+    expect(bedParts(tub()).timber).toEqual([]);
+  });
+  it('says that wide mesh bellies without a grid, and refuses walls that cannot be', () => {
+    const wide = tub({ taper: 1 }, { lengthMm: 600 });
+    expect(bedSupports(wide, startingMedia[0]).value.faults.join(' ')).toMatch(/welded grid/);
+    const gridded = {
+      ...wide,
+      layers: [...plain.layers, { kind: 'mesh' as const, openingMm: [150, 150] as const, wireMm: 3.4 }],
+    };
+    expect(bedSupports(gridded, startingMedia[0]).value.faults.join(' ')).not.toMatch(/belly/);
+    expect(() => bedGeometry(tub({ taper: 1.2 }))).toThrow(/as large as the rim or smaller/);
+    expect(() => bedGeometry(tub({ heightMm: 0 }))).toThrow(Unfit);
+    expect(() => bedGeometry(tub({}, { fillBelowRimMm: 400 }))).toThrow(/holds no medium/);
+    expect(() => bedGeometry(tub({ wallMm: 300 }, { measured: 'outside' }))).toThrow(
+      /nothing is left inside/,
+    );
   });
 });

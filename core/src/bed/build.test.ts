@@ -100,7 +100,7 @@ describe('what carries a bed', () => {
             living,
           ).value;
         expect(on(count + 2).perFootKg).toBeLessThan(on(count).perFootKg);
-        expect(on(count + 2).sideSagMm).toBeLessThanOrEqual(on(count).sideSagMm);
+        expect(on(count + 2).sideSagMm).toBeLessThanOrEqual(on(count).sideSagMm!);
       }),
     );
   });

@@ -28,14 +28,27 @@ export interface BedBuild {
   feet: { kind: FootKind; count: number };
 }
 
-/** A rectangular air-pruning bed as it is drawn up, SI units. A value: kept with a schema number. */
+/** A thing that was not made for a bed: a bottomless pot or tub, a crate, a stack of grates. Its walls are its own. */
+export interface FoundBed {
+  shape: 'round' | 'box';
+  /** Of its walls. */
+  heightMm: number;
+  wallMm: number;
+  /** Size of the floor over that of the rim, as it narrows downwards; 1 where its walls are upright. */
+  taper: number;
+  emptyKg: number;
+  /** Seasons it is likely to last. */
+  seasons: number;
+}
+
+/** An air-pruning bed as it is drawn up, SI units. A value: kept with a schema number. */
 export interface BedDesign {
   schema: 1;
   /** Whether length and width are of the soil or of the frame. */
   measured: 'inside' | 'outside';
   lengthMm: number;
   widthMm: number;
-  /** Board name of each tier, from the bottom up. */
+  /** Board name of each tier, from the bottom up; none where the bed is something found. */
   tiers: readonly string[];
   /** Below the medium, from the top down. */
   layers: readonly OpenLayer[];
@@ -47,6 +60,8 @@ export interface BedDesign {
   lidAboveRimMm: number | null;
   /** Left out by a design drawn up before its build was. */
   build?: BedBuild;
+  /** Something found instead of boards; of a round one length and width are both its diameter at the rim. */
+  found?: FoundBed;
 }
 
 /** Farthest apart bearers lie under an ordinary bed, mm. */
@@ -55,6 +70,17 @@ const USUAL_BAY_MM = 600;
 /** The build of a design; where it was never said, an ordinary one for its size. */
 export function buildOf(design: BedDesign): BedBuild {
   if (design.build) return design.build;
+  if (design.found)
+    return {
+      timber: 'scrap',
+      corners: 'butt',
+      riserTiers: 0,
+      loosenSide: false,
+      crossMembers: 0,
+      crossBoard: '50x75',
+      runners: false,
+      feet: { kind: 'bricks', count: 4 },
+    };
   const inches = design.tiers[0] !== undefined && Number(design.tiers[0].split(/[x×]/i)[0]) <= 4;
   return {
     timber: 'durable',

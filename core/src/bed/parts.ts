@@ -52,7 +52,7 @@ export function isGrid(layer: OpenLayer): boolean {
 export function bedParts(design: BedDesign): BedParts {
   const g = bedGeometry(design).value;
   const build = buildOf(design);
-  const inches = dressedSize(design.tiers[0]).nominalThicknessMm % 25.4 < 1e-6;
+  const inches = !design.found && dressedSize(design.tiers[0]).nominalThicknessMm % 25.4 < 1e-6;
   const batten = inches ? BATTEN.us : BATTEN.metric;
   const timber: TimberPart[] = [];
   const add = (name: string, board: string, lengthMm: number, count: number) => {
@@ -107,6 +107,7 @@ export function bedParts(design: BedDesign): BedParts {
     });
   }
   const around = 2 * (g.outsideLengthMm + g.outsideWidthMm);
+  // A thing found comes whole; only what is put under it and over it is made.
   const corners = 4 * design.tiers.length;
   const battens = timber.filter((t) => t.board === batten).reduce((t, p) => t + p.count * p.lengthMm, 0);
   return {

@@ -3,7 +3,7 @@ import type { MediumValues } from '../medium/medium';
 import { put, sum, type Worked } from '../working/working';
 import { buildOf, type BedDesign, type FootKind } from './design';
 import { dressedSize } from './dressedSize';
-import { bedGeometry } from './geometry';
+import { bedGeometry, type BedGeometry } from './geometry';
 import { bedWeight } from './weight';
 
 const GRAVITY = 9.80665;
@@ -26,8 +26,9 @@ export const feetBear: Record<FootKind, { kg: number; areaM2: number }> = {
 export interface BedSupports {
   crossSagMm: number | null;
   crossLimitMm: number | null;
-  sideSagMm: number;
-  sideLimitMm: number;
+  /** Of the long sides; null where the walls are not boards. */
+  sideSagMm: number | null;
+  sideLimitMm: number | null;
   /** Free width of mesh between bearers, and the widest that does not belly. */
   bayMm: number;
   bayLimitMm: number;
@@ -45,6 +46,22 @@ export function beamSag(newtonsPerMm: number, spanMm: number, thicknessMm: numbe
   return (5 * newtonsPerMm * spanMm ** 4) / (384 * WET_STIFFNESS * inertia);
 }
 
+/** The long sides between the feet they stand on. */
+function sideOf(design: BedDesign, g: BedGeometry, totalKg: number) {
+  const { feet } = buildOf(design);
+  const board = dressedSize(design.tiers[0]);
+  const pairs = Math.max(2, Math.floor(feet.count / 2));
+  const spanMm = feet.kind === 'pallet' ? 600 : g.outsideLengthMm / (pairs - 1);
+  const load = (totalKg * GRAVITY) / 2 / g.outsideLengthMm;
+  return {
+    board,
+    spanMm,
+    load,
+    sagMm: beamSag(load, spanMm, board.thicknessMm, board.widthMm),
+    limitMm: spanMm * SAG_LIMIT,
+  };
+}
+
 /**
  * Whether bearers, sides, mesh and feet carry a bed filled and watered: sag against a 180th of the span,
  * the mesh's bays, and the load on each foot.
@@ -55,10 +72,16 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
   const g = bedGeometry(design, medium.settling).value;
   const weight = bedWeight(design, medium).value;
   const faults: string[] = [];
-  const bayMm = g.insideLengthMm / (build.crossMembers + 1);
+  const narrowMm = Math.min(g.insideLengthMm, g.insideWidthMm);
+  const bayMm = design.found ? narrowMm : g.insideLengthMm / (build.crossMembers + 1);
   const heavyGrid = design.layers.some((l) => l.kind === 'mesh' && l.wireMm >= 3);
   const bayLimitMm = heavyGrid ? BAY_GRID_MM : BAY_PLAIN_MM;
-  if (bayMm > bayLimitMm + 0.5)
+  const meshed = design.layers.some((l) => l.kind === 'mesh');
+  if (design.found && meshed && bayMm > bayLimitMm + 0.5)
+    faults.push(
+      say`The mesh spans ${Math.round(bayMm)} mm and will belly: a welded grid under it carries ${BAY_GRID_MM} mm.`,
+    );
+  else if (!design.found && bayMm > bayLimitMm + 0.5)
     faults.push(
       say`The mesh spans ${Math.round(bayMm)} mm between bearers and will belly: ${Math.ceil(g.insideLengthMm / bayLimitMm) - 1} bearers keep it within ${bayLimitMm} mm.`,
     );
@@ -80,15 +103,10 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
         say`Bearers of ${build.crossBoard} sag ${crossSagMm.toFixed(1)} mm over ${Math.round(g.insideWidthMm)} mm; ${crossLimitMm.toFixed(1)} mm is the most. Take a deeper board or more of them.`,
       );
   }
-  const side = dressedSize(design.tiers[0]);
-  const pairs = Math.max(2, Math.floor(build.feet.count / 2));
-  const spanMm = build.feet.kind === 'pallet' ? 600 : g.outsideLengthMm / (pairs - 1);
-  const perSide = (weight.totalKg * GRAVITY) / 2 / g.outsideLengthMm;
-  const sideSagMm = beamSag(perSide, spanMm, side.thicknessMm, side.widthMm);
-  const sideLimitMm = spanMm * SAG_LIMIT;
-  if (sideSagMm > sideLimitMm)
+  const side = design.found ? null : sideOf(design, g, weight.totalKg);
+  if (side && side.sagMm > side.limitMm)
     faults.push(
-      say`The long sides sag ${sideSagMm.toFixed(1)} mm between feet ${Math.round(spanMm)} mm apart: add feet along the sides.`,
+      say`The long sides sag ${side.sagMm.toFixed(1)} mm between feet ${Math.round(side.spanMm)} mm apart: add feet along the sides.`,
     );
   const bears = feetBear[build.feet.kind];
   const perFootKg = weight.totalKg / build.feet.count;
@@ -102,8 +120,8 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
     value: {
       crossSagMm,
       crossLimitMm,
-      sideSagMm,
-      sideLimitMm,
+      sideSagMm: side?.sagMm ?? null,
+      sideLimitMm: side?.limitMm ?? null,
       bayMm,
       bayLimitMm,
       perFootKg,
@@ -113,12 +131,14 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
       faults,
     },
     working: [
-      {
-        what: say`Mesh between bearers`,
-        expression: sum`${g.insideLengthMm} ÷ (${build.crossMembers} + 1)`,
-        result: bayMm,
-        unit: 'mm',
-      },
+      design.found
+        ? { what: say`Mesh across`, how: say`Between its walls.`, result: bayMm, unit: 'mm' }
+        : {
+            what: say`Mesh between bearers`,
+            expression: sum`${g.insideLengthMm} ÷ (${build.crossMembers} + 1)`,
+            result: bayMm,
+            unit: 'mm',
+          },
       ...(crossSagMm === null
         ? []
         : [
@@ -139,12 +159,16 @@ export function bedSupports(design: BedDesign, medium: MediumValues): Worked<Bed
               source: 'Simply supported beam; C16, EN 338; limit a 180th of the span',
             },
           ]),
-      {
-        what: say`Sag of a long side between feet`,
-        expression: `5 × ${put(perSide)} × ${put(spanMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(side.thicknessMm)} × ${put(side.widthMm)}^3 ÷ 12)`,
-        result: sideSagMm,
-        unit: 'mm',
-      },
+      ...(side
+        ? [
+            {
+              what: say`Sag of a long side between feet`,
+              expression: `5 × ${put(side.load)} × ${put(side.spanMm)}^4 ÷ (384 × ${WET_STIFFNESS} × ${put(side.board.thicknessMm)} × ${put(side.board.widthMm)}^3 ÷ 12)`,
+              result: side.sagMm,
+              unit: 'mm',
+            },
+          ]
+        : []),
       {
         what: say`On each foot`,
         expression: sum`${weight.totalKg} ÷ ${build.feet.count}`,

@@ -14,6 +14,7 @@ const GRAVITY = 9.80665;
 export const CARRY_LIMIT_KG = 25;
 
 export interface BedWeight {
+  /** The frame's: its boards, or what a thing found weighs empty. */
   timberKg: number;
   meshKg: number;
   mediumWetKg: number;
@@ -29,13 +30,14 @@ export interface BedWeight {
  */
 export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWeight> {
   const g = bedGeometry(design, medium.settling).value;
+  const { found } = design;
   let timberM3 = 0;
   for (const name of design.tiers) {
     const b = dressedSize(name);
     const run = 2 * g.outsideLengthMm + 2 * (g.outsideWidthMm - 2 * b.thicknessMm);
     timberM3 += (run * b.thicknessMm * b.widthMm) / 1e9;
   }
-  const timberKg = timberM3 * TIMBER_DENSITY;
+  const timberKg = found ? found.emptyKg : timberM3 * TIMBER_DENSITY;
   let meshKg = 0;
   for (const layer of design.layers) {
     if (layer.kind !== 'mesh') continue;
@@ -46,7 +48,10 @@ export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWe
   // Fresh fill is the same dry mass in more room; after settling it is denser, so mass is counted loose.
   const mediumWetKg = ((g.insideAreaM2 * g.looseDepthMm) / 1000) * medium.wetKgPerM3;
   const totalKg = timberKg + meshKg + mediumWetKg;
-  const footprint = (g.outsideLengthMm * g.outsideWidthMm) / 1e6;
+  const footprint =
+    ((found ? found.taper ** 2 * (found.shape === 'round' ? Math.PI / 4 : 1) : 1) *
+      (g.outsideLengthMm * g.outsideWidthMm)) /
+    1e6;
   return {
     value: {
       timberKg,
@@ -71,7 +76,14 @@ export function bedWeight(design: BedDesign, medium: MediumValues): Worked<BedWe
           },
         ],
       },
-      { what: say`Timber`, expression: sum`${timberM3} × ${TIMBER_DENSITY}`, result: timberKg, unit: 'kg' },
+      found
+        ? { what: say`Its own weight, empty`, how: say`As typed.`, result: timberKg, unit: 'kg' }
+        : {
+            what: say`Timber`,
+            expression: sum`${timberM3} × ${TIMBER_DENSITY}`,
+            result: timberKg,
+            unit: 'kg',
+          },
       {
         what: say`Mesh`,
         how: say`Length of wire by its section and the density of steel.`,

@@ -91,6 +91,14 @@ describe('what is sent', () => {
       'Bed length: a number from 200 to 30\u202f000 mm (0.2 to 30 m).',
     );
     expect(BedDesignSchema.safeParse({ ...design, lengthMm: 4000, tiers: ['3x7'] }).success).toBe(false);
+    const found = { shape: 'round', heightMm: 300, wallMm: 3, taper: 0.9, emptyKg: 2, seasons: 5 };
+    const read = (more: object) => BedDesignSchema.safeParse({ ...design, lengthMm: 600, ...more });
+    expect(read({ tiers: [], found }).success).toBe(true);
+    for (const neither of [{ tiers: [] }, { found }])
+      expect(read(neither).error!.issues[0].message).toBe('A bed needs at least one tier of boards.');
+    expect(read({ tiers: [], found: { ...found, taper: 1.4 } }).error!.issues[0].message).toMatch(
+      /turn it over/,
+    );
   });
   it('names keep their quotes and angle brackets as they are, but hold no control characters', () => {
     const lot = {

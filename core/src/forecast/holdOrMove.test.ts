@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { Unfit } from '../working/unfit';
 import { recompute } from '../working/working';
-import { holdOrMove, type HoldTerms } from './holdOrMove';
+import { holdOrMove, holdTogether, type HoldTerms } from './holdOrMove';
 
 const terms = (more: Partial<HoldTerms> = {}): HoldTerms => ({
   ladder: [
@@ -66,5 +66,44 @@ describe('hold, move or let go', () => {
     expect(() => holdOrMove(lot(25), null, 0.2, terms())).toThrow(/No season/);
     expect(() => holdOrMove(lot(25, 30), null, 0.2, terms({ holdCost: -1 }))).toThrow(/0 or more/);
     expect(() => holdOrMove(lot(25, 30), null, 0.2, terms({ lossShare: 1 }))).toThrow(/all of them/);
+  });
+});
+
+describe('a whole bed', () => {
+  const stand = (name: string, trees: number, ...heights: number[]) => ({
+    name,
+    trees,
+    said: holdOrMove(lot(heights[0], ...heights.slice(1)), null, 0.2, terms()).value,
+  });
+  it('is emptied, held, or parted by its lots, and says what its ground would have to earn elsewhere', () => {
+    const done = stand('ALD', 100, 65, 66);
+    const slow = stand('OAK', 50, 25, 62);
+    expect(holdTogether([done], 4).value).toMatchObject({ best: 'clear', elsewherePerM2: null });
+    expect(holdTogether([slow], 4).value.best).toBe('hold');
+    const both = holdTogether([done, slow], 4);
+    expect(both.value.best).toBe('each');
+    const gain = both.value.worth.each - both.value.worth.clear;
+    expect(both.value.elsewherePerM2).toBeCloseTo(gain / 4, 9);
+    const step = both.working.at(-1)!;
+    expect(recompute(step.expression!)).toBeCloseTo(step.result as number, 1);
+  });
+  it('is never worth less lot by lot, nor more than its lots', () => {
+    const height = fc.double({ min: 5, max: 150, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 1, max: 500 }), height, height), { minLength: 1, maxLength: 4 }),
+        (all) => {
+          const lots = all.map(([trees, now, end], i) => stand(`${i}`, trees, now, end));
+          const { worth, best } = holdTogether(lots, 3).value;
+          expect(worth.each).toBeGreaterThanOrEqual(Math.max(worth.clear, worth.hold) - 1e-9);
+          expect(worth[best]).toBeCloseTo(worth.each, 9);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+  it('refuses a bed with nothing on it', () => {
+    expect(() => holdTogether([], 4)).toThrow(Unfit);
+    expect(() => holdTogether([stand('ALD', 10, 30, 40)], 0)).toThrow(/ground/);
   });
 });

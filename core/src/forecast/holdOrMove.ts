@@ -197,3 +197,73 @@ export function holdOrMove(
     });
   return { value, working };
 }
+
+/** A lot of one bed, and what each way with it is worth. */
+export interface BedLot {
+  name: string;
+  trees: number;
+  said: HoldOrMove;
+}
+
+/** What may be done with a whole bed: empty it, leave it as it stands, or go by each lot. */
+export type BedWay = 'clear' | 'hold' | 'each';
+
+export interface BedHold {
+  /** What all its trees are worth by each way, costs taken off. */
+  worth: Record<BedWay, number>;
+  best: BedWay;
+  /**
+   * What a square metre would have to earn elsewhere, over the time it is held, for emptying the bed to be the better; null
+   * where emptying it is no worse.
+   */
+  elsewherePerM2: number | null;
+}
+
+/**
+ * A whole bed held, emptied or left to each lot's own best, from what a tree of each is worth by it. Going lot by lot is
+ * never worth less; it is named only where lots of one bed differ.
+ * @param areaM2 ground that emptying the bed gives back
+ * @throws Unfit for a bed without trees or ground
+ */
+export function holdTogether(lots: readonly BedLot[], areaM2: number): Worked<BedHold> {
+  if (!lots.some((lot) => lot.trees > 0)) throw new Unfit(say`No trees stand here.`);
+  if (!(areaM2 > 0)) throw new Unfit(say`A bed has ground to give back.`);
+  const by = ({ said }: BedLot, choice: Choice) => said.choices.find((c) => c.choice === choice)?.value ?? 0;
+  const own = (lot: BedLot) => by(lot, lot.said.best);
+  const terms = lots.map((lot) => ({
+    lot,
+    clear: lot.trees * by(lot, 'now'),
+    hold: lot.trees * by(lot, 'hold'),
+    each: lot.trees * own(lot),
+  }));
+  const total = (way: BedWay) => terms.reduce((t, one) => t + one[way], 0);
+  const worth = { clear: total('clear'), hold: total('hold'), each: total('each') };
+  const together = worth.hold > worth.clear ? 'hold' : 'clear';
+  const best: BedWay = worth.each > worth[together] ? 'each' : together;
+  const gain = worth[best] - worth.clear;
+  const elsewherePerM2 = gain > 0 ? gain / areaM2 : null;
+  const working: Step[] = [
+    ...lots.map((lot) => ({
+      what: lot.name,
+      how: say`${put(lot.trees)} trees; a tree is worth ${put(by(lot, 'now'))} now, ${put(by(lot, 'hold'))} held.`,
+      result: lot.trees * own(lot),
+    })),
+    {
+      what: say`The bed, emptied now`,
+      how: say`Every tree goes now.`,
+      result: worth.clear,
+    },
+    {
+      what: say`The bed, held`,
+      how: say`Every lot is held, each as long as that is foreseen to be worth more.`,
+      result: worth.hold,
+    },
+  ];
+  if (elsewherePerM2 !== null)
+    working.push({
+      what: say`A square metre of it`,
+      expression: sum`(${worth[best]} − ${worth.clear}) / ${areaM2}`,
+      result: elsewherePerM2,
+    });
+  return { value: { worth, best, elsewherePerM2 }, working };
+}

@@ -1,7 +1,6 @@
-import { middleOfPlace, walkingWay } from '@kauri/core';
+import { byNature, middleOfPlace, walkingWay } from '@kauri/core';
 import { computed } from 'vue';
 import { useNursery } from '../stores/nursery';
-import { byNature } from './lots/lotFilter';
 
 /** Places as one walks past them: by a short way through the yard, those that are no place of the yard last. */
 export function useWay() {

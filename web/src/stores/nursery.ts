@@ -1,4 +1,5 @@
 import {
+  byNature,
   dayOf,
   givenNames,
   lookupFrom,
@@ -302,7 +303,7 @@ export const useNursery = defineStore('nursery', () => {
   function takePlace(place: Place) {
     const before = catalogue.value!;
     const places = [...before.places.filter((p) => p.id !== place.id), place].sort((a, b) =>
-      a.place.name.localeCompare(b.place.name),
+      byNature(a.place.name, b.place.name),
     );
     catalogue.value = { ...before, places };
   }

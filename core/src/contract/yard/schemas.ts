@@ -44,22 +44,38 @@ export const BedBuildSchema = z.object({
   feet: z.object({ kind: z.enum(footKinds), count: wholeNumber('Feet', 1, 200) }),
 });
 
-export const BedDesignSchema = z.object({
-  schema: z.literal(1),
-  measured: z.enum(['inside', 'outside']),
-  lengthMm: numberBetween('Bed length', 200, 30_000, 'mm (0.2 to 30 m)'),
-  widthMm: numberBetween('Bed width', 200, 3_000, 'mm (0.2 to 3 m)'),
-  tiers: z
-    .array(boardName)
-    .min(1, told`A bed needs at least one tier of boards.`)
-    .max(6, told`At most six tiers.`),
-  layers: z.array(OpenLayer).max(6, told`At most six layers.`),
-  fillBelowRimMm: numberBetween('Fill below the rim', 0, 500, 'mm'),
-  ground: z.enum(['paving', 'gravel', 'soil', 'weeds']),
-  airGapMm: numberBetween('Air gap', 0, 1500, 'mm'),
-  lidAboveRimMm: numberBetween('Lid above the rim', 50, 5000, 'mm').nullable(),
-  build: BedBuildSchema.optional(),
+const FoundBedSchema = z.object({
+  shape: z.enum(['round', 'box']),
+  heightMm: numberBetween('Height', 50, 3000, 'mm (50 mm to 3 m)'),
+  wallMm: numberBetween('Wall', 0, 200, 'mm'),
+  taper: z
+    .number()
+    .min(0.1, told`A floor is a tenth of the rim or more.`)
+    .max(1, told`A floor is no wider than the rim: turn it over.`),
+  emptyKg: numberBetween('Weight, empty', 0, 1000, 'kg'),
+  seasons: numberBetween('Seasons it lasts', 1, 50, 'seasons'),
 });
+
+export const BedDesignSchema = z
+  .object({
+    schema: z.literal(1),
+    measured: z.enum(['inside', 'outside']),
+    lengthMm: numberBetween('Bed length', 200, 30_000, 'mm (0.2 to 30 m)'),
+    widthMm: numberBetween('Bed width', 200, 3_000, 'mm (0.2 to 3 m)'),
+    tiers: z.array(boardName).max(6, told`At most six tiers.`),
+    layers: z.array(OpenLayer).max(6, told`At most six layers.`),
+    fillBelowRimMm: numberBetween('Fill below the rim', 0, 500, 'mm'),
+    ground: z.enum(['paving', 'gravel', 'soil', 'weeds']),
+    airGapMm: numberBetween('Air gap', 0, 1500, 'mm'),
+    lidAboveRimMm: numberBetween('Lid above the rim', 50, 5000, 'mm').nullable(),
+    build: BedBuildSchema.optional(),
+    /** Something found in place of boards: a bottomless pot, a crate. */
+    found: FoundBedSchema.optional(),
+  })
+  .refine(({ tiers, found }) => (found ? tiers.length === 0 : tiers.length > 0), {
+    ...told`A bed needs at least one tier of boards.`,
+    path: ['tiers'],
+  });
 
 export const BenchDesignSchema = z.object({
   schema: z.literal(1),

@@ -1,3 +1,4 @@
+import { byNature } from '@kauri/core';
 import type { Catalogue } from '@kauri/core/contract';
 import { asc, eq } from 'drizzle-orm';
 import { containerType, medium, place, species } from '../../db/schema/index';
@@ -10,7 +11,8 @@ export async function catalogueOf(
   tx: Tx,
   nurseryId: string,
 ): Promise<Pick<Catalogue, 'places' | 'species' | 'containers' | 'media'>> {
-  const places = await tx.select().from(place).where(eq(place.nurseryId, nurseryId)).orderBy(asc(place.name));
+  const places = await tx.select().from(place).where(eq(place.nurseryId, nurseryId));
+  places.sort((a, b) => byNature(a.name, b.name));
   const kinds = await tx
     .select()
     .from(species)

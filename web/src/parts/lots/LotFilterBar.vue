@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { byNature, say } from '@kauri/core';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue';
 import { Search, SlidersHorizontal } from 'lucide-vue-next';
 import { computed } from 'vue';
@@ -7,7 +7,7 @@ import type { Status } from '@kauri/core';
 import { statusWords } from '../../words/decision';
 import SelectField from '../SelectField.vue';
 import type { ShownLot } from '../useLots';
-import { byNature, lotGroups, lotSorts, seasonOf, type LotFilter } from './lotFilter';
+import { lotGroups, lotSorts, seasonOf, type LotFilter } from './lotFilter';
 
 /** Looks through a list of lots: free words, what they are and where, and their order. */
 const props = defineProps<{ lots: readonly ShownLot[]; filter: LotFilter; narrowed: boolean }>();

@@ -1,4 +1,4 @@
-import { say, inWords, inSentence } from '@kauri/core';
+import { byNature, say, inWords, inSentence } from '@kauri/core';
 import type { Status } from '@kauri/core';
 import MiniSearch from 'minisearch';
 import { statusWords } from '../../words/decision';
@@ -80,10 +80,6 @@ export function queryFromFilter(filter: LotFilter): Record<string, string | unde
 /** Whether a filter leaves anything out. */
 export const leavesOut = ({ words, species, place, status, season }: LotFilter) =>
   [words.trim(), species, place, status, season].some(Boolean);
-
-/** Bed 2 before Bed 10. */
-const natural = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' });
-export const byNature = (a: string, b: string) => natural.compare(a, b);
 
 export const seasonOf = (lot: ShownLot) => lot.row.sownOn.slice(0, 4);
 

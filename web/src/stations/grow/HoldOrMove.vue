@@ -1,16 +1,5 @@
 <script setup lang="ts">
-import {
-  holdOrMove,
-  homeOf,
-  startingTreePrices,
-  Unfit,
-  type Choice,
-  type HoldOrMove,
-  type LotForecast,
-  type TreePrices,
-  type Worked,
-  say,
-} from '@kauri/core';
+import { homeOf, startingTreePrices, type Choice, type LotForecast, type TreePrices, say } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { call } from '../../api/client';
@@ -28,7 +17,8 @@ import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { shortDate, yearOf } from '../../words/dates';
 import { percent, several, surely } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
+import { holdAnswer } from './holdAnswer';
 import { nextSize } from './nextSize';
 
 /** A lot over the seasons ahead, and whether to let it go, hold it or move it up: what each is worth, and how sure. */
@@ -66,33 +56,11 @@ watchDebounced(
   },
   { immediate: true, debounce: 60 },
 );
-/** Square metres a tree stands on. */
-function areaOf(home: ShownLot['facts']['home']): number {
-  if (home.kind === 'bed') return 1 / home.densityPerM2;
-  return (home.pitchMm ?? 60) ** 2 / 1e6;
-}
-const answer = computed<{ said: Worked<HoldOrMove> | null; fault: string | null }>(() => {
-  const stays = seen.value?.stays.seasonEnds;
-  if (!stays) return { said: null, fault: null };
-  const moves = seen.value?.moves?.seasonEnds ?? null;
-  const p = prices.value;
-  const heights = (of: typeof stays) => ({ now: of.now, ends: of.ends.map((end) => end.heights) });
-  try {
-    return {
-      said: holdOrMove(heights(stays), moves && heights(moves), stays.cv, {
-        ladder: p.ladder,
-        holdCost: p.carePerTree + p.placePerM2 * areaOf(props.lot.facts.home),
-        moveCost: p.carePerTree + p.placePerM2 * areaOf(move.value?.home ?? props.lot.facts.home),
-        moveOnce: p.moveOnce,
-        lossShare: p.lossPct / 100,
-      }),
-      fault: null,
-    };
-  } catch (error) {
-    if (error instanceof Unfit) return { said: null, fault: error.message };
-    throw error;
-  }
-});
+const answer = computed(() =>
+  seen.value
+    ? holdAnswer(seen.value, props.lot.facts.home, move.value?.home ?? null, prices.value)
+    : { said: null, fault: null },
+);
 const choiceWords: Record<Choice, string> = {
   now: say`Sell or plant now`,
   hold: say`Hold where it stands`,
@@ -113,6 +81,8 @@ const headline = computed(() => {
 const ends = computed(() => seen.value?.stays.seasonEnds?.ends ?? []);
 const day = (value: number) => shortDate(value, yearOf(season.today));
 
+/** The square metre, or foot, by which the grower counts ground. */
+const perM2 = computed(() => typed(1, 'area'));
 const editing = ref(false);
 const form = ref({ ladder: '', place: '', care: '', move: '', loss: '' });
 const { busy, save, sentence } = useSaving('tree-prices');
@@ -121,7 +91,7 @@ function edit() {
   const p = prices.value;
   form.value = {
     ladder: p.ladder.map((s) => `${plainText(shown(s.fromCm, 'height'))}: ${plainText(s.price)}`).join('; '),
-    place: plainText(p.placePerM2),
+    place: plainText(p.placePerM2 * perM2.value),
     care: plainText(p.carePerTree),
     move: plainText(p.moveOnce),
     loss: plainText(p.lossPct),
@@ -139,7 +109,7 @@ async function keep() {
         return { fromCm: typed(typedNumber(from), 'height'), price: typedNumber(price ?? '') };
       })
       .sort((a, b) => a.fromCm - b.fromCm),
-    placePerM2: typedNumber(f.place),
+    placePerM2: typedNumber(f.place) / perM2.value,
     carePerTree: typedNumber(f.care),
     moveOnce: typedNumber(f.move),
     lossPct: typedNumber(f.loss),
@@ -231,7 +201,7 @@ async function keep() {
         />
         <FormField
           v-model="form.place"
-          :label="say`A square metre, a season`"
+          :label="say`${show(perM2, 'area', 0)} of ground, a season`"
           :unit="currency"
           inputmode="decimal"
         />

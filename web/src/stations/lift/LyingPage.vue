@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import { say, inSentence } from '@kauri/core';
+import { byNature, say, inSentence } from '@kauri/core';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
-import { byNature } from '../../parts/lots/lotFilter';
 import { useKeeps } from '../../parts/useKeeps';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';

@@ -1,6 +1,6 @@
+import { byNature } from '@kauri/core';
 import type { KeptOrder, OrderLine, Parcel } from '@kauri/core/contract';
 import { computed, type Ref } from 'vue';
-import { byNature } from '../../parts/lots/lotFilter';
 import { useWay } from '../../parts/useWay';
 import { useOrders } from '../../stores/orders';
 import { useParcels } from '../../stores/parcels';

@@ -9,7 +9,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { shortDate, yearOf } from '../../words/dates';
 import { percent, several, surely } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { partWords } from './costWords';
 import GroundWorth from './GroundWorth.vue';
 import { formWords } from './orderWords';

@@ -5,7 +5,7 @@ import { computed, onMounted } from 'vue';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { useProposals } from '../../stores/proposals';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { useSeasonWords } from './seasonWords';
 
 /** What beds must return for a season, and what a little more ground would be worth in the plan that stands. */

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
+import { byNature, say } from '@kauri/core';
 import type { KeptOrder, OrderLine } from '@kauri/core/contract';
 import { X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
 import { ProblemError, sentenceOf } from '../../api/problem';
-import { byNature } from '../../parts/lots/lotFilter';
 import SelectField from '../../parts/SelectField.vue';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';

@@ -31,7 +31,7 @@ import { useSeed } from '../../stores/seed';
 import { monthWords, shortDate, yearOf } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import { plain, seedWork } from '../../workers/seedWork';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { planSheet } from './planSheet';
 
 /** What a plan asks for: steps week by week, seed, trays and their filling, hours; on paper and as a table. */

@@ -16,7 +16,7 @@ import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { count, odds, several } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import SetAsideDialog from '../lift/SetAsideDialog.vue';
 import LineLots from './LineLots.vue';
 import OrderDialog from './OrderDialog.vue';

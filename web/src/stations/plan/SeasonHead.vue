@@ -10,7 +10,7 @@ import { useProposals } from '../../stores/proposals';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { count, percent } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { boundWords, stateWords, useSeasonWords } from './seasonWords';
 
 /** A proposed season in a few figures, and what may be done with it. */

@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useNursery } from '../../stores/nursery';
 import { count, percent, several } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { formWords } from './orderWords';
 import { useSeasonWords } from './seasonWords';
 

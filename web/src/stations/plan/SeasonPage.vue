@@ -13,7 +13,7 @@ import { useProposals } from '../../stores/proposals';
 import { useSeason } from '../../stores/season';
 import { dateWords } from '../../words/dates';
 import { count, percent } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import { formWords, sizeWords } from './orderWords';
 import SeasonHead from './SeasonHead.vue';
 import SeasonLineWhy from './SeasonLineWhy.vue';

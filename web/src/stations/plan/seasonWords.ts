@@ -5,7 +5,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { shortDate, yearOf } from '../../words/dates';
 import { count, percent, several } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 
 type Frees = NonNullable<ProposedLine['frees']>;
 

@@ -1,7 +1,15 @@
-import { boardRow, mondayOf, overFull, standingStay, staysOf, type BoardSpan, type Stay } from '@kauri/core';
+import {
+  byNature,
+  boardRow,
+  mondayOf,
+  overFull,
+  standingStay,
+  staysOf,
+  type BoardSpan,
+  type Stay,
+} from '@kauri/core';
 import type { Place, PlannedSowing } from '@kauri/core/contract';
 import { computed } from 'vue';
-import { byNature } from '../../parts/lots/lotFilter';
 import { useLots } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';

@@ -11,7 +11,7 @@ import { useSeason } from '../../stores/season';
 import { causeWords } from '../../words/causes';
 import { dateWords } from '../../words/dates';
 import { count, percent, several } from '../../words/numbers';
-import { money } from '../yard/money';
+import { money } from '../../words/money';
 import BarRows from './BarRows.vue';
 import { useYear } from './useYear';
 import { cullsSay, livingSay, lossRows, ordersSay, sumRows, worthSay, yearPaper } from './yearPaper';

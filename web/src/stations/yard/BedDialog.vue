@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { bedSupports, boardNames, cornersOf, freeSpot, nextSpot, type BedDesign, say } from '@kauri/core';
+import { bedSupports, cornersOf, freeSpot, nextSpot, type BedDesign, say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
-import { Plus, X } from 'lucide-vue-next';
 import { computed } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -17,6 +16,7 @@ import BedFigures from './BedFigures.vue';
 import BedMore from './BedMore.vue';
 import DesignKeeper from './DesignKeeper.vue';
 import BedSection from './BedSection.vue';
+import BedWalls from './BedWalls.vue';
 import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
 import { bedAnswers } from './bedAnswers';
@@ -24,8 +24,10 @@ import {
   buildFields,
   cloths,
   designText,
+  foundFields,
   fromDesign,
   meshes,
+  meshesOrNone,
   toDesign,
   USUAL_DENSITY,
   type BedForm,
@@ -47,7 +49,6 @@ const yard = useYard();
 const preferences = usePreferences();
 const mm = (value: number) => String(Number(preferences.shown(value, 'timber').toFixed(1)));
 const metres = (value: number) => String(Number(preferences.shown(value, 'site').toFixed(2)));
-const boards = boardNames[preferences.units];
 
 /** Only its tiers and length matter to the ordinary build. */
 const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
@@ -67,6 +68,7 @@ function initial(): BedForm {
   const usual: BedForm = {
     name: '',
     measured: 'outside',
+    ...foundFields(null, preferences),
     length: mm(props.lengthMm ?? 2400),
     width: mm(props.widthMm ?? 1200),
     tiers: preferences.units === 'us' ? ['2x8', '2x8'] : ['50x200', '50x200'],
@@ -118,17 +120,6 @@ const grounds = [
   { value: 'soil', words: say`Bare soil` },
   { value: 'weeds', words: say`Weedy ground` },
 ] as const;
-const measures = [
-  { value: 'outside', words: say`Outside, of the frame` },
-  { value: 'inside', words: say`Inside, of the soil` },
-] as const;
-const tierOptions = computed(() =>
-  [...new Set([...boards, ...draft.value.tiers])].map((value) => ({
-    value: value as string,
-    words: value as string,
-  })),
-);
-
 const design = computed(() => toDesign(draft.value, preferences));
 const body = computed<PlaceBody>(() => ({
   kind: 'bed',
@@ -182,50 +173,7 @@ async function save() {
       <div class="space-y-3">
         <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
         <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
-        <SelectField v-model="draft.measured" :label="say`Sizes typed are`" :options="measures" />
-        <div class="grid grid-cols-2 gap-3">
-          <FormField
-            v-model="draft.length"
-            :label="say`Length`"
-            :unit="preferences.unit('timber')"
-            inputmode="decimal"
-            :fault="wrong('design.lengthMm')"
-          />
-          <FormField
-            v-model="draft.width"
-            :label="say`Width`"
-            :unit="preferences.unit('timber')"
-            inputmode="decimal"
-            :fault="wrong('design.widthMm')"
-          />
-        </div>
-        <fieldset>
-          <legend class="mb-1 font-bold">{{ say`Boards on edge, from the bottom up` }}</legend>
-          <div v-for="(_, i) in draft.tiers" :key="i" class="mb-1 flex gap-2">
-            <select v-model="draft.tiers[i]" class="field" :aria-label="say`Tier ${i + 1}`">
-              <option v-for="option in tierOptions" :key="option.value" :value="option.value">
-                {{ option.words }}
-              </option>
-            </select>
-            <button
-              v-if="draft.tiers.length > 1"
-              class="act px-2"
-              type="button"
-              :aria-label="say`Take tier ${i + 1} off`"
-              @click="draft.tiers.splice(i, 1)"
-            >
-              <X :size="20" aria-hidden="true" />
-            </button>
-          </div>
-          <button
-            v-if="draft.tiers.length < 6"
-            class="quiet"
-            type="button"
-            @click="draft.tiers.push(draft.tiers[draft.tiers.length - 1])"
-          >
-            <Plus :size="18" aria-hidden="true" /> {{ say`A tier or riser on top` }}
-          </button>
-        </fieldset>
+        <BedWalls v-model="draft" :wrong="wrong" />
         <SelectField
           v-model="draft.mediumId"
           :label="say`Filled with`"
@@ -239,7 +187,11 @@ async function save() {
           :fault="wrong('design.fillBelowRimMm')"
         />
         <div class="grid grid-cols-2 gap-3">
-          <SelectField v-model="draft.mesh" :label="say`Mesh`" :options="meshes" />
+          <SelectField
+            v-model="draft.mesh"
+            :label="say`Mesh`"
+            :options="draft.walls === 'boards' ? meshes : meshesOrNone"
+          />
           <SelectField v-model="draft.cloth" :label="say`Retaining cloth`" :options="cloths" />
         </div>
         <label class="flex min-h-11 items-center gap-2"
@@ -267,7 +219,7 @@ async function save() {
           inputmode="decimal"
           :fault="wrong('design.lidAboveRimMm')"
         />
-        <BedCarpentry v-model="draft" :open="!place" :wrong="wrong" />
+        <BedCarpentry v-if="draft.walls === 'boards'" v-model="draft" :open="!place" :wrong="wrong" />
         <FormField
           v-model="draft.builtOn"
           :label="say`Built on`"

@@ -11,16 +11,22 @@ const { show } = usePreferences();
 const rows = computed(() => {
   const { geometry: g, weight: w, airShare, trees } = props.answers;
   return [
-    { name: say`Inside`, value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}` },
+    {
+      name: g.tierDepthsMm.length ? say`Inside` : say`Counts as an upright box of`,
+      value: `${show(g.insideLengthMm, 'timber')} × ${show(g.insideWidthMm, 'timber')}`,
+      aside: g.tierDepthsMm.length ? '' : say`${show(g.insideAreaM2, 'area')}, the mean over its depth`,
+    },
     {
       name: say`Outside`,
       value: `${show(g.outsideLengthMm, 'timber')} × ${show(g.outsideWidthMm, 'timber')}`,
     },
-    {
-      name: say`Height of boards as they measure`,
-      value: show(g.frameHeightMm, 'timber'),
-      aside: say`${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
-    },
+    g.tierDepthsMm.length
+      ? {
+          name: say`Height of boards as they measure`,
+          value: show(g.frameHeightMm, 'timber'),
+          aside: say`${show(g.nominalHeightMm - g.frameHeightMm, 'timber')} less than their names add up to`,
+        }
+      : { name: say`Height of its walls`, value: show(g.frameHeightMm, 'timber') },
     {
       name: say`Rim above the ground`,
       value: show(props.rimMm, 'timber'),

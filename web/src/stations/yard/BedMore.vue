@@ -29,7 +29,7 @@ import { useSeason } from '../../stores/season';
 import { longDate, yearOf } from '../../words/dates';
 import { count, percent } from '../../words/numbers';
 import type { BedAnswers } from './bedAnswers';
-import { money } from './money';
+import { money } from '../../words/money';
 import { keptKey } from '../../stores/kept';
 
 /** What a bed asks for and gives beyond its sizes: what carries it, life and cost by timber, lid, pots instead. */
@@ -54,7 +54,7 @@ const bought = computed(() => {
   const { boardLengthsMm, rollWidthsMm } = prices.value;
   const said: string[] = [];
   const longest = Math.max(...boardLengthsMm);
-  if (l > longest)
+  if (!props.design.found && l > longest)
     said.push(
       say`No board is sold as long as its side: the longest is ${show(longest, 'timber')}. Shorten it, or add a longer board to the prices.`,
     );
@@ -87,8 +87,10 @@ const timberWords: Record<TimberClass, string> = {
   scrap: say`Scrap`,
 };
 const trees = computed(() => props.answers.trees * 0.75);
+/** Timbers to set side by side; of a thing found only itself is told. */
+const timbers = computed(() => (props.design.found ? [buildOf(props.design).timber] : timberClasses));
 const schools = computed(() =>
-  timberClasses.map((timber) => {
+  timbers.value.map((timber) => {
     const design = { ...props.design, build: { ...buildOf(props.design), timber } };
     return {
       timber,
@@ -197,8 +199,13 @@ const lidWords = computed(() => {
             say` Bearers sag ${show(supports.value.crossSagMm, 'diameter')} of ${show(supports.value.crossLimitMm!, 'diameter')} allowed; `
           }}
         </template>
+        <template v-if="supports.value.sideSagMm !== null">
+          {{
+            say`Sides sag ${show(supports.value.sideSagMm, 'diameter')} of ${show(supports.value.sideLimitMm!, 'diameter')} allowed. `
+          }}
+        </template>
         {{
-          say`sides ${show(supports.value.sideSagMm, 'diameter')} of ${show(supports.value.sideLimitMm, 'diameter')}. Each foot carries ${show(supports.value.perFootKg, 'mass')} of ${show(supports.value.footBearsKg, 'mass')}, ${show(supports.value.underFootKPa, 'pressure')} under it.`
+          say`Each foot carries ${show(supports.value.perFootKg, 'mass')} of ${show(supports.value.footBearsKg, 'mass')}, ${show(supports.value.underFootKPa, 'pressure')} under it.`
         }}
         <template v-if="holds.holds && holds.tipsPass">{{ holds.sentence }}</template>
       </p>
@@ -223,13 +230,13 @@ const lidWords = computed(() => {
       </label>
       <p class="mt-1 text-[0.95rem]" data-testid="lid-meets">{{ lidWords }}</p>
     </section>
-    <section :aria-label="say`Timber`">
-      <h3 class="text-base">{{ say`Timber, side by side` }}</h3>
+    <section :aria-label="say`Life and cost`">
+      <h3 class="text-base">{{ design.found ? say`Life and cost` : say`Timber, side by side` }}</h3>
       <div class="overflow-x-auto" tabindex="0" role="group" :aria-label="say`Table`">
         <table class="w-full text-[0.9rem]" data-testid="timber-schools">
           <thead class="text-muted text-left">
             <tr>
-              <th scope="col" class="font-normal">{{ say`Timber` }}</th>
+              <th scope="col" class="font-normal">{{ design.found ? say`Walls` : say`Timber` }}</th>
               <th scope="col" class="pl-3 text-right font-normal">{{ say`Seasons` }}</th>
               <th scope="col" class="pl-3 text-right font-normal">{{ say`To build, filled` }}</th>
               <th scope="col" class="pl-3 text-right font-normal">{{ say`A season` }}</th>
@@ -239,7 +246,8 @@ const lidWords = computed(() => {
           <tbody>
             <tr v-for="s in schools" :key="s.timber" class="border-rule border-t align-top">
               <th scope="row" class="py-1 text-left" :class="s.chosen ? '' : 'font-normal'">
-                {{ timberWords[s.timber] }}{{ s.chosen ? say` (this one)` : '' }}
+                {{ design.found ? say`As it is` : timberWords[s.timber]
+                }}{{ s.chosen && !design.found ? say` (this one)` : '' }}
               </th>
               <td class="py-1 pl-3 text-right">
                 {{ s.life.value.early.toFixed(0) }}–{{ s.life.value.late.toFixed(0) }}
@@ -251,7 +259,7 @@ const lidWords = computed(() => {
           </tbody>
         </table>
       </div>
-      <p class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">{{ own.caution }}</p>
+      <p v-if="!design.found" class="border-ink text-muted mt-1 border-l-4 pl-3 text-sm">{{ own.caution }}</p>
       <p class="text-muted text-sm">
         {{ say`A tree’s share counts three of four that are sown as saleable.` }}
       </p>

@@ -22,7 +22,11 @@ const d = computed(() => {
   const ground = floor + gap * scale;
   const width = g.outsideWidthMm * scale;
   const boards = [...design.tiers].map(dressedSize);
-  const thick = boards[0].thicknessMm * scale;
+  const { found } = design;
+  const thick = (found ? found.wallMm : boards[0].thicknessMm) * scale;
+  /** How far each wall leans in by the floor, and by a height above it. */
+  const lean = found ? ((width - 2 * thick) * (1 - found.taper)) / 2 : 0;
+  const leanAt = (y: number) => (lean * (y - rim)) / (floor - rim);
   let bottom = floor;
   const tiers = boards.map((b) => {
     const h = b.widthMm * scale;
@@ -39,6 +43,8 @@ const d = computed(() => {
     left: LEFT,
     width,
     thick,
+    lean,
+    leanAt,
     tiers,
     fresh: rim + design.fillBelowRimMm * scale,
     settled: floor - g.settledDepthMm * scale,
@@ -47,6 +53,13 @@ const d = computed(() => {
     gapWords: ground - floor > 9,
   };
 });
+/** The medium from a height down to the floor, between its walls. */
+function filledTo(y: number): string {
+  const { left, width, thick, floor, lean, leanAt } = d.value;
+  const [from, to] = [left + thick, left + width - thick];
+  const top = Math.min(y, floor);
+  return `M${from + leanAt(top)} ${top}L${to - leanAt(top)} ${top}L${to - lean} ${floor}L${from + lean} ${floor}Z`;
+}
 const feetWords = { bricks: say`brick`, blocks: say`block`, legs: say`leg`, pallet: say`pallet` };
 /** Every part named and sized, at the right, kept apart. */
 const labels = computed(() => {
@@ -79,6 +92,15 @@ const labels = computed(() => {
           .join(', ') || say`open`,
       colour: ink,
     },
+    ...(design.found
+      ? [
+          {
+            y: (d.value.rim + d.value.fresh) / 2,
+            words: say`wall ${show(g.frameHeightMm, 'timber')}`,
+            colour: ink,
+          },
+        ]
+      : []),
     ...(build.crossMembers
       ? [
           {
@@ -110,29 +132,23 @@ const labels = computed(() => {
       class="w-full max-w-md"
       role="img"
       :aria-label="
-        say`Section across the bed, to scale: ${show(geometry.outsideWidthMm, 'timber')} wide, ${show(geometry.frameHeightMm, 'timber')} of boards, settled depth ${show(geometry.settledDepthMm, 'timber')}`
+        say`Section across the bed, to scale: ${show(geometry.outsideWidthMm, 'timber')} wide, ${show(geometry.frameHeightMm, 'timber')} of wall, settled depth ${show(geometry.settledDepthMm, 'timber')}`
       "
     >
-      <rect
-        :x="d.left + d.thick"
-        :y="d.fresh"
-        :width="d.width - 2 * d.thick"
-        :height="d.floor - d.fresh"
-        fill="var(--soil)"
-      />
-      <rect
-        :x="d.left + d.thick"
-        :y="d.settled"
-        :width="d.width - 2 * d.thick"
-        :height="Math.max(0, d.floor - d.settled)"
-        fill="var(--soil-deep)"
-      />
+      <path :d="filledTo(d.fresh)" fill="var(--soil)" />
+      <path :d="filledTo(d.settled)" fill="var(--soil-deep)" />
+      <g v-if="design.found" fill="none" stroke="var(--ink)" :stroke-width="Math.max(1.4, d.thick)">
+        <path :d="`M${d.left + d.thick / 2} ${d.rim}L${d.left + d.thick / 2 + d.lean} ${d.floor}`" />
+        <path
+          :d="`M${d.left + d.width - d.thick / 2} ${d.rim}L${d.left + d.width - d.thick / 2 - d.lean} ${d.floor}`"
+        />
+      </g>
       <g v-for="(t, i) in d.tiers" :key="i" fill="var(--card)" stroke="var(--ink)" stroke-width="1.4">
         <rect :x="d.left" :y="t.y" :width="d.thick" :height="t.h" />
         <rect :x="d.left + d.width - d.thick" :y="t.y" :width="d.thick" :height="t.h" />
       </g>
       <path
-        :d="`M${d.left} ${d.floor}h${d.width}`"
+        :d="`M${d.left + d.lean} ${d.floor}h${d.width - 2 * d.lean}`"
         stroke="var(--ink)"
         stroke-width="2"
         stroke-dasharray="3 3"
@@ -149,13 +165,13 @@ const labels = computed(() => {
       />
       <g v-if="d.ground > d.floor" fill="var(--rule)" stroke="var(--ink)">
         <rect
-          :x="d.left"
+          :x="d.left + d.lean"
           :y="d.floor + 1"
           :width="Math.max(8, d.thick * 1.6)"
           :height="d.ground - d.floor - 1"
         />
         <rect
-          :x="d.left + d.width - Math.max(8, d.thick * 1.6)"
+          :x="d.left + d.width - d.lean - Math.max(8, d.thick * 1.6)"
           :y="d.floor + 1"
           :width="Math.max(8, d.thick * 1.6)"
           :height="d.ground - d.floor - 1"

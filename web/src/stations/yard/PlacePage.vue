@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { checkPlan, cornersOf, say } from '@kauri/core';
-import { computed } from 'vue';
+import { bedGeometry, checkPlan, cornersOf, say } from '@kauri/core';
+import { computed, defineAsyncComponent, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import LotChips from './LotChips.vue';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -13,6 +13,8 @@ import PlaceChecks from './PlaceChecks.vue';
 import { placeDecision } from './placeDecision';
 import { sizeWords } from './placeWords';
 import type { ShownPlace } from './usePlaces';
+
+const BedHold = defineAsyncComponent(() => import('../grow/BedHold.vue'));
 
 const props = defineProps<{ shown: ShownPlace; places: readonly ShownPlace[] }>();
 const nursery = useNursery();
@@ -34,6 +36,12 @@ const tight = computed(() => {
 });
 const settling = computed(
   () => nursery.lookup.media.get(props.shown.place.place.mediumId ?? '')?.values.settling,
+);
+/** Whether the seasons ahead of this bed are asked for. */
+const asksSeasons = ref(false);
+watch(
+  () => props.shown.place.id,
+  () => (asksSeasons.value = false),
 );
 const decision = computed(() => placeDecision(props.shown, tight.value, preferences, settling.value));
 </script>
@@ -70,6 +78,22 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
       <h2 id="standing-here" class="mb-1 text-lg">{{ say`Standing here` }}</h2>
       <LotChips v-if="shown.lots.length" :lots="shown.lots" />
       <p v-else class="text-muted">{{ say`Nothing at this date.` }}</p>
+      <details
+        v-if="shown.place.place.kind === 'bed' && shown.lots.length"
+        :key="shown.place.id"
+        class="mt-2"
+        @toggle="asksSeasons ||= ($event.target as HTMLDetailsElement).open"
+      >
+        <summary class="quiet" data-testid="bed-hold-open">
+          {{ say`Seasons ahead: hold this bed or empty it` }}
+        </summary>
+        <BedHold
+          v-if="asksSeasons"
+          class="mt-2"
+          :lots="shown.lots"
+          :area-m2="bedGeometry(shown.place.place.design).value.insideAreaM2"
+        />
+      </details>
     </section>
     <BedDetail v-if="shown.place.place.kind === 'bed'" class="mt-4" :shown="shown" />
     <BenchDetail v-else-if="shown.place.place.kind !== 'bay'" class="mt-4" :shown="shown" />

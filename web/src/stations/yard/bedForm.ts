@@ -19,7 +19,17 @@ export interface BedForm {
   measured: 'inside' | 'outside';
   length: string;
   width: string;
+  /** Of boards, or something found: round or with four sides. */
+  walls: 'boards' | 'round' | 'box';
   tiers: string[];
+  /** Of a thing found: its walls, and its size at the floor (across a round one, else along). */
+  height: string;
+  wall: string;
+  floor: string;
+  /** Share of its floor that the thing's own bars or bottom cover, %. */
+  ownFloor: string;
+  emptyWeight: string;
+  seasons: string;
   mediumId: string;
   fillBelowRim: string;
   mesh: string;
@@ -64,6 +74,10 @@ export const meshes: readonly Mesh[] = inWords(
   'words',
 );
 
+/** A thing found may stand on its own grate alone. */
+const noMesh = inWords([{ value: 'none', words: 'None: its own floor' }] as const, 'words');
+export const meshesOrNone = [...noMesh, ...meshes];
+
 export const cloths = inWords(
   [
     { value: '', words: 'None' },
@@ -83,40 +97,93 @@ export interface Convert {
 }
 
 /** What the form says, in SI. Text that is no number becomes NaN, which the core refuses with a sentence. */
-export function toDesign(form: BedForm, { typed }: Convert): BedDesign {
+export function toDesign(form: BedForm, convert: Convert): BedDesign {
+  const { typed } = convert;
+  const found = foundOf(form, convert);
   const mm = (text: string) => Math.round(typed(typedNumber(text), 'timber') * 10) / 10;
   const mesh = meshes.find((m) => m.value === form.mesh);
   return {
     schema: 1,
     measured: form.measured,
     lengthMm: mm(form.length),
-    widthMm: mm(form.width),
-    tiers: form.tiers,
+    widthMm: mm(form.walls === 'round' ? form.length : form.width),
+    tiers: found ? [] : form.tiers,
     layers: [
       ...(form.cloth ? [{ kind: 'cloth' as const, shadeShare: Number(form.cloth) }] : []),
       ...(mesh ? [{ kind: 'mesh' as const, openingMm: mesh.openingMm, wireMm: mesh.wireMm }] : []),
       ...(form.grid ? [heavyGrid] : []),
-      bearers,
+      ...(found ? ownFloor(form) : [bearers]),
     ],
     fillBelowRimMm: mm(form.fillBelowRim),
     ground: form.ground,
     airGapMm: mm(form.airGap),
     lidAboveRimMm: form.lid ? mm(form.lidAboveRim) : null,
+    ...(found && { found }),
     build: {
       timber: form.timber,
       corners: form.corners,
-      riserTiers: typedNumber(form.risers),
-      loosenSide: form.loosenSide,
-      crossMembers: typedNumber(form.bearers),
+      riserTiers: found ? 0 : typedNumber(form.risers),
+      loosenSide: !found && form.loosenSide,
+      crossMembers: found ? 0 : typedNumber(form.bearers),
       crossBoard: form.bearerBoard,
-      runners: form.runners,
+      runners: !found && form.runners,
       feet: { kind: form.feet, count: typedNumber(form.footCount) },
     },
   };
 }
 
+/** What a thing found covers of its own floor. */
+function ownFloor(form: BedForm): OpenLayer[] {
+  const share = typedNumber(form.ownFloor) / 100;
+  return share === 0 ? [] : [{ kind: 'support', coveredShare: share }];
+}
+
+/** What the form says of a thing found; undefined for a bed of boards. */
+function foundOf(form: BedForm, { typed }: Convert): BedDesign['found'] {
+  if (form.walls === 'boards') return undefined;
+  const mm = (text: string) => Math.round(typed(typedNumber(text), 'timber') * 10) / 10;
+  const out = form.measured === 'outside' ? 2 * mm(form.wall) : 0;
+  return {
+    shape: form.walls,
+    heightMm: mm(form.height),
+    wallMm: mm(form.wall),
+    taper: Math.round(((mm(form.floor) - out) / (mm(form.length) - out)) * 1e4) / 1e4,
+    emptyKg: typed(typedNumber(form.emptyWeight), 'mass'),
+    seasons: typedNumber(form.seasons),
+  };
+}
+
+/** A thing found, as it is typed; an ordinary tub where the bed is of boards. */
+export function foundFields(
+  design: BedDesign | null,
+  { shown }: Convert,
+): Pick<BedForm, 'walls' | 'height' | 'wall' | 'floor' | 'ownFloor' | 'emptyWeight' | 'seasons'> {
+  const text = (mm: number) => String(Number(shown(mm, 'timber').toFixed(1)));
+  const found = design?.found ?? {
+    shape: 'box',
+    heightMm: 300,
+    wallMm: 10,
+    taper: 1,
+    emptyKg: 3,
+    seasons: 5,
+  };
+  const length = design?.found ? design.lengthMm : 600;
+  const own = design?.layers.find((layer) => layer.kind === 'support');
+  const out = design?.measured === 'outside' ? 2 * found.wallMm : 0;
+  return {
+    walls: design?.found?.shape ?? 'boards',
+    height: text(found.heightMm),
+    wall: text(found.wallMm),
+    ownFloor: String(Math.round(100 * (own?.kind === 'support' ? own.coveredShare : 0))),
+    floor: text((length - out) * found.taper + out),
+    emptyWeight: String(Number(shown(found.emptyKg, 'mass').toFixed(2))),
+    seasons: String(found.seasons),
+  };
+}
+
 /** A kept design back in the form. */
-export function fromDesign(design: BedDesign, { shown }: Convert): Partial<BedForm> {
+export function fromDesign(design: BedDesign, convert: Convert): Partial<BedForm> {
+  const { shown } = convert;
   const text = (mm: number) => String(Number(shown(mm, 'timber').toFixed(3)));
   const isGrid = (layer: OpenLayer) => layer.kind === 'mesh' && layer.openingMm[0] >= 100;
   const mesh = design.layers.find((layer) => layer.kind === 'mesh' && !isGrid(layer)) as
@@ -129,9 +196,10 @@ export function fromDesign(design: BedDesign, { shown }: Convert): Partial<BedFo
     measured: design.measured,
     length: text(design.lengthMm),
     width: text(design.widthMm),
-    tiers: [...design.tiers],
+    ...(design.found ? {} : { tiers: [...design.tiers] }),
+    ...foundFields(design, convert),
     fillBelowRim: text(design.fillBelowRimMm),
-    mesh: known?.value ?? '13',
+    mesh: known?.value ?? (mesh ? '13' : 'none'),
     grid: design.layers.some(isGrid),
     cloth: cloth ? String(cloth.shadeShare) : '',
     ground: design.ground,

@@ -17,6 +17,10 @@ export const kindWords: Record<PlaceBody['kind'], string> = inWords({
 export function sizeWords(place: PlaceBody, { show }: Show): string {
   const { lengthMm, widthMm } = place.design;
   const size = `${show(lengthMm / 1000, 'site', 2)} × ${show(widthMm / 1000, 'site', 2)}`;
+  if (place.kind === 'bed' && place.design.found)
+    return place.design.found.shape === 'round'
+      ? say`round tub, ${show(lengthMm / 1000, 'site', 2)} across`
+      : say`crate ${size}`;
   if (place.kind === 'bed') return say`bed ${size}, ${place.design.tiers.join(' + ')}`;
   return `${kindWords[place.kind]} ${size}`;
 }

@@ -14,7 +14,7 @@ import {
 import type { Place, PlaceBody, Stage } from '@kauri/core/contract';
 import { describe, expect, it } from 'vitest';
 import { bedAnswers } from './bedAnswers';
-import { buildFields, fromDesign, meshes, toDesign, type BedForm } from './bedForm';
+import { buildFields, foundFields, fromDesign, meshes, toDesign, type BedForm } from './bedForm';
 import { overlaps } from './patches';
 import { placeDecision } from './placeDecision';
 import { roomWords, sizeWords } from './placeWords';
@@ -33,6 +33,7 @@ const metric = units('metric');
 const form: BedForm = {
   name: 'Bed',
   measured: 'outside',
+  ...foundFields(null, metric),
   length: '2400',
   width: '1200',
   tiers: ['50x200', '50x200'],

@@ -11,7 +11,7 @@ import { useNursery } from '../../../stores/nursery';
 import { useSession } from '../../../stores/session';
 import { count, several } from '../../../words/numbers';
 import { plain, seedWork } from '../../../workers/seedWork';
-import { money } from '../../yard/money';
+import { money } from '../../../words/money';
 import { usePlaces } from '../../yard/usePlaces';
 import { presetOf, sowPreset } from './presetLot';
 import type { Desk } from './useDesk';

@@ -11,7 +11,7 @@ import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeed } from '../../../stores/seed';
 import { count, percent, several } from '../../../words/numbers';
-import { money } from '../../yard/money';
+import { money } from '../../../words/money';
 import DeskCurve from './DeskCurve.vue';
 import SowInto from './SowInto.vue';
 import { useDesk } from './useDesk';

@@ -22,7 +22,7 @@ import {
   batchStateWords,
   storageNames,
 } from '../../../words/seed';
-import { money } from '../../yard/money';
+import { money } from '../../../words/money';
 import { useNursery } from '../../../stores/nursery';
 import SeedLotDialog from './SeedLotDialog.vue';
 import SeedTests from './SeedTests.vue';

@@ -9,7 +9,7 @@ import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
 import { count, percent, several } from '../../../words/numbers';
-import { money } from '../money';
+import { money } from '../../../words/money';
 import { sizeWords } from '../placeWords';
 import { buildCsv, buildPdf, buildWorking, buyLines, type BuildFile } from './buildFiles';
 import CutDiagram from './CutDiagram.vue';

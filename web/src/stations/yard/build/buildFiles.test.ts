@@ -1,7 +1,7 @@
 import { buildSheet, buyingList, startingMedia, startingPrices, stockOf, type BedDesign } from '@kauri/core';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { money } from '../money';
+import { money } from '../../../words/money';
 import { newElement, freeName } from '../site/newThing';
 import { buildCsv, buildPdf, buyLines, type BuildFile } from './buildFiles';
 

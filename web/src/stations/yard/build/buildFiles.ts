@@ -11,7 +11,7 @@ import {
 } from '@kauri/core';
 import { csvOf } from '../../../print/csv';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
-import { money } from '../money';
+import { money } from '../../../words/money';
 
 export interface BuildFile {
   title: string;

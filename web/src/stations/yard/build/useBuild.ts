@@ -22,6 +22,7 @@ export function useBuild() {
   const designs = computed(() => nursery.catalogue!.designs);
   const items = computed<BuildItem[]>(() =>
     designs.value
+      .filter((d) => !d.design.found)
       .filter((d) => (counts.value[d.id] ?? 0) > 0)
       .map((d) => ({
         name: d.name,

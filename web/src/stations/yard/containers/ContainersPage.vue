@@ -20,7 +20,7 @@ import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
 import { count, percent } from '../../../words/numbers';
-import { money } from '../money';
+import { money } from '../../../words/money';
 import ContainerDialog from './ContainerDialog.vue';
 import ContainerSection from './ContainerSection.vue';
 import { containerKindWords, siteWords } from './kindWords';

@@ -10,7 +10,7 @@ import { keptKey } from '../../../stores/kept';
 import { useNursery } from '../../../stores/nursery';
 import { useMass } from '../../../parts/useMass';
 import { usePreferences } from '../../../stores/preferences';
-import { money } from '../money';
+import { money } from '../../../words/money';
 
 /** What goes into a batch of a medium: bags, barrows, feed, and what it costs. */
 const props = defineProps<{ medium: Catalogue['media'][number] }>();

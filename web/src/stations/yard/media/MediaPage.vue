@@ -9,7 +9,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
 import { useYard } from '../../../stores/yard';
 import { percent } from '../../../words/numbers';
-import { money } from '../money';
+import { money } from '../../../words/money';
 import BatchPanel from './BatchPanel.vue';
 import FeedPanel from './FeedPanel.vue';
 import HeapPanel from './HeapPanel.vue';

@@ -15,7 +15,7 @@ import { useMessages } from '../../../stores/messages';
 import { usePreferences } from '../../../stores/preferences';
 import { useNursery } from '../../../stores/nursery';
 import { percent } from '../../../words/numbers';
-import { money } from '../money';
+import { money } from '../../../words/money';
 
 const { show, shown, unit } = usePreferences();
 
