@@ -284,3 +284,9 @@ export async function fill(page: Page, fields: Record<string, string>): Promise<
 /** Presses a button of the open sheet. */
 export const act = (page: Page, name: string) =>
   sheet(page).getByRole('button', { name, exact: true }).click();
+
+/** Saves a table that a button offers, as text unless another format is asked for. */
+export async function saveTable(button: Locator, format = /CSV/): Promise<void> {
+  await button.click();
+  await button.page().getByRole('menuitem', { name: format }).click();
+}

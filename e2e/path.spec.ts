@@ -34,7 +34,7 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
   await test.step('weather from a station’s table', async () => {
     await page.getByRole('link', { name: /Season/ }).click();
     await page
-      .getByLabel('Choose a table (CSV)')
+      .getByLabel('Choose a table')
       .first()
       .setInputFiles({ name: 'station.csv', mimeType: 'text/csv', buffer: Buffer.from(stationTable(6)) });
     await expect(page.getByLabel('Temperatures in')).toHaveValue('F');

@@ -1,4 +1,4 @@
-import { expect, planPart, sheet, signIn, station, test } from './kauri';
+import { expect, planPart, saveTable, sheet, signIn, station, test } from './kauri';
 
 // Refusals and edits over another's are part of these.
 test.use({ expected: { faults: [/409/, /422/] } });
@@ -102,7 +102,7 @@ test('lines go out to a table and come in from one pasted, bad ones named and no
   await station(page, 'Plan');
   await page.getByRole('button', { name: 'Tables in and out' }).click();
   const download = page.waitForEvent('download');
-  await sheet(page).getByRole('button', { name: 'Every line (CSV)' }).click();
+  await saveTable(sheet(page).getByRole('button', { name: 'Every line' }));
   expect((await download).suggestedFilename()).toBe('orders.csv');
   await sheet(page)
     .getByLabel('Or lines pasted, with their headings')

@@ -2,7 +2,19 @@ import { readFile } from 'node:fs/promises';
 import { dayOf, isoOf } from '@kauri/core';
 import type { Locator, Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { bedAt, benchAt, expect, planPart, sheet, signIn, station, test, write, type Kauri } from './kauri';
+import {
+  bedAt,
+  benchAt,
+  expect,
+  type Kauri,
+  planPart,
+  saveTable,
+  sheet,
+  signIn,
+  station,
+  test,
+  write,
+} from './kauri';
 
 /*
  * The January desk from an empty nursery, north and south: a yard, six orders, when to sow, a season planned with what does not fit and
@@ -109,7 +121,7 @@ async function atTheDesk(
     const bytes = await readFile(await (await paper).path());
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
     const table = page.waitForEvent('download');
-    await enter('As a table');
+    await saveTable(page.getByRole('button', { name: 'As a table' }));
     const rows = (await readFile(await (await table).path(), 'utf8')).trim().split('\r\n');
     expect(rows[0]).toContain('date,step,species');
     expect(rows.length).toBeGreaterThan(5);

@@ -1,4 +1,4 @@
-import { expect, sheet, signIn, station, test } from './kauri';
+import { expect, saveTable, sheet, signIn, station, test } from './kauri';
 
 // Refusals are part of these, and a network that is gone.
 test.use({ expected: { faults: [/409/, /422/, /ERR_INTERNET_DISCONNECTED/] } });
@@ -102,7 +102,7 @@ test('lifted trees are planted, walked one by one, counted, and what died is wri
       ['Walks as a table', 'walks-2026-11-24.csv'],
     ]) {
       const download = page.waitForEvent('download');
-      await page.getByRole('button', { name: act }).click();
+      await saveTable(page.getByRole('button', { name: act }));
       expect((await download).suggestedFilename()).toBe(name);
     }
     await page.getByTestId('plantings').getByText('School hedge').click();

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, hearNothing, sheet, signIn, test, yardPart, type Kauri } from './kauri';
+import { expect, hearNothing, type Kauri, saveTable, sheet, signIn, test, yardPart } from './kauri';
 
 /*
  * The yard planned before any seed: drawn from nothing, a barn on it, beds designed and printed, drip within
@@ -135,7 +135,7 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     expect(bytes.length).toBeGreaterThan(20_000);
     const [csv] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'CSV' }).click(),
+      saveTable(page.getByRole('button', { name: 'As a table' })),
     ]);
     const lines = (await readFile(await csv.path(), 'utf8')).split('\r\n');
     expect(lines[0]).toBe('list,bed,what,size,length_mm,count,each');

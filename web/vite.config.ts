@@ -41,6 +41,9 @@ export default defineConfig({
   // A catalogue of words is one string, read when its language is spoken.
   json: { stringify: true, namedExports: false },
   worker: { format: 'es' },
+  resolve: {
+    alias: [{ find: /^fflate$/, replacement: '/src/tables/zipHere.ts' }],
+  },
   build: {
     target: 'es2022',
     // The PDF maker is one piece, loaded when the first PDF is asked for.

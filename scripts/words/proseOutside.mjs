@@ -16,6 +16,8 @@ const labels = /^(label|title|placeholder|aria-label|alt|hint|subtitle|act|summa
 const same = /^(Kauri|https:.*|Ctrl [A-Z]|[\d\s·×%°–—…;:,.()/+−≈|●○◐◑✓□←→]*|.{0,3}|\d+ mm)$/;
 /** A sentence: a capital, some words, a full stop. */
 const sentence = /^\p{Lu}[\p{L}’,;: \d-]+ [\p{L}’,;: \d-]+[.!?]$/u;
+/** One with figures or names put in: three words running, and a full stop. */
+const joined = /\p{Ll}{2,} \p{Ll}+ \p{Ll}+.*[.!?]$/u;
 /** Files whose English is for programmers, or cites its sources. */
 const exempt = /(contract\/(openapi|\w+\/routes)\.ts|calibrate\/|demo\/)/;
 
@@ -31,10 +33,10 @@ export function proseOutside(reached) {
       if (exempt.test(where)) continue;
       const source = readFileSync(path, 'utf8');
       const add = (text) => reached.has(text) || found.push(`${where}: ${text}`);
-      if (!path.endsWith('.vue')) sentencesIn(source, add, false);
+      if (!path.endsWith('.vue')) sentencesIn(source, add, false, room);
       else {
         const { descriptor } = parse(source);
-        if (descriptor.scriptSetup) sentencesIn(descriptor.scriptSetup.content, add, true);
+        if (descriptor.scriptSetup) sentencesIn(descriptor.scriptSetup.content, add, true, room);
         if (descriptor.template) textIn(descriptor.template.ast, add);
       }
     }
@@ -58,8 +60,11 @@ function textIn(node, add) {
   for (const child of node.children ?? []) textIn(child, add);
 }
 
-/** @param {boolean} running whether the code runs only once a language is known, as a component’s does */
-function sentencesIn(source, add, running) {
+/**
+ * @param {boolean} running whether the code runs only once a language is known, as a component’s does
+ * @param {string} room whose code it is
+ */
+function sentencesIn(source, add, running, room) {
   const file = ts.createSourceFile('x.ts', source, ts.ScriptTarget.Latest, true);
   const visit = (node, inFunction) => {
     const inside = inFunction || ts.isFunctionLike(node);
@@ -71,11 +76,20 @@ function sentencesIn(source, add, running) {
       return;
     }
     // What a programmer reads, where a sentence comes from, and words kept in records, which are said when they are read.
-    if (ts.isNewExpression(node) && /^(Error|RangeError|TypeError)$/.test(node.expression.getText(file)))
+    // An error of the interface is shown as it is.
+    if (
+      room === 'core/src' &&
+      ts.isNewExpression(node) &&
+      /^(Error|RangeError|TypeError)$/.test(node.expression.getText(file))
+    )
       return;
     if (ts.isPropertyAssignment(node) && /^(source|formula)$/.test(node.name.getText(file))) return;
     if (ts.isCallExpression(node) && /^(inWords|word)$/.test(node.expression.getText(file))) return;
     if (ts.isStringLiteralLike(node) && sentence.test(node.text)) add(node.text);
+    if (ts.isTemplateExpression(node)) {
+      const text = node.head.text + node.templateSpans.map((span) => `0${span.literal.text}`).join('');
+      if (joined.test(text)) add(text);
+    }
     ts.forEachChild(node, (child) => visit(child, inside));
   };
   visit(file, running);

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { Cover, Home, HomeSpell } from '../home/home';
 import { bedGeometry } from '../bed/geometry';
 import { openAreaFraction } from '../bed/openAreaFraction';
@@ -66,7 +67,7 @@ export type SeenOfLot = Pick<
  */
 export function factsFrom(row: SownRow, evidence: SeenOfLot, lookup: Lookup): LotFacts {
   const species = lookup.species.get(row.speciesId);
-  if (!species) throw new Error(`Lot ${row.code} names a species that is not in the list.`);
+  if (!species) throw new Error(say`Lot ${row.code} names a species that is not in the list.`);
   return {
     id: row.id,
     code: row.code,
@@ -162,7 +163,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
   const light = lookup.light?.get(stage.placeId);
   if (stage.containerTypeId !== null) {
     const container = lookup.containers.get(stage.containerTypeId);
-    if (!container) throw new Error(`Lot ${code} names a container that is not in the list.`);
+    if (!container) throw new Error(say`Lot ${code} names a container that is not in the list.`);
     return {
       kind: 'container',
       name: container.values.name,
@@ -176,7 +177,7 @@ export function homeOf(code: string, stage: HomeStage, lookup: Lookup): Home {
     };
   }
   const place = lookup.places.get(stage.placeId)?.place;
-  if (place?.kind !== 'bed') throw new Error(`Lot ${code} stands in a bed that is not in the list.`);
+  if (place?.kind !== 'bed') throw new Error(say`Lot ${code} stands in a bed that is not in the list.`);
   const settling = place.mediumId === null ? undefined : lookup.media.get(place.mediumId)?.values.settling;
   const geometry = bedGeometry(place.design, settling).value;
   return {

@@ -1,4 +1,4 @@
-import { inSentence } from '../speech/say';
+import { inSentence, say } from '../speech/say';
 import type { SeedAsk } from '../today/todayOf';
 import { dayOf, isoOf, type EpochDay } from '../calendar/day';
 import type { Layer, SeedLot, SeedRecord, SeedRoom, Species, Treatment } from '../contract';
@@ -201,6 +201,6 @@ export function roomAsks(
 
 const speciesIn = (species: ReadonlyMap<string, Species>) => (id: string) => {
   const found = species.get(id);
-  if (!found) throw new Error('The seed room names a species that is not in the list.');
+  if (!found) throw new Error(say`The seed room names a species that is not in the list.`);
   return found;
 };

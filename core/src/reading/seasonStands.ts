@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import type { EpochDay } from '../calendar/day';
 import { forecastLot } from '../forecast/forecast';
 import type { LotFacts } from '../forecast/lotFacts';
@@ -32,7 +33,7 @@ export function seasonStands(nursery: SeasonNursery, end: EpochDay): SeasonStand
   const stands: SeasonStands = { stays: [], stocks: [], ids: [], failed: [] };
   for (const lot of nursery.lots) {
     try {
-      if (!lot.facts) throw new Error('Its records cannot be read.');
+      if (!lot.facts) throw new Error(say`Its records cannot be read.`);
       const stay = stayOf(lot, lot.facts, weather, nursery.today, end);
       const stock = stockOf(lot, lot.facts, weather, nursery);
       if (stay) stands.stays.push(stay);

@@ -1,3 +1,4 @@
+import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 
 /*
@@ -15,7 +16,7 @@ export function readNumber(text: string, name: string): number | null {
   const trimmed = text.trim();
   if (trimmed === '' || /^(na|n\/a|nan|-|null)$/i.test(trimmed)) return null;
   if (!/^[-+−]?(\d+([.,]\d*)?|[.,]\d+)$/.test(trimmed))
-    throw new Unfit(`${name}: “${clip(trimmed)}” is not a number.`);
+    throw new Unfit(say`${name}: “${clip(trimmed)}” is not a number.`);
   return Number(trimmed.replace('−', '-').replace(',', '.'));
 }
 
@@ -26,13 +27,13 @@ export function readNumber(text: string, name: string): number | null {
 export function readDate(text: string, order: DateOrder): string {
   const trimmed = text.trim();
   const match = /^(\d{1,4})[-/.](\d{1,2})[-/.](\d{1,4})(?:[T ,].*)?$/.exec(trimmed);
-  if (!match) throw new Unfit(`“${clip(trimmed)}” is not a date.`);
+  if (!match) throw new Unfit(say`“${clip(trimmed)}” is not a date.`);
   const [a, b, c] = match.slice(1, 4).map(Number);
   const [year, month, day] = order === 'iso' ? [a, b, c] : order === 'day-first' ? [c, b, a] : [c, a, b];
   const full = year < 100 && match[order === 'iso' ? 1 : 3].length <= 2 ? 2000 + year : year;
   const date = new Date(Date.UTC(full, month - 1, day));
   if (date.getUTCMonth() !== month - 1 || date.getUTCDate() !== day || full < 1900 || full > 2200) {
-    throw new Unfit(`“${clip(trimmed)}” is not a date that exists.`);
+    throw new Unfit(say`“${clip(trimmed)}” is not a date that exists.`);
   }
   return date.toISOString().slice(0, 10);
 }

@@ -28,7 +28,7 @@ export function holdActWords({ code, state }: HoldAsk, day: EpochDay): ActWords 
     case 'open':
       return {
         title: say`Open ${code} a little more: step ${opened + 1} of ${OPENINGS}`,
-        reason: `${wilted ? say`They wilted and were shut again by a step` : opened ? say`Opened ${several(opened, 'time')}` : say`${several(flushes, 'flush', 'flushes')} of leaves seen`}${since}. Evening or a dull day is best; note it where they wilt.`,
+        reason: say`${wilted ? say`They wilted and were shut again by a step` : opened ? say`Opened ${several(opened, 'time')}` : say`${several(flushes, 'flush', 'flushes')} of leaves seen`}${since}. Evening or a dull day is best; note it where they wilt.`,
         waiting: say`A day left out costs a day; opened by two steps at once they wilt (usual experience).`,
       };
     case 'light':

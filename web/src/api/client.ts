@@ -66,9 +66,9 @@ export function addressOf<N extends RouteName>(
  */
 export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<AnswerOf<N>> {
   if (paths[name][0] !== 'GET' || !memory || notRemembered.has(name))
-    return JSON.parse(await ask(name, input));
+    return JSON.parse(await textOf(name, input));
   const [remembered, address] = [memory, addressOf(name, input)];
-  const answered = ask(name, input).then((text) => {
+  const answered = textOf(name, input).then((text) => {
     void remembered.then((device) => device?.keep(address, text));
     return text;
   });
@@ -93,7 +93,11 @@ export async function call<N extends RouteName>(name: N, input: Input<N> = {}): 
   }
 }
 
-async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<string> {
+/**
+ * What a route answers, as its text: a table it streams, or an answer still to be read.
+ * @throws as {@link call}, except that nothing last seen is shown in its place
+ */
+export async function textOf<N extends RouteName>(name: N, input: Input<N>): Promise<string> {
   const response = await send(name, input, {
     headers: input.body === undefined ? {} : { 'content-type': 'application/json' },
     body: input.body === undefined ? undefined : JSON.stringify(input.body),

@@ -98,11 +98,11 @@ export function useTagReader(read: (codes: readonly string[]) => void) {
   /** @throws Error with a sentence for a file that is no picture, or shows no code */
   async function readPhoto(photo: File): Promise<readonly string[]> {
     const picture = await createImageBitmap(photo).catch(() => {
-      throw new Error(`${photo.name} is no picture that can be read.`);
+      throw new Error(say`${photo.name} is no picture that can be read.`);
     });
     const codes = await codesOf(picture);
     if (!codes.length)
-      throw new Error('No code is to be seen in that picture: take it closer, square on, without glare.');
+      throw new Error(say`No code is to be seen in that picture: take it closer, square on, without glare.`);
     return codes;
   }
 

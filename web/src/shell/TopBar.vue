@@ -24,7 +24,7 @@ import { chooseLanguage, languages } from '../language';
 import { useSession } from '../stores/session';
 import { longDate, shortDate, yearOf } from '../words/dates';
 import FindBox from './FindBox.vue';
-import MenuRow from './MenuRow.vue';
+import MenuRow from '../parts/MenuRow.vue';
 import UnsentChip from './UnsentChip.vue';
 import { takeNewBuild } from './newBuild';
 

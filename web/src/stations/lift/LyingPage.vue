@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
+import TableOut from '../../tables/TableOut.vue';
 import { useKeeps } from '../../parts/useKeeps';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
@@ -13,7 +14,6 @@ import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
-import { offerFile } from '../../print/pdf';
 import { usePreferences } from '../../stores/preferences';
 import LookDialog from './LookDialog.vue';
 import LyingParcelRow from './LyingParcelRow.vue';
@@ -83,17 +83,12 @@ async function labels(parcel: Parcel) {
     fault.value = sentenceOf(error);
   }
 }
-function table() {
-  offerFile(
-    `lifted-${season.todayIso}.csv`,
-    parcelTable(parcels.lying, {
-      speciesName: species,
-      asideOf: parcels.asideOfParcel,
-      keepsOf: (parcel) => keepsOf(parcel)?.until ?? null,
-    }),
-    'text/csv',
-  );
-}
+const table = () =>
+  parcelTable(parcels.lying, {
+    speciesName: species,
+    asideOf: parcels.asideOfParcel,
+    keepsOf: (parcel) => keepsOf(parcel)?.until ?? null,
+  });
 </script>
 
 <template>
@@ -103,9 +98,14 @@ function table() {
       <p v-if="parcels.loaded && total" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> in {{ several(parcels.lying.length, 'parcel') }}
       </p>
-      <button v-if="parcels.lying.length" class="quiet ml-auto" type="button" @click="table">
-        {{ say`Save as a table` }}
-      </button>
+      <TableOut
+        v-if="parcels.lying.length"
+        class="ml-auto"
+        quiet
+        :label="say`Save as a table`"
+        :name="`lifted-${season.todayIso}`"
+        :table="table"
+      />
       <button v-if="may && parcels.lying.length" class="act-main" type="button" @click="sending = 'several'">
         {{ say`Send trees` }}
       </button>

@@ -16,6 +16,7 @@ import { count, several } from '../../words/numbers';
 import { buyerOf, formWords } from '../plan/orderWords';
 import { deliveryNote, movementRecord, noteLines, type MovementLine } from './deliveryNote';
 import { sentTable } from './lyingFiles';
+import TableOut from '../../tables/TableOut.vue';
 import PapersDialog from './PapersDialog.vue';
 import { bundleWords, useGradeWords } from './parcelWords';
 import { useOrigins } from './useOrigins';
@@ -60,19 +61,13 @@ const from = () => {
   return [name, placeName].filter(Boolean).join(', ');
 };
 async function table() {
-  fault.value = null;
-  try {
-    await origins.load();
-    const text = sentTable(parcels.sendings, {
-      receiver: ({ orderId, to }) => receiver(orderId, to),
-      parcel: (id) => byId.value.get(id),
-      speciesName: (id) => species(id)?.common ?? '',
-      origin: origins.of,
-    });
-    offerFile(`sent-${season.todayIso}.csv`, text, 'text/csv');
-  } catch (error) {
-    fault.value = sentenceOf(error);
-  }
+  await origins.load();
+  return sentTable(parcels.sendings, {
+    receiver: ({ orderId, to }) => receiver(orderId, to),
+    parcel: (id) => byId.value.get(id),
+    speciesName: (id) => species(id)?.common ?? '',
+    origin: origins.of,
+  });
 }
 async function print(name: string, paper: () => Promise<TDocumentDefinitions>) {
   fault.value = null;
@@ -114,7 +109,7 @@ async function takeBack(id: string) {
   <section v-if="parcels.sendings.length" aria-labelledby="sent">
     <div class="flex flex-wrap items-baseline gap-x-4">
       <h2 id="sent" class="text-lg">{{ say`Sent` }}</h2>
-      <button class="quiet" type="button" @click="table">{{ say`Save as a table` }}</button>
+      <TableOut quiet :label="say`Save as a table`" :name="`sent-${season.todayIso}`" :table="table" />
       <button v-if="session.may('grower')" class="quiet" type="button" @click="writing = true">
         {{ say`What movement records say of us` }}
       </button>

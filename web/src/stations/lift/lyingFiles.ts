@@ -1,6 +1,6 @@
 import { isoOf, type EpochDay } from '@kauri/core';
 import type { Parcel, Sending } from '@kauri/core/contract';
-import { csvOf } from '../../print/csv';
+import { csvOf } from '../../tables/csv';
 
 /** What lies in the nursery as a table: a line a parcel. Heights in cm. */
 export const parcelTable = (

@@ -53,7 +53,7 @@ export function useBundleLabels() {
       }
     }
     const total = copies.reduce((sum, n) => sum + n, 0);
-    if (total > MOST) throw new Error(`${total} labels at once are too many: print them in parts.`);
+    if (total > MOST) throw new Error(say`${total} labels at once are too many: print them in parts.`);
     offerFile(name, await makePdf(labelSheets(labels, copies, stock)), 'application/pdf');
   }
   return { print };

@@ -17,6 +17,7 @@ import { computed, ref, useTemplateRef } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
+import TableOut from '../../tables/TableOut.vue';
 import { makePdf, offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
 import { usePlan } from '../../stores/plan';
@@ -90,7 +91,7 @@ const plannedName = (id: string) => {
   const sowing = plan.sowings.find((one) => one.id === id);
   return sowing ? `${speciesName(sowing.speciesId)}, ${word(sowing.route)}` : nameOf(id);
 };
-const table = () => offerFile('board.csv', boardTable(rows.value, { nameOf: plannedName }), 'text/csv');
+const table = () => boardTable(rows.value, { nameOf: plannedName });
 async function paper() {
   try {
     const title = say`What the yard carries, ${nursery.catalogue!.nursery.name}, from ${isoOf(from.value)}`;
@@ -168,7 +169,7 @@ const rowWords = (row: BoardPlace) =>
         </p>
         <span v-if="ready && rows.length" class="ml-auto flex gap-2">
           <button class="act" type="button" @click="paper">{{ say`On paper, A3` }}</button>
-          <button class="act" type="button" @click="table">{{ say`As a table` }}</button>
+          <TableOut :label="say`As a table`" name="board" :table="table" />
         </span>
       </header>
       <p class="text-muted flex flex-wrap gap-x-5 text-sm">

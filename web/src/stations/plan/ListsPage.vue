@@ -14,11 +14,12 @@ import {
   say,
   word,
 } from '@kauri/core';
-import { csvOf } from '../../print/csv';
+import { csvOf } from '../../tables/csv';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
+import TableOut from '../../tables/TableOut.vue';
 import { makePdf, offerFile } from '../../print/pdf';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
@@ -228,7 +229,7 @@ function table() {
     buyer: buyerOf(step),
     hours: Number(step.hours.toFixed(2)),
   }));
-  offerFile('plan.csv', csvOf(lines), 'text/csv');
+  return csvOf(lines);
 }
 async function paper() {
   try {
@@ -274,7 +275,7 @@ async function paper() {
         <button class="act ml-auto" type="button" :disabled="seeds === null" @click="paper">
           {{ say`On paper` }}
         </button>
-        <button class="act" type="button" @click="table">{{ say`As a table` }}</button>
+        <TableOut :label="say`As a table`" name="plan" :table="table" />
       </template>
     </header>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>

@@ -2,12 +2,14 @@
 import { orderColumns, orderTableLine, readOrderLine, Unfit, say } from '@kauri/core';
 import type { NewOrderBody } from './orderFiles';
 import Papa from 'papaparse';
-import { csvOf } from '../../print/csv';
+import { csvOf } from '../../tables/csv';
 import { computed, ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
+import PastedRows from '../../tables/PastedRows.vue';
+import TableIn from '../../tables/TableIn.vue';
+import TableOut from '../../tables/TableOut.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { useSaving } from '../../parts/useSaving';
-import { offerFile } from '../../print/pdf';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
@@ -24,7 +26,7 @@ const { busy, save, sentence } = useSaving('orders.import');
 const open = ref(false);
 const pasted = ref('');
 
-function download() {
+function table() {
   const lines = orders.all.flatMap(({ buyer, reach, lines: of }) =>
     of.map((line) =>
       orderTableLine({
@@ -36,7 +38,7 @@ function download() {
       }),
     ),
   );
-  offerFile('orders.csv', csvOf(lines, orderColumns), 'text/csv');
+  return csvOf(lines, orderColumns);
 }
 const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() => {
   if (pasted.value.trim() === '') return null;
@@ -73,8 +75,8 @@ const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() =>
   });
   return { orders: ordersFrom(lines), faults };
 });
-async function choose(event: Event) {
-  pasted.value = (await (event.target as HTMLInputElement).files?.[0]?.text()) ?? '';
+async function choose(file: File | null) {
+  pasted.value = (await file?.text()) ?? '';
 }
 async function take() {
   const taken = read.value!.orders;
@@ -91,16 +93,12 @@ async function take() {
     <div class="space-y-4">
       <section v-if="orders.all.length" class="space-y-2">
         <h3 class="text-lg">{{ say`Out` }}</h3>
-        <button class="act" type="button" @click="download">{{ say`Every line (CSV)` }}</button>
+        <TableOut :label="say`Every line`" name="orders" :table="table" />
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
         <h3 class="text-lg">{{ say`In` }}</h3>
-        <label class="block font-bold" for="order-file">{{ say`A CSV` }}</label>
-        <input id="order-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
-        <label class="block font-bold" for="order-paste">{{
-          say`Or lines pasted, with their headings`
-        }}</label>
-        <textarea id="order-paste" v-model="pasted" class="field h-36 font-mono text-sm" spellcheck="false" />
+        <TableIn :label="say`Choose a table`" @file="choose" />
+        <PastedRows v-model="pasted" />
         <p class="text-muted text-sm">
           {{
             say`Headings: ${orderColumns.join(', ')}. Needed are species, count and on; sizes in cm, dates as 2027-03-15. Lines of one buyer make one order.`

@@ -1,5 +1,5 @@
 import { isoOf, type BoardSpan, type EpochDay, say } from '@kauri/core';
-import { csvOf } from '../../print/csv';
+import { csvOf } from '../../tables/csv';
 import { plain, type Content, type TDocumentDefinitions } from '../../print/pdf';
 import { monthName } from '../../words/dates';
 import type { BoardPlace } from './useBoard';

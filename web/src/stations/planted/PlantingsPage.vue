@@ -5,13 +5,13 @@ import { RouterLink, useRoute, useRouter } from 'vue-router';
 import EmptyState from '../../parts/EmptyState.vue';
 import PickRow from '../../parts/PickRow.vue';
 import { useThing } from '../../parts/useThing';
-import { offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
 import { usePlantings } from '../../stores/plantings';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
+import TableOut from '../../tables/TableOut.vue';
 import PlantingDetail from './PlantingDetail.vue';
 import PlantingDialog from './PlantingDialog.vue';
 import { plantedTable, walkTable } from './plantedFiles';
@@ -37,11 +37,8 @@ const chosen = computed(
 );
 useThing(() => chosen.value?.planting.name);
 const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
-function saveTable(of: 'plantings' | 'walks') {
-  const { plantings: all, walks } = plantings.kept;
-  const table = of === 'walks' ? walkTable(walks, all, species) : plantedTable(all, species);
-  offerFile(`${of}-${season.todayIso}.csv`, table, 'text/csv');
-}
+const plantingTable = () => plantedTable(plantings.kept.plantings, species);
+const walksTable = () => walkTable(plantings.kept.walks, plantings.kept.plantings, species);
 const adding = computed(() => route.query.add !== undefined && session.may('crew'));
 function added(id: string | null) {
   void router.replace(id ? { name: 'planted', params: { planting: id } } : { query: {} });
@@ -89,12 +86,19 @@ function added(id: string | null) {
         </PickRow>
       </ul>
       <p class="flex flex-wrap gap-x-4 px-4 py-2">
-        <button class="quiet" type="button" @click="saveTable('plantings')">
-          {{ say`Plantings as a table` }}
-        </button>
-        <button v-if="plantings.kept.walks.length" class="quiet" type="button" @click="saveTable('walks')">
-          {{ say`Walks as a table` }}
-        </button>
+        <TableOut
+          quiet
+          :label="say`Plantings as a table`"
+          :name="`plantings-${season.todayIso}`"
+          :table="plantingTable"
+        />
+        <TableOut
+          v-if="plantings.kept.walks.length"
+          quiet
+          :label="say`Walks as a table`"
+          :name="`walks-${season.todayIso}`"
+          :table="walksTable"
+        />
       </p>
     </div>
     <div :class="route.params.planting ? '' : 'hidden md:block'">

@@ -1,6 +1,6 @@
 import { deathCauses, treeStateNames } from '@kauri/core';
 import type { Planting, Walk } from '@kauri/core/contract';
-import { csvOf } from '../../print/csv';
+import { csvOf } from '../../tables/csv';
 
 /** What was planted as a table: a line for each part of each planting. Heights in cm, places in degrees. */
 export const plantedTable = (plantings: readonly Planting[], speciesName: (id: string) => string): string =>

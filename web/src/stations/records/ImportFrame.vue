@@ -1,8 +1,9 @@
 <script setup lang="ts" generic="Q">
 import { say } from '@kauri/core';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
+import TableIn from '../../tables/TableIn.vue';
 import PreviewTable from './PreviewTable.vue';
 import { previewRows } from './tablePreview';
 import type { TableImport } from './useImport';
@@ -35,8 +36,11 @@ const summary = computed(() => {
   const lines = bad === 0 ? say`every line reads well` : say`${several(bad, 'line')} left out`;
   return `${taken.value ? say`taken` : say`can be taken`}${days}; ${lines}.`;
 });
-function picked(event: Event) {
-  void props.table.choose((event.target as HTMLInputElement).files?.[0] ?? null);
+/** Each table begins with an empty field. */
+const begun = ref(0);
+function nothing() {
+  begun.value++;
+  void props.table.choose(null);
 }
 async function take() {
   if (await props.table.send(props.query(false))) emit('taken');
@@ -50,13 +54,7 @@ async function take() {
       <slot name="export" />
     </div>
     <slot name="lead" />
-    <template v-if="may">
-      <label class="act mt-2">
-        {{ fileName ? say`Choose another table` : say`Choose a table (CSV)` }}
-        <input class="sr-only" type="file" accept=".csv,.txt,.tsv,text/csv,text/plain" @change="picked" />
-      </label>
-      <span v-if="fileName" class="ml-3">{{ fileName }}</span>
-    </template>
+    <TableIn v-if="may" :label="say`Choose a table`" :key="begun" class="mt-2" @file="table.choose" />
     <p v-if="table.fault" class="text-wrong mt-3 font-bold" role="alert">{{ table.fault }}</p>
 
     <template v-if="fileName && !taken">
@@ -119,7 +117,7 @@ async function take() {
         <button class="act-main" type="button" :disabled="report.good === 0" @click="take">
           {{ say`Take ${several(report.good, one)}` }}
         </button>
-        <button class="act" type="button" @click="table.choose(null)">{{ say`Take nothing` }}</button>
+        <button class="act" type="button" @click="nothing">{{ say`Take nothing` }}</button>
       </div>
     </div>
   </section>

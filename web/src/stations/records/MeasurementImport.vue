@@ -2,7 +2,7 @@
 import { guessMeasurementColumns, readMeasuredPlant, type MeasurementColumns, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, ref, watch } from 'vue';
-import { addressOf } from '../../api/client';
+import { textOf } from '../../api/client';
 import SelectField from '../../parts/SelectField.vue';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -11,6 +11,7 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
 import ColumnFields from './ColumnFields.vue';
+import TableOut from '../../tables/TableOut.vue';
 import ImportFrame from './ImportFrame.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
@@ -113,9 +114,11 @@ async function taken() {
     @taken="taken"
   >
     <template #export>
-      <a class="act" :href="addressOf('exportMeasurements', { params: nursery.params })" download>{{
-        say`Save as CSV`
-      }}</a>
+      <TableOut
+        :label="say`Save as a table`"
+        name="measurements"
+        :table="() => textOf('exportMeasurements', { params: nursery.params })"
+      />
     </template>
     <template #lead>
       <p class="text-muted">

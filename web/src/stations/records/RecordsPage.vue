@@ -25,7 +25,7 @@ watch(
     <h1 class="text-2xl">{{ say`Records in and out` }}</h1>
     <p>
       {{
-        say`Tables come in as CSV in any column order. You see how each line is read, what is wrong is said by line, and nothing is taken until you say so.`
+        say`Tables come in as CSV, XLSX or ODS, in any column order. You see how each line is read, what is wrong is said by line, and nothing is taken until you say so.`
       }}
     </p>
     <WeatherImport />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { guessStationColumns, readStationDay, type StationColumns, say } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
-import { addressOf } from '../../api/client';
+import { textOf } from '../../api/client';
 import SelectField from '../../parts/SelectField.vue';
 import { useNursery } from '../../stores/nursery';
 import { useMessages } from '../../stores/messages';
@@ -10,6 +10,7 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import ColumnFields from './ColumnFields.vue';
+import TableOut from '../../tables/TableOut.vue';
 import ImportFrame from './ImportFrame.vue';
 import { dateOrders } from './dateOrders';
 import { useImport } from './useImport';
@@ -98,9 +99,11 @@ async function taken() {
     @taken="taken"
   >
     <template #export>
-      <a class="act" :href="addressOf('exportWeather', { params: nursery.params })" download>{{
-        say`Save as CSV`
-      }}</a>
+      <TableOut
+        :label="say`Save as a table`"
+        name="weather"
+        :table="() => textOf('exportWeather', { params: nursery.params })"
+      />
     </template>
     <template #lead>
       <p v-if="nursery.weather?.start" class="text-muted">

@@ -1,3 +1,4 @@
+import { say } from '@kauri/core';
 import Papa from 'papaparse';
 
 /** The head of a table, read from the first part of a file. */
@@ -14,17 +15,17 @@ const HEAD_ROWS = 200;
  * @throws Error with a sentence when it is no table of text
  */
 export async function readHead(file: File): Promise<TableHead> {
-  if (file.size === 0) throw new Error(`${file.name} is empty.`);
+  if (file.size === 0) throw new Error(say`${file.name} is empty.`);
   const bytes = new Uint8Array(await file.slice(0, HEAD_BYTES).arrayBuffer());
   if (bytes.includes(0))
-    throw new Error(`${file.name} is not a text table (CSV). Save it as CSV and choose it again.`);
+    throw new Error(say`${file.name} is not a text table (CSV). Save it as CSV and choose it again.`);
   const text = new TextDecoder().decode(bytes).replace(/^\uFEFF/, '');
   const { data } = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', preview: HEAD_ROWS + 1 });
   // The last line may be cut in two by where reading stopped.
   const whole = file.size > HEAD_BYTES ? data.slice(0, -1) : data;
   const [header, ...rows] = whole;
   if (!header || header.length < 2 || rows.length === 0) {
-    throw new Error(`${file.name} has no table of two columns or more with a header. Nothing was taken.`);
+    throw new Error(say`${file.name} has no table of two columns or more with a header. Nothing was taken.`);
   }
   return { header, rows };
 }

@@ -2,6 +2,8 @@
 import { say } from '@kauri/core';
 import { ref } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
+import TableIn from '../../../tables/TableIn.vue';
+import TableOut from '../../../tables/TableOut.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
 import { offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
@@ -16,8 +18,7 @@ const open = ref(false);
 const reading = ref<SpeciesFileReading | null>(null);
 const { add, busy, fault } = useSpeciesList();
 
-async function choose(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0];
+async function choose(file: File | null) {
   reading.value = file
     ? readSpeciesFile(await file.text(), file.name, new Set(nursery.catalogue!.species.map((s) => s.code)))
     : null;
@@ -34,13 +35,11 @@ async function take() {
       <section class="space-y-2">
         <h3 class="text-lg">{{ say`Out` }}</h3>
         <div class="flex flex-wrap gap-2">
-          <button
-            class="act"
-            type="button"
-            @click="offerFile('species.csv', speciesCsv(nursery.catalogue!.species), 'text/csv')"
-          >
-            {{ say`A table (CSV)` }}
-          </button>
+          <TableOut
+            :label="say`A table`"
+            name="species"
+            :table="() => speciesCsv(nursery.catalogue!.species)"
+          />
           <button
             class="act"
             type="button"
@@ -52,8 +51,7 @@ async function take() {
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
         <h3 class="text-lg">{{ say`In` }}</h3>
-        <label class="block font-bold" for="species-file">{{ say`A CSV or JSON as above` }}</label>
-        <input id="species-file" class="field" type="file" accept=".csv,.json" @change="choose" />
+        <TableIn :label="say`A table or JSON as above`" also=".json" @file="choose" />
         <template v-if="reading">
           <p role="status">
             {{

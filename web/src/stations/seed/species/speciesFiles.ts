@@ -2,7 +2,7 @@ import { Unfit, say } from '@kauri/core';
 import { betaMean, speciesLibrary, startOf, type Beta, type StartingSpecies } from '@kauri/core';
 import { NewSpecies, type Species } from '@kauri/core/contract';
 import Papa from 'papaparse';
-import { csvOf } from '../../../print/csv';
+import { csvOf } from '../../../tables/csv';
 
 /** What a table of species holds; everything else of a species comes in the JSON. */
 const columns = [

@@ -10,12 +10,14 @@ import {
 } from '@kauri/core';
 import type { NewSeedLot } from '@kauri/core/contract';
 import Papa from 'papaparse';
-import { csvOf } from '../../../print/csv';
+import { csvOf } from '../../../tables/csv';
 import { v7 as newId } from 'uuid';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
+import PastedRows from '../../../tables/PastedRows.vue';
+import TableIn from '../../../tables/TableIn.vue';
+import TableOut from '../../../tables/TableOut.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
-import { offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
@@ -38,21 +40,19 @@ const records = computed<SeedLotRecord[]>(() =>
     return { ...lot, latin, common, grams: Math.round((seed.held.get(lot.id)?.grams ?? 0) * 1000) / 1000 };
   }),
 );
-function download(kind: 'table' | 'passport') {
-  const csv =
-    kind === 'table'
-      ? csvOf(records.value.map(seedLotLine), seedLotColumns)
-      : csvOf(records.value.map(passportLine), passportColumns);
-  offerFile(kind === 'table' ? 'seed-lots.csv' : 'seed-lots-mcpd.csv', csv, 'text/csv');
-}
+const table = () => csvOf(records.value.map(seedLotLine), seedLotColumns);
+const passports = () => csvOf(records.value.map(passportLine), passportColumns);
 
-async function choose(event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0];
+const pasted = ref('');
+async function choose(file: File | null) {
+  pasted.value = (await file?.text()) ?? '';
+}
+watch(pasted, (text) => {
   good.value = [];
   bad.value = [];
   read.value = false;
-  if (!file) return;
-  const { data } = Papa.parse<Record<string, string>>(await file.text(), {
+  if (text.trim() === '') return;
+  const { data } = Papa.parse<Record<string, string>>(text.trim(), {
     header: true,
     skipEmptyLines: 'greedy',
   });
@@ -81,10 +81,11 @@ async function choose(event: Event) {
   good.value = lots;
   bad.value = faults;
   read.value = true;
-}
+});
 async function take() {
   if (await send({ lots: good.value }, say`${several(good.value.length, 'seed lot')} received.`))
     open.value = false;
+  pasted.value = '';
 }
 </script>
 
@@ -95,16 +96,14 @@ async function take() {
       <section v-if="records.length" class="space-y-2">
         <h3 class="text-lg">{{ say`Out` }}</h3>
         <div class="flex flex-wrap gap-2">
-          <button class="act" type="button" @click="download('table')">{{ say`A table (CSV)` }}</button>
-          <button class="act" type="button" @click="download('passport')">
-            {{ say`Passport descriptors (MCPD)` }}
-          </button>
+          <TableOut :label="say`A table`" name="seed-lots" :table="table" />
+          <TableOut :label="say`Passport descriptors (MCPD)`" name="seed-lots-mcpd" :table="passports" />
         </div>
       </section>
       <section v-if="session.may('grower')" class="space-y-2">
         <h3 class="text-lg">{{ say`In` }}</h3>
-        <label class="block font-bold" for="seed-file">{{ say`A CSV in either of those column sets` }}</label>
-        <input id="seed-file" class="field" type="file" accept=".csv,text/csv" @change="choose" />
+        <TableIn :label="say`A table in either of those column sets`" @file="choose" />
+        <PastedRows v-model="pasted" />
         <template v-if="read">
           <p role="status">
             {{ say`${several(good.length, 'line')} can be taken`

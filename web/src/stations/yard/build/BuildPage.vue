@@ -12,6 +12,7 @@ import { count, percent, several } from '../../../words/numbers';
 import { money } from '../../../words/money';
 import { sizeWords } from '../placeWords';
 import { buildCsv, buildPdf, buildWorking, buyLines, type BuildFile } from './buildFiles';
+import TableOut from '../../../tables/TableOut.vue';
 import CutDiagram from './CutDiagram.vue';
 import ModuleFinder from './ModuleFinder.vue';
 import PriceForm from './PriceForm.vue';
@@ -55,7 +56,7 @@ const decision = computed(() => {
   const bound = buying.value!.reduce((t, b) => t + b.plan.bound, 0);
   return {
     headline: say`Buy ${several(boards, 'board')} for ${cash(timberCost.value)}`,
-    detail: `${proven ? say`Proven: no cheaper set of boards gives these pieces` : say`Within ${cash(timberCost.value - bound)} of the cheapest there can be`}. With mesh, fixings and feet ${cash(timberCost.value + worked.value.sheet!.sundriesCost)}, before medium.`,
+    detail: say`${proven ? say`Proven: no cheaper set of boards gives these pieces` : say`Within ${cash(timberCost.value - bound)} of the cheapest there can be`}. With mesh, fixings and feet ${cash(timberCost.value + worked.value.sheet!.sundriesCost)}, before medium.`,
   };
 });
 const making = ref(false);
@@ -71,7 +72,7 @@ async function pdf() {
     making.value = false;
   }
 }
-const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv');
+const csv = () => buildCsv(file.value!);
 </script>
 
 <template>
@@ -149,7 +150,7 @@ const csv = () => offerFile('build-sheet.csv', buildCsv(file.value!), 'text/csv'
           <button class="act-main" type="button" :disabled="making" @click="pdf">
             {{ making ? say`Making …` : say`Build sheet, PDF` }}
           </button>
-          <button class="act" type="button" @click="csv">{{ say`CSV` }}</button>
+          <TableOut :label="say`As a table`" name="build-sheet" :table="csv" />
           <p v-if="printFault" class="text-wrong font-bold" role="alert">{{ printFault }}</p>
         </div>
         <section aria-labelledby="buy">

@@ -9,7 +9,7 @@ import {
   inWords,
   inSentence,
 } from '@kauri/core';
-import { csvOf } from '../../../print/csv';
+import { csvOf } from '../../../tables/csv';
 import type { Content, TDocumentDefinitions } from '../../../print/pdf';
 import { money } from '../../../words/money';
 
