@@ -1,33 +1,22 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
 import type { LotFacts, LotForecast, Standing } from '@kauri/core';
-import { useDebounceFn, useElementSize } from '@vueuse/core';
-import { CustomChart, LineChart } from 'echarts/charts';
-import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use, type EChartsType } from 'echarts/core';
-import { CanvasRenderer } from 'echarts/renderers';
-import { computed, onBeforeUnmount, useTemplateRef, watch } from 'vue';
+import { useDebounceFn } from '@vueuse/core';
+import { computed, useTemplateRef, watch } from 'vue';
+import { dayAxis } from '../../parts/chart/axes';
+import type { Line, Series } from '../../parts/chart/chart';
+import ChartTable from '../../parts/chart/ChartTable.vue';
+import { useDrawing } from '../../parts/chart/useDrawing';
 import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { longDate, yearOf } from '../../words/dates';
-import { groundLine } from './groundLine';
+import { groundLine, type GroundLine } from './groundLine';
 import { acrossPx, dayAt, DRAWN_FROM_PX, DRAWN_TO_PX, groundLineOption } from './groundLineOption';
-
-use([
-  LineChart,
-  CustomChart,
-  GridComponent,
-  MarkLineComponent,
-  MarkAreaComponent,
-  TooltipComponent,
-  CanvasRenderer,
-]);
 
 const props = defineProps<{ facts: LotFacts; forecast: LotForecast; standing: Standing }>();
 const preferences = usePreferences();
 const season = useSeason();
 const box = useTemplateRef('box');
-const { width, height } = useElementSize(box);
 
 const line = computed(() => groundLine(props.facts, props.forecast, props.standing));
 const words = computed(() => {
@@ -41,6 +30,31 @@ const words = computed(() => {
   );
 });
 
+const drawing = useDrawing(box, (ink, widthPx) =>
+  line.value ? groundLineOption(line.value, (name) => ink(name.slice(2)), preferences, widthPx > 560) : null,
+);
+const { draw, width } = drawing;
+/** The lot's courses in figures. */
+const series = computed<Series | null>(() => {
+  const l = line.value;
+  if (!l) return null;
+  const fill = (share: number) => share.toFixed(2);
+  const course = (points: GroundLine['height']): Line['points'] =>
+    points.map(({ day, low, middle, high }) => ({ x: day, y: middle, low, high }));
+  const marks = (seen: GroundLine['samples']) => seen.map(({ day, value }) => ({ x: day, y: value }));
+  return {
+    x: dayAxis(l.from, l.to, season.today),
+    y: { from: 0, to: l.tallest, name: say`Height`, tell: (cm) => preferences.show(cm, 'height'), ticks: [] },
+    lines: [
+      { name: say`Height`, ink: 'leaf', points: course(l.height) },
+      { name: say`Root fill`, ink: 'root', tell: fill, points: course(l.fill) },
+    ],
+    marks: [
+      { name: say`Sample`, ink: 'leaf', shape: 'ring', points: marks(l.samples) },
+      { name: say`Plugs pulled`, ink: 'root', shape: 'ring', tell: fill, points: marks(l.pulls) },
+    ],
+  };
+});
 /** The date looked at goes with the ribbon, whatever the chart still has to draw. */
 const viewLine = computed(() => {
   const l = line.value;
@@ -52,38 +66,17 @@ const viewLine = computed(() => {
   };
 });
 
-let chart: EChartsType | null = null;
-function draw() {
-  if (!box.value || width.value === 0 || !line.value) return;
-  if (!chart) {
-    chart = init(box.value);
-    chart.getZr().on('click', (event) => {
-      const point = [event.offsetX, event.offsetY];
-      const grid = [0, 1].find((index) => chart!.containPixel({ gridIndex: index }, point));
-      if (grid !== undefined)
-        season.look(dayAt(chart!.convertFromPixel({ xAxisIndex: grid }, event.offsetX) as unknown as number));
-    });
-  }
-  const style = getComputedStyle(document.documentElement);
-  if (chart.getWidth() !== Math.round(width.value) || chart.getHeight() !== Math.round(height.value))
-    chart.resize();
-  chart.setOption(
-    groundLineOption(
-      line.value,
-      (name) => style.getPropertyValue(name).trim(),
-      preferences,
-      width.value > 560,
-    ),
-    { notMerge: true },
-  );
-}
+watch(drawing.chart, (chart) =>
+  chart!.getZr().on('click', (event) => {
+    const point = [event.offsetX, event.offsetY];
+    const grid = [0, 1].find((index) => chart!.containPixel({ gridIndex: index }, point));
+    if (grid !== undefined)
+      season.look(dayAt(chart!.convertFromPixel({ xAxisIndex: grid }, event.offsetX) as unknown as number));
+  }),
+);
 /** While the ribbon is dragged the chart is drawn now and then, and when it rests; its date goes with every frame. */
 const drawSoon = useDebounceFn(draw, 60, { maxWait: 300 });
-watch(line, (_, before) => (before && chart ? drawSoon() : draw()), { flush: 'post' });
-watch([width, height, () => preferences.theme, () => preferences.units], draw, { flush: 'post' });
-// Letters drawn before the font has loaded would keep the wrong shape.
-void document.fonts.ready.then(draw);
-onBeforeUnmount(() => chart?.dispose());
+watch(line, (_, before) => (before && drawing.chart.value ? drawSoon() : draw()), { flush: 'post' });
 </script>
 
 <template>
@@ -100,5 +93,6 @@ onBeforeUnmount(() => chart?.dispose());
     <figcaption class="text-muted text-sm">
       {{ say`○ sample, mean and spread · □ plugs pulled · broken line and band: forecast` }}
     </figcaption>
+    <ChartTable v-if="series" :chart="series" :label="words" />
   </figure>
 </template>

@@ -2,6 +2,9 @@
 import { say } from '@kauri/core';
 import type { SowingPlan } from '@kauri/core';
 import { computed } from 'vue';
+import { shareAxis } from '../../../parts/chart/axes';
+import type { Chart } from '../../../parts/chart/chart';
+import DrawnChart from '../../../parts/chart/DrawnChart.vue';
 import { count, percent } from '../../../words/numbers';
 
 /** Chance against surplus, over the number of seeds; the handle sets the seeds. */
@@ -13,50 +16,44 @@ const props = defineProps<{
   surplus: number;
 }>();
 const emit = defineEmits<{ seeds: [seeds: number] }>();
-const [W, H, LEFT, BOTTOM] = [420, 190, 44, 28];
 const low = computed(() => props.plan.curve[0].seeds);
 const high = computed(() => props.plan.curve.at(-1)!.seeds);
-const x = (seeds: number) =>
-  LEFT + ((seeds - low.value) / Math.max(1, high.value - low.value)) * (W - LEFT - 10);
-const y = (chance: number) => 8 + (1 - chance) * (H - 8 - BOTTOM);
-const line = computed(() =>
-  props.plan.curve.map((p) => `${x(p.seeds).toFixed(1)},${y(p.chance).toFixed(1)}`).join(' '),
-);
+const chart = computed<Chart>(() => ({
+  x: {
+    from: low.value,
+    to: Math.max(high.value, low.value + 1),
+    name: say`Seeds`,
+    tell: (seeds) => say`${count(seeds)} seeds`,
+    ticks: [
+      { at: low.value, words: count(low.value) },
+      { at: high.value, words: count(high.value) },
+    ],
+  },
+  y: shareAxis(say`Chance`, [0, 0.5, 0.9], percent),
+  lines: [
+    {
+      name: say`chance`,
+      ink: 'ink',
+      points: props.plan.curve.map(({ seeds, chance }) => ({ x: seeds, y: chance })),
+    },
+  ],
+  rules: [{ x: props.seeds, ink: 'ink', dashed: true, upTo: props.chance }],
+  marks: [
+    {
+      name: say`chosen`,
+      ink: 'ink',
+      shape: 'ring',
+      points: [{ x: Math.min(high.value, Math.max(low.value, props.seeds)), y: props.chance }],
+    },
+  ],
+}));
 const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 200)));
 </script>
 
 <template>
   <section aria-labelledby="surplus">
     <h2 id="surplus" class="text-lg">{{ say`More seed, surer: at what surplus?` }}</h2>
-    <svg :viewBox="`0 0 ${W} ${H}`" class="w-full" aria-hidden="true">
-      <g font-size="13" fill="var(--muted)">
-        <template v-for="share in [0, 0.5, 0.9, 1]" :key="share">
-          <line :x1="LEFT" :x2="W - 10" :y1="y(share)" :y2="y(share)" stroke="var(--rule)" />
-          <text v-if="share !== 1" :x="LEFT - 6" :y="y(share) + 4" text-anchor="end">
-            {{ percent(share) }}
-          </text>
-        </template>
-        <text :x="LEFT" :y="H - 8">{{ count(low) }}</text>
-        <text :x="W - 10" :y="H - 8" text-anchor="end">{{ say`${count(high)} seeds` }}</text>
-      </g>
-      <polyline :points="line" fill="none" stroke="var(--ink)" stroke-width="2.5" />
-      <line
-        :x1="x(seeds)"
-        :x2="x(seeds)"
-        :y1="y(chance)"
-        :y2="H - BOTTOM"
-        stroke="var(--ink)"
-        stroke-dasharray="3 3"
-      />
-      <circle
-        :cx="x(Math.min(high, Math.max(low, seeds)))"
-        :cy="y(chance)"
-        r="6"
-        fill="var(--card)"
-        stroke="var(--ink)"
-        stroke-width="3"
-      />
-    </svg>
+    <DrawnChart :chart="chart" :height="190" :label="say`Chance of enough trees, against seeds sown`" />
     <label class="sr-only" for="desk-seeds">{{ say`Seeds to sow` }}</label>
     <input
       id="desk-seeds"

@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { dayFrom, partsOf, type SeasonCourse, say } from '@kauri/core';
+import { type SeasonCourse, say } from '@kauri/core';
 import { computed } from 'vue';
+import { dayAxis } from '../../../parts/chart/axes';
+import type { Chart } from '../../../parts/chart/chart';
+import DrawnChart from '../../../parts/chart/DrawnChart.vue';
 import { usePreferences } from '../../../stores/preferences';
-import { monthName } from '../../../words/dates';
 import { count } from '../../../words/numbers';
 import { sumWords } from '../../../words/weather';
 
 /** One sum of the season so far, over the band of the years before it. */
 const props = defineProps<{ course: SeasonCourse }>();
 const preferences = usePreferences();
-const [W, H, LEFT, TOP, BOTTOM] = [460, 200, 54, 12, 28];
 const length = computed(() => Math.max(props.course.past.high.length, props.course.sofar.length, 2));
 /** In the grower’s units. */
 const shown = (value: number) =>
@@ -25,30 +26,53 @@ const unit = computed(() =>
       ? preferences.unit('rain')
       : 'h',
 );
-const most = computed(
-  () => Math.max(1, props.course.past.high.at(-1) ?? 0, props.course.sofar.at(-1) ?? 0) * 1.04,
-);
-const x = (i: number) => LEFT + (i / (length.value - 1)) * (W - LEFT - 6);
-const y = (value: number) => H - BOTTOM - (value / most.value) * (H - TOP - BOTTOM);
-const line = (values: readonly number[]) =>
-  values
-    .map((v, i) => ({ v, i }))
-    .filter(({ i }) => i % 4 === 0 || i === values.length - 1)
-    .map(({ v, i }) => `${x(i).toFixed(1)},${y(v).toFixed(1)}`);
-const band = computed(() =>
-  [...line(props.course.past.high), ...line(props.course.past.low).reverse()].join(' '),
-);
-const ticks = computed(() => {
-  const out: { at: number; words: string }[] = [];
-  const { year, month } = partsOf(props.course.from);
-  for (let m = 0; m <= 12; m += 2) {
-    const at =
-      dayFrom(year + Math.floor((month - 1 + m) / 12), ((month - 1 + m) % 12) + 1, 1) - props.course.from;
-    if (at < length.value) out.push({ at, words: monthName((month - 1 + m) % 12) });
-  }
-  return out;
-});
 const now = computed(() => props.course.sofar.length - 1);
+const chart = computed<Chart>(() => {
+  const { from, sofar, past, what } = props.course;
+  const most = Math.max(1, past.high.at(-1) ?? 0, sofar.at(-1) ?? 0) * 1.04;
+  const tell = (value: number) => `${count(shown(value))} ${unit.value}`;
+  /** Every fourth day is enough to draw, and the last. */
+  const thinned = <T,>(values: readonly T[]) =>
+    values.flatMap((v, i) => (i % 4 === 0 || i === values.length - 1 ? [{ v, i }] : []));
+  return {
+    x: dayAxis(from, from + length.value - 1, from + Math.max(0, now.value)),
+    y: {
+      from: 0,
+      to: most,
+      name: sumWords(what, preferences.show),
+      tell,
+      ticks: [0, most / 2, most].map((at) => ({ at, words: count(shown(at)) })),
+    },
+    lines: [
+      {
+        name: say`past years`,
+        ink: 'water',
+        width: 1.5,
+        dashed: true,
+        band: 'frost',
+        points: thinned(past.middle).map(({ v, i }) => ({
+          x: from + i,
+          y: v,
+          low: past.low[i],
+          high: past.high[i],
+        })),
+      },
+      {
+        name: say`this season`,
+        ink: 'ink',
+        points: thinned(sofar).map(({ v, i }) => ({ x: from + i, y: v })),
+      },
+    ],
+    marks: [
+      {
+        name: say`today`,
+        ink: 'ink',
+        shape: 'dot',
+        points: now.value >= 0 ? [{ x: from + now.value, y: sofar[now.value] }] : [],
+      },
+    ],
+  };
+});
 /** Where this season stands among the past years on the same day. */
 const words = computed(() => {
   const { sofar, past, pastYears } = props.course;
@@ -65,41 +89,14 @@ const words = computed(() => {
 </script>
 
 <template>
-  <figure class="panel p-3" :data-testid="`season-${course.what}`">
-    <figcaption>
+  <section class="panel p-3" :data-testid="`season-${course.what}`">
+    <p>
       <span class="font-head block text-lg font-semibold">{{ sumWords(course.what, preferences.show) }}</span>
       {{ words }}
       <span v-if="course.missing" class="text-wrong font-bold">{{
         say`${count(course.missing)} days not measured.`
       }}</span>
-    </figcaption>
-    <svg
-      :viewBox="`0 0 ${W} ${H}`"
-      class="mt-1 w-full"
-      role="img"
-      :aria-label="`${sumWords(course.what, preferences.show)}: ${words}`"
-    >
-      <g class="text-muted" font-size="15" fill="currentColor">
-        <template v-for="share in [0, 0.5, 1]" :key="share">
-          <line :x1="LEFT" :x2="W - 6" :y1="y(share * most)" :y2="y(share * most)" stroke="var(--rule)" />
-          <text :x="LEFT - 5" :y="y(share * most) + 4" text-anchor="end">
-            {{ count(shown(share * most)) }}
-          </text>
-        </template>
-        <text v-for="tick in ticks" :key="tick.at" :x="x(tick.at)" :y="H - 7" text-anchor="middle">
-          {{ tick.words }}
-        </text>
-      </g>
-      <polygon :points="band" fill="var(--frost)" opacity="0.45" />
-      <polyline
-        :points="line(course.past.middle).join(' ')"
-        fill="none"
-        stroke="var(--water)"
-        stroke-width="1.5"
-        stroke-dasharray="5 4"
-      />
-      <polyline :points="line(course.sofar).join(' ')" fill="none" stroke="var(--ink)" stroke-width="2.6" />
-      <circle v-if="now >= 0" :cx="x(now)" :cy="y(course.sofar[now])" r="4" fill="var(--ink)" />
-    </svg>
-  </figure>
+    </p>
+    <DrawnChart class="mt-1" :chart="chart" :label="`${sumWords(course.what, preferences.show)}: ${words}`" />
+  </section>
 </template>
