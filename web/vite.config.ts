@@ -1,12 +1,19 @@
 import tailwind from '@tailwindcss/vite';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   plugins: [
     vue(),
     tailwind(),
+    // Packed once, as small as can be, rather than fast and again for each who asks.
+    compression({
+      algorithms: [defineAlgorithm('brotliCompress')],
+      include: /\.(js|css|svg|wasm)$/,
+      threshold: 1000,
+    }),
     VitePWA({
       // A new Kauri waits until nothing is half typed: the application asks.
       registerType: 'prompt',

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { say } from '@kauri/core';
 import { openApi, routes, type Route, type RouteName } from '@kauri/core/contract';
 import compression from 'compression';
+import packedBefore from 'express-static-gzip';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -156,7 +157,11 @@ function requireSameOrigin(ownHost: string | null) {
 function serveInterface(app: Express, webRoot: string) {
   app.use(
     '/assets',
-    express.static(`${webRoot}/assets`, { immutable: true, maxAge: '365d', fallthrough: false }),
+    packedBefore(`${webRoot}/assets`, {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: { immutable: true, maxAge: '365d', fallthrough: false },
+    }),
   );
   app.use(express.static(webRoot, { index: false, maxAge: 0 }));
   app.use((req, res, next) => {

@@ -13,7 +13,7 @@ export type Ink =
   | 'frost'
   | 'wrong';
 
-export interface Point {
+interface Point {
   x: number;
   y: number;
 }
@@ -58,7 +58,7 @@ export interface Rule {
 }
 
 /** A stretch of the chart laid out in colour: a window in x, or a range in y. */
-export interface Stretch {
+interface Stretch {
   ink: Ink;
   x?: readonly [from: number, to: number];
   y?: readonly [from: number, to: number];
