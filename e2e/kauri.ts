@@ -290,3 +290,22 @@ export async function saveTable(button: Locator, format = /CSV/): Promise<void> 
   await button.click();
   await button.page().getByRole('menuitem', { name: format }).click();
 }
+
+/** Sets up the first nursery of an empty Kauri, as its owner does. */
+export async function setUp(page: Page, kauri: Kauri): Promise<void> {
+  await page.goto(kauri.url);
+  for (const [label, text] of [
+    ['Nursery', 'Beckside'],
+    ['Place', 'Upper Dale'],
+    ['Latitude °', '54.6'],
+    ['Longitude °', '-2.4'],
+    ['Height, m', '185'],
+    ['Time zone', 'Europe/London'],
+    ['Your name', 'Rowan'],
+    ['E-mail', 'rowan@beckside.example'],
+    ['Password', 'a sound password'],
+  ])
+    await page.getByLabel(label).fill(text);
+  await page.getByRole('button', { name: 'Open the yard' }).click();
+  await expect(page.getByTestId('ribbon')).toBeVisible();
+}

@@ -1,30 +1,12 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, hearNothing, type Kauri, saveTable, sheet, signIn, test, yardPart } from './kauri';
+import { expect, hearNothing, type Kauri, saveTable, setUp, sheet, signIn, test, yardPart } from './kauri';
 
 /*
  * The yard planned before any seed: drawn from nothing, a barn on it, beds designed and printed, drip within
  * the tap, light looked at; all of it there again after a reload, and in and out as GeoJSON.
  */
 test.use({ expected: { faults: [/409|422/] } });
-
-async function setUp(page: Page, kauri: Kauri): Promise<void> {
-  await page.goto(kauri.url);
-  for (const [label, text] of [
-    ['Nursery', 'Beckside'],
-    ['Place', 'Upper Dale'],
-    ['Latitude °', '54.6'],
-    ['Longitude °', '-2.4'],
-    ['Height, m', '185'],
-    ['Time zone', 'Europe/London'],
-    ['Your name', 'Rowan'],
-    ['E-mail', 'rowan@beckside.example'],
-    ['Password', 'a sound password'],
-  ])
-    await page.getByLabel(label).fill(text);
-  await page.getByRole('button', { name: 'Open the yard' }).click();
-  await expect(page.getByTestId('ribbon')).toBeVisible();
-}
 
 const said = (page: Page) => page.getByTestId('plan-said');
 const thing = (page: Page, name: RegExp) => page.getByTestId('plan').getByRole('button', { name });
@@ -85,6 +67,7 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     const form = sheet(page);
     await form.getByLabel('Name', { exact: true }).fill('Bed 1');
     await form.getByRole('textbox', { name: /^Length/ }).fill('3000');
+    await form.getByTestId('bed-more').click();
     await form.getByLabel('How many feet').fill('4');
     await form.getByLabel('Feet', { exact: true }).selectOption({ label: 'Bricks' });
     await form.getByLabel('Filled with').selectOption({ label: 'Coarse sand and topsoil' });
@@ -108,6 +91,7 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     await page.getByRole('link', { name: 'Add bed' }).click();
     await form.getByRole('textbox', { name: /^Length/ }).fill('1200');
     await form.getByRole('textbox', { name: /^Width/ }).fill('600');
+    await form.getByTestId('bed-more').click();
     await form.getByRole('button', { name: 'Take tier 2 off' }).click();
     await form.getByLabel('Bearers across').fill('1');
     await form.getByLabel('How many feet').fill('4');

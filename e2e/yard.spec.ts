@@ -1,5 +1,5 @@
 import { dayOf } from '@kauri/core';
-import { expect, lookAt, openLot, sheet, signIn, station, test } from './kauri';
+import { expect, lookAt, openLot, setUp, sheet, signIn, station, test } from './kauri';
 
 test.use({ expected: { faults: [/409|422/] } });
 
@@ -43,6 +43,7 @@ test('a bed that cannot be built says why while it is typed', async ({ isla: pag
   await station(page, 'Yard');
   await page.getByRole('link', { name: 'Add bed' }).click();
   const form = sheet(page);
+  await form.getByTestId('bed-more').click();
   await form.getByLabel('Filled to below the rim').fill('900');
   await expect(form).toContainText('Filled that far below the rim, the bed holds no medium.');
   await form.getByLabel('Filled to below the rim').fill('30');
@@ -53,12 +54,27 @@ test('a bed that cannot be built says why while it is typed', async ({ isla: pag
   await expect(form).toContainText('The gap is too small over this ground: 250\u00a0mm are needed');
   await form.getByRole('textbox', { name: 'East' }).fill('6');
   await form.getByRole('textbox', { name: 'North' }).fill('20');
-  await expect(form).toContainText('This place and Bed 7 stand on the same ground.');
+  await expect(form).toContainText(/and Bed 7 stand on the same ground\./);
   // What was typed is there again when the sheet is opened anew.
   await page.keyboard.press('Escape');
   await expect(form).toHaveCount(0);
   await page.getByRole('link', { name: 'Add bed' }).click();
   await expect(form.getByLabel('Stands on')).toHaveValue('weeds');
+});
+
+test('a first bed is three fields, and Enter', async ({ page, empty }) => {
+  await setUp(page, empty);
+  await station(page, 'Yard');
+  await page.getByRole('link', { name: 'Add a bed' }).click();
+  const form = sheet(page);
+  await expect(form.getByLabel('Name', { exact: true })).toHaveValue('Bed 1');
+  await expect(form.getByLabel('Filled with')).toBeHidden();
+  await form.getByRole('textbox', { name: /^Length/ }).fill('3000');
+  await form.getByRole('textbox', { name: /^Width/ }).fill('1000');
+  await form.getByRole('textbox', { name: /^Width/ }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bed 1', level: 1 })).toBeVisible();
+  await page.getByRole('link', { name: 'Add bed' }).click();
+  await expect(form.getByLabel('Name', { exact: true })).toHaveValue('Bed 2');
 });
 
 test('a tub that was found is a bed: what it holds and weighs, kept and sown in', async ({ page, own }) => {
@@ -67,6 +83,7 @@ test('a tub that was found is a bed: what it holds and weighs, kept and sown in'
   await page.getByRole('link', { name: 'Add bed' }).click();
   const form = sheet(page);
   await form.getByLabel('Name', { exact: true }).fill('Tub 1');
+  await form.getByTestId('bed-more').click();
   await form.getByText('A round tub or pot').click();
   // Wider at its floor than at its rim: said while it is typed, and again by the server.
   await form.getByLabel('Across, at the rim').fill('560');

@@ -8,10 +8,11 @@ export default defineConfig({
   plugins: [
     vue(),
     tailwind(),
-    // Packed once, as small as can be, rather than fast and again for each who asks.
+    // What a page opens with is packed once, as small as can be; the large pieces that come later are packed as they go.
     compression({
       algorithms: [defineAlgorithm('brotliCompress')],
-      include: /\.(js|css|svg|wasm)$/,
+      include: /\.(js|css)$/,
+      exclude: /(pdfmake|engine)-[\w-]+\.js$/,
       threshold: 1000,
     }),
     VitePWA({

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bedSupports, cornersOf, freeSpot, nextSpot, type BedDesign, say } from '@kauri/core';
 import type { Place, PlaceBody } from '@kauri/core/contract';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -53,6 +53,15 @@ const metres = (value: number) => String(Number(preferences.shown(value, 'site')
 /** Only its tiers and length matter to the ordinary build. */
 const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
 
+/** The number after the highest of its kind. */
+function nextName(): string {
+  const word = say`Bed ${''}`.trim();
+  const numbers = props.places.flatMap(({ place: { place } }) =>
+    place.name.startsWith(word) ? [parseInt(place.name.slice(word.length), 10) || 0] : [],
+  );
+  return say`Bed ${Math.max(0, ...numbers) + 1}`;
+}
+
 function initial(): BedForm {
   const grounds = props.places.map((p) => ({
     id: p.place.id,
@@ -66,7 +75,7 @@ function initial(): BedForm {
       1.2,
     );
   const usual: BedForm = {
-    name: '',
+    name: nextName(),
     measured: 'outside',
     ...foundFields(null, preferences),
     length: mm(props.lengthMm ?? 2400),
@@ -114,6 +123,16 @@ const { keep, busy, theirs, sentence, wrong } = useKeepPlace(
   props.place ? `bed.${props.place.id}` : 'bed.new',
 );
 
+/** Whether all else than its name and size is shown. */
+const more = ref(props.place !== undefined);
+const sizeWords = computed(() =>
+  draft.value.walls === 'boards'
+    ? { length: say`Length`, width: say`Width` }
+    : {
+        length: draft.value.walls === 'round' ? say`Across, at the rim` : say`Length, at the rim`,
+        width: say`Width, at the rim`,
+      },
+);
 const grounds = [
   { value: 'paving', words: say`Clean paving` },
   { value: 'gravel', words: say`Gravel` },
@@ -161,7 +180,11 @@ const warning = computed(() => spotWarning(body.value, props.place?.id, props.pl
 
 async function save() {
   const kept = await keep(body.value);
-  if (!kept) return;
+  if (!kept) {
+    // What is wrong may stand among the rest.
+    more.value = true;
+    return;
+  }
   clear();
   emit('kept', kept.id);
 }
@@ -172,68 +195,96 @@ async function save() {
     <form class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
         <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
-        <DesignKeeper :design="design" :name="draft.name" :buildable="!!worked.answers" @start="startFrom" />
-        <BedWalls v-model="draft" :wrong="wrong" />
-        <SelectField
-          v-model="draft.mediumId"
-          :label="say`Filled with`"
-          :options="nursery.catalogue!.media.map((m) => ({ value: m.id, words: m.values.name }))"
-        />
-        <FormField
-          v-model="draft.fillBelowRim"
-          :label="say`Filled to below the rim`"
-          :unit="preferences.unit('timber')"
-          inputmode="decimal"
-          :fault="wrong('design.fillBelowRimMm')"
-        />
         <div class="grid grid-cols-2 gap-3">
-          <SelectField
-            v-model="draft.mesh"
-            :label="say`Mesh`"
-            :options="draft.walls === 'boards' ? meshes : meshesOrNone"
-          />
-          <SelectField v-model="draft.cloth" :label="say`Retaining cloth`" :options="cloths" />
-        </div>
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draft.grid" type="checkbox" class="size-5" />
-          {{ say`Heavy welded grid under the mesh` }}</label
-        >
-        <div class="grid grid-cols-2 gap-3">
-          <SelectField v-model="draft.ground" :label="say`Stands on`" :options="grounds" />
           <FormField
-            v-model="draft.airGap"
-            :label="say`Air gap`"
+            v-model="draft.length"
+            :label="sizeWords.length"
             :unit="preferences.unit('timber')"
             inputmode="decimal"
-            :fault="wrong('design.airGapMm')"
+            :fault="wrong('design.lengthMm')"
+          />
+          <FormField
+            v-if="draft.walls !== 'round'"
+            v-model="draft.width"
+            :label="sizeWords.width"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.widthMm')"
           />
         </div>
-        <label class="flex min-h-11 items-center gap-2"
-          ><input v-model="draft.lid" type="checkbox" class="size-5" /> {{ say`Lid or cage` }}</label
-        >
-        <FormField
-          v-if="draft.lid"
-          v-model="draft.lidAboveRim"
-          :label="say`Lid above the rim`"
-          :unit="preferences.unit('timber')"
-          inputmode="decimal"
-          :fault="wrong('design.lidAboveRimMm')"
-        />
-        <BedCarpentry v-if="draft.walls === 'boards'" v-model="draft" :open="!place" :wrong="wrong" />
-        <FormField
-          v-model="draft.builtOn"
-          :label="say`Built on`"
-          type="date"
-          :hint="say`Left empty while it is only planned`"
-          :fault="wrong('builtOn')"
-        />
-        <SpotFields
-          v-model:east="draft.east"
-          v-model:north="draft.north"
-          v-model:angle="draft.angle"
-          :wrong="wrong"
-          :warning="warning"
-        />
+        <details :open="more" class="space-y-3" @toggle="more = ($event.target as HTMLDetailsElement).open">
+          <summary class="act" data-testid="bed-more">{{ say`All else about it` }}</summary>
+          <p v-if="!place" class="text-muted text-sm">
+            {{ say`Ordinary values stand here already; all of it can be changed later.` }}
+          </p>
+          <DesignKeeper
+            :design="design"
+            :name="draft.name"
+            :buildable="!!worked.answers"
+            @start="startFrom"
+          />
+          <BedWalls v-model="draft" :wrong="wrong" />
+          <SelectField
+            v-model="draft.mediumId"
+            :label="say`Filled with`"
+            :options="nursery.catalogue!.media.map((m) => ({ value: m.id, words: m.values.name }))"
+          />
+          <FormField
+            v-model="draft.fillBelowRim"
+            :label="say`Filled to below the rim`"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.fillBelowRimMm')"
+          />
+          <div class="grid grid-cols-2 gap-3">
+            <SelectField
+              v-model="draft.mesh"
+              :label="say`Mesh`"
+              :options="draft.walls === 'boards' ? meshes : meshesOrNone"
+            />
+            <SelectField v-model="draft.cloth" :label="say`Retaining cloth`" :options="cloths" />
+          </div>
+          <label class="flex min-h-11 items-center gap-2"
+            ><input v-model="draft.grid" type="checkbox" class="size-5" />
+            {{ say`Heavy welded grid under the mesh` }}</label
+          >
+          <div class="grid grid-cols-2 gap-3">
+            <SelectField v-model="draft.ground" :label="say`Stands on`" :options="grounds" />
+            <FormField
+              v-model="draft.airGap"
+              :label="say`Air gap`"
+              :unit="preferences.unit('timber')"
+              inputmode="decimal"
+              :fault="wrong('design.airGapMm')"
+            />
+          </div>
+          <label class="flex min-h-11 items-center gap-2"
+            ><input v-model="draft.lid" type="checkbox" class="size-5" /> {{ say`Lid or cage` }}</label
+          >
+          <FormField
+            v-if="draft.lid"
+            v-model="draft.lidAboveRim"
+            :label="say`Lid above the rim`"
+            :unit="preferences.unit('timber')"
+            inputmode="decimal"
+            :fault="wrong('design.lidAboveRimMm')"
+          />
+          <BedCarpentry v-if="draft.walls === 'boards'" v-model="draft" :open="!place" :wrong="wrong" />
+          <FormField
+            v-model="draft.builtOn"
+            :label="say`Built on`"
+            type="date"
+            :hint="say`Left empty while it is only planned`"
+            :fault="wrong('builtOn')"
+          />
+          <SpotFields
+            v-model:east="draft.east"
+            v-model:north="draft.north"
+            v-model:angle="draft.angle"
+            :wrong="wrong"
+            :warning="warning"
+          />
+        </details>
       </div>
       <div>
         <div class="md:sticky md:top-0">

@@ -8,7 +8,7 @@ import SelectField from '../../parts/SelectField.vue';
 import { usePreferences } from '../../stores/preferences';
 import type { BedForm } from './bedForm';
 
-/** What holds the medium in: boards of one's own, or a pot, tub or crate that was found; and its sizes. */
+/** What holds the medium in: boards of one's own, or a pot, tub or crate that was found. */
 defineProps<{ wrong: (path: string) => string | null }>();
 const draft = defineModel<BedForm>({ required: true });
 const preferences = usePreferences();
@@ -34,68 +34,49 @@ const round = computed(() => draft.value.walls === 'round');
       }}
     </p>
     <SelectField v-model="draft.measured" :label="say`Sizes typed are`" :options="measures" />
-    <div class="grid grid-cols-2 gap-3">
+    <div v-if="draft.walls !== 'boards'" class="grid grid-cols-2 gap-3">
       <FormField
-        v-model="draft.length"
-        :label="
-          round ? say`Across, at the rim` : draft.walls === 'box' ? say`Length, at the rim` : say`Length`
-        "
+        v-model="draft.floor"
+        :label="round ? say`Across, at the floor` : say`Length, at the floor`"
         :unit="preferences.unit('timber')"
         inputmode="decimal"
-        :fault="wrong('design.lengthMm')"
+        :fault="wrong('design.found.taper')"
       />
       <FormField
-        v-if="!round"
-        v-model="draft.width"
-        :label="draft.walls === 'box' ? say`Width, at the rim` : say`Width`"
+        v-model="draft.height"
+        :label="say`Height`"
         :unit="preferences.unit('timber')"
         inputmode="decimal"
-        :fault="wrong('design.widthMm')"
+        :fault="wrong('design.found.heightMm')"
       />
-      <template v-if="draft.walls !== 'boards'">
-        <FormField
-          v-model="draft.floor"
-          :label="round ? say`Across, at the floor` : say`Length, at the floor`"
-          :unit="preferences.unit('timber')"
-          inputmode="decimal"
-          :fault="wrong('design.found.taper')"
-        />
-        <FormField
-          v-model="draft.height"
-          :label="say`Height`"
-          :unit="preferences.unit('timber')"
-          inputmode="decimal"
-          :fault="wrong('design.found.heightMm')"
-        />
-        <FormField
-          v-model="draft.wall"
-          :label="say`Thickness of its wall`"
-          :unit="preferences.unit('timber')"
-          inputmode="decimal"
-          :fault="wrong('design.found.wallMm')"
-        />
-        <FormField
-          v-model="draft.emptyWeight"
-          :label="say`Weight, empty`"
-          :unit="preferences.unit('mass')"
-          inputmode="decimal"
-          :fault="wrong('design.found.emptyKg')"
-        />
-        <FormField
-          v-model="draft.seasons"
-          :label="say`Seasons it lasts`"
-          inputmode="numeric"
-          :fault="wrong('design.found.seasons')"
-        />
-        <FormField
-          v-model="draft.ownFloor"
-          :label="say`Its own floor covers`"
-          unit="%"
-          inputmode="decimal"
-          :hint="say`0 where the bottom is cut out`"
-          :fault="wrong('design.layers')"
-        />
-      </template>
+      <FormField
+        v-model="draft.wall"
+        :label="say`Thickness of its wall`"
+        :unit="preferences.unit('timber')"
+        inputmode="decimal"
+        :fault="wrong('design.found.wallMm')"
+      />
+      <FormField
+        v-model="draft.emptyWeight"
+        :label="say`Weight, empty`"
+        :unit="preferences.unit('mass')"
+        inputmode="decimal"
+        :fault="wrong('design.found.emptyKg')"
+      />
+      <FormField
+        v-model="draft.seasons"
+        :label="say`Seasons it lasts`"
+        inputmode="numeric"
+        :fault="wrong('design.found.seasons')"
+      />
+      <FormField
+        v-model="draft.ownFloor"
+        :label="say`Its own floor covers`"
+        unit="%"
+        inputmode="decimal"
+        :hint="say`0 where the bottom is cut out`"
+        :fault="wrong('design.layers')"
+      />
     </div>
     <fieldset v-if="draft.walls === 'boards'">
       <legend class="mb-1 font-bold">{{ say`Boards on edge, from the bottom up` }}</legend>
