@@ -1,4 +1,4 @@
-import { expect, signIn, speaking, test } from './kauri';
+import { expect, planPart, signIn, speaking, station, test } from './kauri';
 
 test('a language is chosen at the door, holds through sign-in and reload, and is changed in the menu', async ({
   page,
@@ -94,3 +94,27 @@ for (const tag of ['de', 'es'])
           .toEqual([]);
       }
     });
+
+test('the working of a lifting window is shown in any language', async ({ page, demo }) => {
+  await speaking(page, 'es');
+  await signIn(page, demo, 'isla@withybeck.example', '/lift');
+  await page.getByRole('link', { name: /26-QPE-01/ }).click();
+  await page.getByText('Ver el cálculo').first().click();
+  await expect(page.getByTestId('working').first().getByRole('listitem').first()).toBeVisible();
+});
+
+test('an idea is told beside its figure, and all of them with the words of the trade', async ({
+  isla: page,
+}) => {
+  await station(page, 'Plan');
+  await planPart(page, 'When to sow');
+  await page.getByRole('button', { name: 'What is this: Route' }).click();
+  await expect(page.getByTestId('idea')).toContainText('stage by stage');
+  await page.getByRole('link', { name: 'All ideas and words' }).click();
+  await expect(page.getByTestId('ideas').locator('#route')).toHaveAttribute('aria-current', 'true');
+  await page.getByLabel('Find a word').fill('trench');
+  await expect(page.getByTestId('terms')).toContainText('Heeling in');
+  await expect(page.getByTestId('ideas')).toHaveCount(0);
+  await page.getByLabel('Find a word').fill('xyzzy');
+  await expect(page.getByText('Nothing here says that.')).toBeVisible();
+});

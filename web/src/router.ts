@@ -138,6 +138,7 @@ export const router = createRouter({
       meta: { door: true },
       component: () => import('./door/PasswordDoor.vue'),
     },
+    { path: '/words', name: 'words', component: () => import('./help/WordsPage.vue') },
     { path: '/records', name: 'records', component: () => import('./stations/records/RecordsPage.vue') },
     { path: '/:rest(.*)*', redirect: '/today' },
   ],

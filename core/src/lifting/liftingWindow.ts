@@ -145,7 +145,7 @@ function workingOf(
 ): Step[] {
   const middle = [...runs].sort((x, y) => x.closes - y.closes)[Math.floor((runs.length - 1) / 2)];
   const { a, b, k } = species.budburst;
-  return [
+  const steps: Step[] = [
     w.openedBy === 'chilling'
       ? {
           what: say`Opens`,
@@ -175,4 +175,5 @@ function workingOf(
       unit: 'date',
     },
   ];
+  return steps.map((step) => ({ ...step, part: 'lifting' as const }));
 }

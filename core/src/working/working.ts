@@ -22,6 +22,8 @@ export interface Input {
 export interface Step {
   /** What is computed, in a grower's words. */
   what: string;
+  /** Which of a forecast’s questions it answers, where a view shows only those. */
+  part?: 'lifting';
   /** The sum with its numbers, or absent where the step is a simulation rather than a sum. */
   expression?: string;
   /** One sentence for steps that are not a sum. */

@@ -3,6 +3,7 @@ import { roleWords } from '../words/people';
 import { say, speech } from '@kauri/core';
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue';
 import {
+  CircleHelp,
   Check,
   ChevronDown,
   ChevronUp,
@@ -139,6 +140,9 @@ defineExpose({ find });
         <MenuRow @choose="router.push({ name: 'scan' })">
           <ScanQrCode :size="18" aria-hidden="true" /> {{ say`Read a tag` }}
           <span class="key ml-auto">Q</span>
+        </MenuRow>
+        <MenuRow @choose="router.push({ name: 'words' })">
+          <CircleHelp :size="18" aria-hidden="true" /> {{ say`Ideas and words` }}
         </MenuRow>
         <MenuRow @choose="router.push({ name: 'records' })">{{ say`Records in and out` }}</MenuRow>
         <MenuRow v-if="session.may('owner')" @choose="router.push({ name: 'people' })">

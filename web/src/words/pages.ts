@@ -45,6 +45,7 @@ export const pageWords: Readonly<Record<string, string>> = inWords({
   people: 'People',
   account: 'Account',
   records: 'Records',
+  words: 'Ideas and words',
   join: 'Join',
   password: 'New password',
 });

@@ -5,6 +5,7 @@ import { useDebounceFn } from '@vueuse/core';
 import { computed, useTemplateRef, watch } from 'vue';
 import { dayAxis } from '../../parts/chart/axes';
 import type { Line, Series } from '../../parts/chart/chart';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import ChartTable from '../../parts/chart/ChartTable.vue';
 import { useDrawing } from '../../parts/chart/useDrawing';
 import { usePreferences } from '../../stores/preferences';
@@ -92,6 +93,7 @@ watch(line, (_, before) => (before && drawing.chart.value ? drawSoon() : draw())
     </div>
     <figcaption class="text-muted text-sm">
       {{ say`○ sample, mean and spread · □ plugs pulled · broken line and band: forecast` }}
+      <IdeaHelp idea="groundLine" /><IdeaHelp idea="rootFill" />
     </figcaption>
     <ChartTable v-if="series" :chart="series" :label="words" />
   </figure>

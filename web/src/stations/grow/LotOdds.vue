@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import type { Band, LotFacts, LotForecast } from '@kauri/core';
 import { computed } from 'vue';
 import { usePreferences } from '../../stores/preferences';
@@ -81,7 +82,10 @@ const rows = computed<Row[]>(() => {
 
 <template>
   <section v-if="rows.length" aria-labelledby="odds">
-    <h2 id="odds" class="mb-1 text-lg">{{ say`Dates and odds` }}</h2>
+    <div class="flex items-center gap-1">
+      <h2 id="odds" class="text-lg">{{ say`Dates and odds` }}</h2>
+      <IdeaHelp idea="odds" />
+    </div>
     <div class="overflow-x-auto">
       <table class="w-full text-[0.95rem]" data-testid="odds">
         <thead class="text-muted">

@@ -2,6 +2,7 @@
 import { inForce, liftedOf, say } from '@kauri/core';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import SelectField from '../../parts/SelectField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -58,10 +59,7 @@ const cullsOf = (entry: string) =>
     .culls.find((one) => one.entry === entry)
     ?.reasons.map(({ why, count: trees }) => `${cullWords(why)} ${count(trees)}`)
     .join(', ');
-const liftSteps = computed(
-  () =>
-    forecasts.selected?.working.filter((step) => /^(Opens|Closes|Warmth that buds)/.test(step.what)) ?? [],
-);
+const liftSteps = computed(() => forecasts.selected?.working.filter(({ part }) => part === 'lifting') ?? []);
 </script>
 
 <template>
@@ -69,6 +67,7 @@ const liftSteps = computed(
     <div class="mb-3 flex flex-wrap items-baseline gap-x-3">
       <RouterLink class="quiet md:hidden" :to="{ name: 'lift' }">{{ say`All to lift` }}</RouterLink>
       <h1 class="text-2xl">{{ lot.row.code }}</h1>
+      <IdeaHelp idea="window" />
       <p class="text-lg">{{ lot.species }}</p>
       <p class="text-muted">{{ lot.where }}</p>
       <RouterLink class="quiet" :to="{ name: 'grow', params: { lot: lot.row.id } }">{{

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { byNature, say, inSentence } from '@kauri/core';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import type { Parcel } from '@kauri/core/contract';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -95,6 +96,7 @@ const table = () =>
   <div class="space-y-5 p-4 md:p-6">
     <header class="flex flex-wrap items-baseline gap-x-4">
       <h1 class="text-2xl">{{ say`Lifted, and still here` }}</h1>
+      <IdeaHelp idea="parcel" />
       <p v-if="parcels.loaded && total" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> in {{ several(parcels.lying.length, 'parcel') }}
       </p>

@@ -14,6 +14,7 @@ import { watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import FormField from '../../parts/FormField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -127,7 +128,10 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
       </p>
     </div>
     <div class="space-y-5 p-4 md:p-5">
-      <h1 class="text-2xl">{{ say`Free to promise` }}</h1>
+      <div class="flex items-center gap-1">
+        <h1 class="text-2xl">{{ say`Free to promise` }}</h1>
+        <IdeaHelp idea="promise" />
+      </div>
       <p v-if="ask.fault ?? fault" class="font-bold" role="status">{{ ask.fault ?? fault }}</p>
       <PlantTag v-if="words" v-bind="words" />
       <p v-else-if="!ask.fault && !fault" class="text-muted" role="status">{{ say`Asking the lots …` }}</p>

@@ -5,6 +5,7 @@ import { v7 as newId } from 'uuid';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -128,7 +129,10 @@ const wantedOn = computed(() => ask.value.value?.wanted.on ?? null);
       <TreesWanted :asked="asked" form />
     </div>
     <div class="space-y-5 p-4 md:p-5">
-      <h1 class="text-2xl">{{ say`When to sow` }}</h1>
+      <div class="flex items-center gap-1">
+        <h1 class="text-2xl">{{ say`When to sow` }}</h1>
+        <IdeaHelp idea="route" />
+      </div>
       <p v-if="forWhom" class="text-muted">{{ say`For: ${forWhom}` }}</p>
       <p v-if="ask.fault ?? fault" class="font-bold" role="status">{{ ask.fault ?? fault }}</p>
       <template v-else>

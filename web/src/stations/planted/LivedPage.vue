@@ -15,6 +15,7 @@ import {
   say,
 } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import EmptyState from '../../parts/EmptyState.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -134,7 +135,10 @@ const targetFault = computed(() => {
     }}
   </EmptyState>
   <div v-else class="max-w-5xl space-y-5 p-4 md:p-6">
-    <h1 class="text-2xl">{{ say`What lived` }}</h1>
+    <div class="flex items-center gap-1">
+      <h1 class="text-2xl">{{ say`What lived` }}</h1>
+      <IdeaHelp idea="lived" />
+    </div>
     <div class="grid max-w-3xl gap-3 sm:grid-cols-3">
       <SelectField
         v-model="by"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { roleWords } from '../../words/people';
+import IdeaHelp from '../../help/IdeaHelp.vue';
 import { rootFigures, type RootFigure, type RootSchool, say, inSentence } from '@kauri/core';
 import { Check, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
@@ -93,7 +94,10 @@ useKeys({ r: () => (mayPull.value ? (sheet.value = 'bench') : messages.say(whyNo
       >.
     </p>
     <div class="grid gap-5 xl:grid-cols-2">
-      <SequentialChart :terms="roots.rules!.terms" :fails="fails" :cap="roots.rules!.cap" />
+      <div>
+        <IdeaHelp idea="verdict" />
+        <SequentialChart :terms="roots.rules!.terms" :fails="fails" :cap="roots.rules!.cap" />
+      </div>
       <section aria-labelledby="defects">
         <h2 id="defects" class="text-lg">{{ say`What fails them` }}</h2>
         <ul v-if="verdict.value.defects.length" data-testid="defects">

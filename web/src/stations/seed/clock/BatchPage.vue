@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { RADICLE_DAYS, say } from '@kauri/core';
+import IdeaHelp from '../../../help/IdeaHelp.vue';
 import type { SeedLot, Treatment } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -68,6 +69,7 @@ const ready = computed(() => clock.value !== null && clock.value.value.ready.p50
     <div class="flex flex-wrap items-baseline gap-x-3">
       <RouterLink class="quiet lg:hidden" :to="{ name: 'seed-clock' }">{{ say`All batches` }}</RouterLink>
       <h1 class="text-2xl">{{ batch.name }}</h1>
+      <IdeaHelp idea="dormancy" />
       <p class="text-lg">{{ species.common }}</p>
       <RouterLink class="quiet" :to="{ name: 'seed', params: { seedLot: lot.id } }">{{
         lot.code

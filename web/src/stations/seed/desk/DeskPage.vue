@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { betaMean, betaProduct, sowingOutlook, say } from '@kauri/core';
 import { computed } from 'vue';
+import IdeaHelp from '../../../help/IdeaHelp.vue';
 import FormField from '../../../parts/FormField.vue';
 import PlantTag from '../../../parts/PlantTag.vue';
 import SelectField from '../../../parts/SelectField.vue';
@@ -177,7 +178,10 @@ const words = computed(() => {
       </p>
       <div v-if="plan && outlook" class="grid gap-5 xl:grid-cols-2">
         <section aria-labelledby="chain">
-          <h2 id="chain" class="text-lg">{{ say`From a hundred seeds to a tree` }}</h2>
+          <div class="flex items-center gap-1">
+            <h2 id="chain" class="text-lg">{{ say`From a hundred seeds to a tree` }}</h2>
+            <IdeaHelp idea="share" />
+          </div>
           <table class="w-full" data-testid="chain">
             <tbody>
               <tr v-for="link in links" :key="link.words" class="border-rule border-t">
