@@ -173,6 +173,9 @@ test('every view of roots, plan, lifting and planting is sound in both schemes',
   await expectSound(page, 'what lived');
   await page.getByRole('link', { name: /Season/ }).click();
   await expectSound(page, 'records');
+  await page.goto(new URL('/words', page.url()).href);
+  await expect(page.getByTestId('ideas')).toBeVisible();
+  await expectSound(page, 'ideas and words');
   await page.keyboard.press('?');
   await expect(sheet(page).getByRole('heading', { name: 'Keys' })).toBeVisible();
   await expectSound(page, 'keys');

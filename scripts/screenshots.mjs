@@ -195,6 +195,12 @@ async function main() {
   }
 }
 
+/** Charts are drawn once their engine is there. */
+const chartsDrawn = (page) =>
+  page.waitForFunction(() =>
+    [...document.querySelectorAll('[data-chart] [role=img]')].every((box) => box.querySelector('canvas')),
+  );
+
 async function picture(browser, baseURL, { name, phone, who = 'isla@withybeck.example', go: prepare }) {
   const context = await browser.newContext({
     serviceWorkers: 'block',
@@ -213,6 +219,7 @@ async function picture(browser, baseURL, { name, phone, who = 'isla@withybeck.ex
   await prepare(page);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);
+  await chartsDrawn(page);
   // Two frames, so that what was just worked out is drawn.
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
   await page.locator('[data-testid="ribbon"] svg path').first().waitFor({ state: 'attached' });

@@ -20,7 +20,7 @@ defineProps<{ idea: IdeaKey }>();
     </PopoverButton>
     <PopoverPanel
       v-slot="{ close }"
-      class="panel absolute left-0 z-30 w-72 max-w-[80vw] space-y-2 p-3 text-[0.95rem] font-normal shadow-lg"
+      class="drop desk:left-0 desk:w-72 space-y-2 p-3 text-[0.95rem] font-normal"
       data-testid="idea"
     >
       <p class="font-bold">{{ ideas[idea].name }}</p>

@@ -16,6 +16,8 @@ const props = defineProps<{
   /** The table as CSV, made when it is asked for. */
   table: () => string | Promise<string>;
   quiet?: boolean;
+  /** Whether its button stands at the right edge. */
+  right?: boolean;
 }>();
 const fault = ref<string | null>(null);
 const formats: readonly { format: TableFormat; words: string }[] = [
@@ -38,7 +40,7 @@ async function save(format: TableFormat) {
     <MenuButton :class="quiet ? 'quiet' : 'act'">
       {{ label }} <ChevronDown :size="18" aria-hidden="true" />
     </MenuButton>
-    <MenuItems class="panel absolute z-30 mt-1 w-56 p-1 shadow-lg">
+    <MenuItems class="drop desk:w-56 p-1" :class="right ? 'desk:right-0' : 'desk:left-0'">
       <MenuRow v-for="one in formats" :key="one.format" @choose="save(one.format)">{{ one.words }}</MenuRow>
     </MenuItems>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>

@@ -93,7 +93,7 @@ watch(line, (_, before) => (before && drawing.chart.value ? drawSoon() : draw())
     </div>
     <figcaption class="text-muted text-sm">
       {{ say`○ sample, mean and spread · □ plugs pulled · broken line and band: forecast` }}
-      <IdeaHelp idea="groundLine" /><IdeaHelp idea="rootFill" />
+      <IdeaHelp idea="groundLine" />
     </figcaption>
     <ChartTable v-if="series" :chart="series" :label="words" />
   </figure>

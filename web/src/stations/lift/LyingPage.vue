@@ -104,6 +104,7 @@ const table = () =>
         v-if="parcels.lying.length"
         class="ml-auto"
         quiet
+        right
         :label="say`Save as a table`"
         :name="`lifted-${season.todayIso}`"
         :table="table"

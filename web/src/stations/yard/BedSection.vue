@@ -9,7 +9,7 @@ const { show } = usePreferences();
 
 const W = 380;
 const LEFT = 14;
-const RIGHT = 150;
+const RIGHT = 178;
 const d = computed(() => {
   const { design, geometry: g } = props;
   const lid = design.lidAboveRimMm ?? 0;
