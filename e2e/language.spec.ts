@@ -99,6 +99,7 @@ test('the working of a lifting window is shown in any language', async ({ page, 
   await speaking(page, 'es');
   await signIn(page, demo, 'isla@withybeck.example', '/lift');
   await page.getByRole('link', { name: /26-QPE-01/ }).click();
+  await expect(page.getByRole('heading', { name: '26-QPE-01', level: 1 })).toBeVisible();
   await page.getByText('Ver el cálculo').first().click();
   await expect(page.getByTestId('working').first().getByRole('listitem').first()).toBeVisible();
 });

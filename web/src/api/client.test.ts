@@ -2,7 +2,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Memory } from '../device/memory';
 import { useSaving } from '../parts/useSaving';
-import { addressOf, call, importTable, onContact, onSignedOut, rememberIn } from './client';
+import { addressOf, call, importTable, onContact, onSignedOut, rememberIn, signOutBy } from './client';
 import { fieldFault, OfflineError, ProblemError, sentenceOf } from './problem';
 
 const problem = (status: number, kind: string, more = {}) =>
@@ -52,6 +52,24 @@ describe('a call', () => {
   it('that is not answered, or by something else than Kauri, says so', async () => {
     answers(new TypeError('fetch failed'), new Response('<html>', { status: 502 }));
     for (let i = 0; i < 2; i++) await expect(call('lots', { params })).rejects.toBeInstanceOf(OfflineError);
+  });
+  it('still under way at signing out is let go of; where that fails, nobody answered it', async () => {
+    const fetching = vi.fn(
+      (address: string, { signal }: RequestInit) =>
+        new Promise<Response>((resolve, reject) => {
+          if (address.endsWith('/sign-out')) resolve(problem(503, 'down'));
+          signal?.addEventListener('abort', () => reject(signal.reason));
+        }),
+    );
+    vi.stubGlobal('fetch', fetching);
+    const under = call('lots', { params });
+    const out = signOutBy(() => call('signOut', { body: {} }));
+    await expect(out).rejects.toBeInstanceOf(ProblemError);
+    await expect(under).rejects.toBeInstanceOf(OfflineError);
+    expect((fetching.mock.calls[0][1].signal as AbortSignal).aborted).toBe(true);
+    // Whoever stays asks on.
+    answers(new Response('{"lots":[],"next":null}'));
+    await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: null });
   });
   describe('that was made before', () => {
     const seen = new Map<string, string>();

@@ -120,6 +120,30 @@ const idleHeader = (): Record<string, string> =>
 /** This page, by a name of its own: what it writes itself it need not fetch. */
 export const PAGE = Math.random().toString(36).slice(2);
 
+/** What is being asked for as long as somebody is signed in here, and what becomes of it when they leave. */
+let asked = { ends: new AbortController(), then: new Promise<never>(() => undefined) };
+
+/**
+ * Signs out: what is still being asked is let go of, for it would only be refused; whoever waits for it waits until the
+ * page is gone. Where signing out fails they are told that nobody answers.
+ */
+export async function signOutBy<T>(act: () => Promise<T>): Promise<T> {
+  let stays!: (reason: Error) => void;
+  asked.then = new Promise<never>((_, reject) => (stays = reject));
+  // Nobody may be waiting.
+  asked.then.catch(() => undefined);
+  asked.ends.abort();
+  try {
+    return await act();
+  } catch (error) {
+    asked = { ends: new AbortController(), then: new Promise<never>(() => undefined) };
+    stays(new OfflineError());
+    throw error;
+  }
+}
+/** Routes that end a session are asked to the end. */
+const endsSession = (name: RouteName) => name === 'signOut' || name === 'signOutEverywhere';
+
 let writes = 0;
 /** Counts what this page began to write, and had answered. */
 export const written = () => writes;
@@ -128,9 +152,14 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
   const isWrite = paths[name][0] !== 'GET';
   for (let again = false; ; again = true) {
     let response: Response;
+    const mine = asked;
     if (isWrite) writes++;
     try {
-      const signals = [init.signal, input.withinMs && AbortSignal.timeout(input.withinMs)].filter((s) => !!s);
+      const signals = [
+        init.signal,
+        input.withinMs && AbortSignal.timeout(input.withinMs),
+        !endsSession(name) && mine.ends.signal,
+      ].filter((s) => !!s);
       response = await fetch(addressOf(name, input), {
         method: paths[name][0],
         credentials: 'same-origin',
@@ -145,6 +174,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
       });
     } catch (error) {
       if (init.signal?.aborted) throw error;
+      if (!endsSession(name) && mine.ends.signal.aborted) return mine.then;
       told(false, null);
       throw new OfflineError();
     }

@@ -2,7 +2,7 @@ import type { BodyInputOf, Door, Me } from '@kauri/core/contract';
 import { mayAct, type Role } from '@kauri/core/contract/roles';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
-import { call, onSignedOut } from '../api/client';
+import { call, onSignedOut, signOutBy } from '../api/client';
 import { OfflineError } from '../api/problem';
 import { forgetTyped } from '../device/leftDrafts';
 import { beginSpeaking } from '../language';
@@ -64,7 +64,7 @@ export const useSession = defineStore('session', () => {
   }
 
   async function signOut(everywhere: boolean) {
-    await call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} });
+    await signOutBy(() => call(everywhere ? 'signOutEverywhere' : 'signOut', { body: {} }));
     // What was half typed, and what was seen, is not left for whoever sits down next.
     forgetTyped();
     localStorage.removeItem(LAST_PERSON);
