@@ -566,3 +566,27 @@ test('a visitor sees the seed room and is offered nothing to change', async ({ p
     );
   }
 });
+
+test.describe('refused rows', () => {
+  test.use({ expected: { faults: [/422/] } });
+  test('that were pasted into seed stay there', async ({ page, own }) => {
+    await signIn(page, own, 'isla@withybeck.example');
+    await seedPart(page, 'Store');
+    await page.getByRole('button', { name: 'Import, export' }).click();
+    const pasted = sheet(page).getByLabel('Or lines pasted, with their headings');
+    await pasted.fill('code,latin,received_on,grams\nP-1,Sorbus aucuparia,2026-10-01,50');
+    // Somebody else took the code meanwhile, and this page has not heard of it.
+    const refusal = {
+      type: '/problems/invalid',
+      title: 't',
+      status: 422,
+      detail: 'There is a seed lot P-1 already.',
+    };
+    await page.route('**/seed-lots/import', (route) =>
+      route.fulfill({ status: 422, contentType: 'application/problem+json', body: JSON.stringify(refusal) }),
+    );
+    await act(page, 'Take 1 seed lot');
+    await expect(sheet(page).getByRole('alert')).toContainText('P-1 already');
+    await expect(pasted).toHaveValue(/P-1/);
+  });
+});

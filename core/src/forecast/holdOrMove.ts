@@ -230,14 +230,13 @@ export function holdTogether(lots: readonly BedLot[], areaM2: number): Worked<Be
   if (!(areaM2 > 0)) throw new Unfit(say`A bed has ground to give back.`);
   const by = ({ said }: BedLot, choice: Choice) => said.choices.find((c) => c.choice === choice)?.value ?? 0;
   const own = (lot: BedLot) => by(lot, lot.said.best);
-  const terms = lots.map((lot) => ({
-    lot,
-    clear: lot.trees * by(lot, 'now'),
-    hold: lot.trees * by(lot, 'hold'),
-    each: lot.trees * own(lot),
-  }));
-  const total = (way: BedWay) => terms.reduce((t, one) => t + one[way], 0);
-  const worth = { clear: total('clear'), hold: total('hold'), each: total('each') };
+  const total = (worthOf: (lot: BedLot) => number) =>
+    lots.reduce((t, lot) => t + lot.trees * worthOf(lot), 0);
+  const worth = {
+    clear: total((lot) => by(lot, 'now')),
+    hold: total((lot) => by(lot, 'hold')),
+    each: total(own),
+  };
   const together = worth.hold > worth.clear ? 'hold' : 'clear';
   const best: BedWay = worth.each > worth[together] ? 'each' : together;
   const gain = worth[best] - worth.clear;

@@ -53,19 +53,24 @@ describe('a call', () => {
     answers(new TypeError('fetch failed'), new Response('<html>', { status: 502 }));
     for (let i = 0; i < 2; i++) await expect(call('lots', { params })).rejects.toBeInstanceOf(OfflineError);
   });
-  it('still under way at signing out is let go of; where that fails, nobody answered it', async () => {
+  it('that reads is let go of at signing out, one that writes goes on; where that fails, nobody answered it', async () => {
+    let answer!: (response: Response) => void;
     const fetching = vi.fn(
       (address: string, { signal }: RequestInit) =>
         new Promise<Response>((resolve, reject) => {
           if (address.endsWith('/sign-out')) resolve(problem(503, 'down'));
+          if (address.endsWith('/papers')) answer = resolve;
           signal?.addEventListener('abort', () => reject(signal.reason));
         }),
     );
     vi.stubGlobal('fetch', fetching);
     const under = call('lots', { params });
+    const written = call('setPapers', { params, body: { version: 1, papers: { schema: 1, fields: [] } } });
     const out = signOutBy(() => call('signOut', { body: {} }));
     await expect(out).rejects.toBeInstanceOf(ProblemError);
     await expect(under).rejects.toBeInstanceOf(OfflineError);
+    answer(new Response('{"version":2}'));
+    await expect(written).resolves.toEqual({ version: 2 });
     expect((fetching.mock.calls[0][1].signal as AbortSignal).aborted).toBe(true);
     // Whoever stays asks on.
     answers(new Response('{"lots":[],"next":null}'));

@@ -120,12 +120,12 @@ const idleHeader = (): Record<string, string> =>
 /** This page, by a name of its own: what it writes itself it need not fetch. */
 export const PAGE = Math.random().toString(36).slice(2);
 
-/** What is being asked for as long as somebody is signed in here, and what becomes of it when they leave. */
+/** What is being read for as long as somebody is signed in here, and what becomes of it when they leave. */
 let asked = { ends: new AbortController(), then: new Promise<never>(() => undefined) };
 
 /**
- * Signs out: what is still being asked is let go of, for it would only be refused; whoever waits for it waits until the
- * page is gone. Where signing out fails they are told that nobody answers.
+ * Signs out: what is still being read is let go of, for it would only be refused; whoever waits for it waits until the
+ * page is gone. Where signing out fails they are told that nobody answers. What is being written goes on to its end.
  */
 export async function signOutBy<T>(act: () => Promise<T>): Promise<T> {
   let stays!: (reason: Error) => void;
@@ -141,8 +141,6 @@ export async function signOutBy<T>(act: () => Promise<T>): Promise<T> {
     throw error;
   }
 }
-/** Routes that end a session are asked to the end. */
-const endsSession = (name: RouteName) => name === 'signOut' || name === 'signOutEverywhere';
 
 let writes = 0;
 /** Counts what this page began to write, and had answered. */
@@ -158,7 +156,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
       const signals = [
         init.signal,
         input.withinMs && AbortSignal.timeout(input.withinMs),
-        !endsSession(name) && mine.ends.signal,
+        !isWrite && mine.ends.signal,
       ].filter((s) => !!s);
       response = await fetch(addressOf(name, input), {
         method: paths[name][0],
@@ -174,7 +172,7 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
       });
     } catch (error) {
       if (init.signal?.aborted) throw error;
-      if (!endsSession(name) && mine.ends.signal.aborted) return mine.then;
+      if (!isWrite && mine.ends.signal.aborted) return mine.then;
       told(false, null);
       throw new OfflineError();
     }

@@ -10,7 +10,7 @@ const table = computed(() => (open.value ? chartTable(props.chart) : null));
 </script>
 
 <template>
-  <details class="no-print" @toggle="open = ($event.target as HTMLDetailsElement).open">
+  <details class="print:hidden" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary class="quiet text-sm">{{ say`In figures` }}</summary>
     <div v-if="table" class="max-h-72 overflow-auto" tabindex="0" role="group" :aria-label="label">
       <table class="text-[0.95rem]" data-testid="chart-table">

@@ -53,7 +53,8 @@ const whole = computed(() => {
     trees: lot.view.standing.tally.standing,
     said: said!.value,
   }));
-  return lots.length ? holdTogether(lots, props.areaM2) : null;
+  // The bed is told as a whole only where every lot of it is.
+  return lots.length && lots.length === answers.value.length ? holdTogether(lots, props.areaM2) : null;
 });
 const bestWords: Record<BedWay, string> = {
   clear: say`Empty it now: no lot here is worth more for another season`,

@@ -28,8 +28,13 @@ const chart = computed<Chart>(() => {
       ? [{ ink: 'leaf-pale', x: [Math.max(earliest!, props.from), Math.max(latest!, earliest! + 2)] }]
       : [],
     lines: [
-      { name: say`ready in time`, ink: 'leaf', points: over(({ ready }) => ready) },
-      { name: say`not past`, ink: 'root', dashed: true, points: over(({ past }) => 1 - past) },
+      { name: say`ready and to size by the last day`, ink: 'leaf', points: over(({ ready }) => ready) },
+      {
+        name: say`not yet bound or too tall on the first`,
+        ink: 'root',
+        dashed: true,
+        points: over(({ past }) => 1 - past),
+      },
       { name: say`both`, ink: 'ink', width: 1.5, points: over(({ chance }) => chance) },
     ],
     rules: best ? [{ x: best.on, ink: 'ink', dashed: true, upTo: best.chance }] : [],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bedGeometry, checkPlan, cornersOf, say } from '@kauri/core';
-import { computed, defineAsyncComponent, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import LotChips from './LotChips.vue';
 import PlantTag from '../../parts/PlantTag.vue';
@@ -39,10 +39,6 @@ const settling = computed(
 );
 /** Whether the seasons ahead of this bed are asked for. */
 const asksSeasons = ref(false);
-watch(
-  () => props.shown.place.id,
-  () => (asksSeasons.value = false),
-);
 const decision = computed(() => placeDecision(props.shown, tight.value, preferences, settling.value));
 </script>
 
@@ -80,7 +76,6 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
       <p v-else class="text-muted">{{ say`Nothing at this date.` }}</p>
       <details
         v-if="shown.place.place.kind === 'bed' && shown.lots.length"
-        :key="shown.place.id"
         class="mt-2"
         @toggle="asksSeasons ||= ($event.target as HTMLDetailsElement).open"
       >

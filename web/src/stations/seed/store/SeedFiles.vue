@@ -83,9 +83,9 @@ watch(pasted, (text) => {
   read.value = true;
 });
 async function take() {
-  if (await send({ lots: good.value }, say`${several(good.value.length, 'seed lot')} received.`))
-    open.value = false;
+  if (!(await send({ lots: good.value }, say`${several(good.value.length, 'seed lot')} received.`))) return;
   pasted.value = '';
+  open.value = false;
 }
 </script>
 
