@@ -95,6 +95,25 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
     );
   });
 
+  await test.step('some come back, dead among them: the rest lie apart, and the line wants them again', async () => {
+    await page.goto(`${own.url}/lift/lifted`);
+    const first = page.getByTestId('sendings').getByRole('listitem').first();
+    await first.getByRole('button', { name: 'Came back …' }).click();
+    await sheet(page).getByLabel('Came back').fill('30');
+    await sheet(page).getByLabel('The living lie in').fill('Shed');
+    await sheet(page).getByRole('button', { name: 'Write it down' }).click();
+    await expect(sheet(page).getByRole('alert')).toContainText('only 25 of them are still out');
+    await sheet(page).getByLabel('Came back').fill('6');
+    await sheet(page).getByLabel('Dead of them').fill('2');
+    await sheet(page).getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByTestId('lying-Shed')).toContainText('sent, and came back');
+    await expect(page.getByTestId('returned')).toContainText('6 came back, 2 of them dead; wanted again');
+    // What came back holds the sending: it is taken back first.
+    await expect(first.getByRole('button', { name: 'Take back' })).toHaveCount(1);
+    await page.getByTestId('returned').getByRole('button', { name: 'Take back' }).click();
+    await expect(page.getByTestId('lying-Shed')).toHaveCount(0);
+  });
+
   await test.step('a sending taken back is as if it had not been', async () => {
     await page.goto(`${own.url}/lift/lifted`);
     await page.getByTestId('sendings').getByRole('button', { name: 'Take back' }).first().click();

@@ -31,7 +31,7 @@ export default defineConfig({
         '--disable-component-update',
         '--disable-sync',
         // Most pages live for seconds: the slowest compiler costs them a quarter more than it gains, little memory as much.
-        '--js-flags=--no-turbofan --always-sparkplug --min-semi-space-size=32',
+        '--js-flags=--no-turbofan --always-sparkplug --max-lazy --min-semi-space-size=32',
       ],
     },
   },

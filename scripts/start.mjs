@@ -1,4 +1,5 @@
 import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBuilt } from './lib/build.mjs';
@@ -114,9 +115,18 @@ function readSettings(settingsOf) {
   }
 }
 
+/** @throws Error with code EADDRINUSE when somebody listens there */
+async function mustBeFree(port) {
+  const probe = createServer();
+  await new Promise((resolve, reject) => probe.once('error', reject).listen(port, '127.0.0.1', resolve));
+  await new Promise((resolve) => probe.close(resolve));
+}
+
 async function listen(start, settings, port) {
   for (let tried = port ?? DEFAULT_PORT; ; tried++) {
     try {
+      // Asked first: whoever has to choose another port hears it before anything is made.
+      await mustBeFree(tried);
       return await start({ ...settings, port: tried });
     } catch (error) {
       if (error.code !== 'EADDRINUSE') throw error;

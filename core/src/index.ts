@@ -387,6 +387,7 @@ export {
   balancesAt,
   causeTerms,
   causesByHand,
+  growingLosses,
   countToMovements,
   inForce,
   outCauses,

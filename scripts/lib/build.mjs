@@ -39,6 +39,7 @@ export async function buildServer() {
       'server/src/start.ts',
       'server/src/jobs/todayThread.ts',
       'server/src/jobs/seasonThread.ts',
+      'server/src/jobs/practiceThread.ts',
     ],
     outdir: 'server/dist',
     bundle: true,

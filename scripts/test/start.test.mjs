@@ -116,17 +116,22 @@ describe('npm start', () => {
     expect(postmaster()).toBeNull();
     expect(readdirSync(home)).not.toContain('run.json');
     await expect(fetch(`${first.url}/api/health`)).rejects.toThrow();
+
+    // The demo is there: it is loaded once.
+    const third = await start(['--port', String(port)]);
+    expect(await lots(third.url)).toBe(142);
+    await end(third);
   });
 
-  it('takes over from a start that was killed, and loads the demo once', async () => {
-    const first = await start(['--port', String(await freePort())]);
+  it('takes over from a start that was killed', async () => {
+    const first = await start(['--empty', '--port', String(await freePort())]);
     await end(first, 'SIGKILL');
     const database = postmaster();
     expect(runs(database)).toBe(true);
-    const second = await start(['--port', String(await freePort())]);
+    const second = await start(['--empty', '--port', String(await freePort())]);
     expect(second.output()).toContain('An earlier start was cut off; taking over.');
     expect(postmaster()).toBe(database);
-    expect(await lots(second.url)).toBe(142);
+    expect(await (await fetch(`${second.url}/api/door`)).json()).toMatchObject({ needsSetup: true });
     await end(second);
     expect(postmaster()).toBeNull();
   });

@@ -89,6 +89,7 @@ export async function startServer({
     today: (timeZone: string) => fixed || plainDateAt(new Date(), timeZone),
     askToday: (_nurseryId: string): void => undefined,
     askSeason: (): void => undefined,
+    askPractice: (_personId: string): void => undefined,
     irrigationUrl: irrigation.url,
     stationUrl: stations.url,
     instrumentUrl: instruments.url,
@@ -119,10 +120,16 @@ export async function startServer({
       pool,
       log,
       today: server.today,
+      standIns: {
+        irrigationUrl: irrigation.url,
+        stationUrl: stations.url,
+        instrumentUrl: instruments.url,
+      },
       copies: backups === undefined ? null : { folder: backups, bin: postgresBin ?? null },
     });
     server.askToday = jobs.askToday;
     server.askSeason = jobs.askSeason;
+    server.askPractice = jobs.askPractice;
     const people = await pool.query(
       'select name, role, nursery, email, password from demo_person order by place',
     );

@@ -158,6 +158,7 @@ describe('the demo', () => {
         instrumentUrl: '',
         askToday: () => undefined,
         askSeason: () => undefined,
+        askPractice: () => undefined,
         log: quiet,
       },
       server.databaseUrl,

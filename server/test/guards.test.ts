@@ -91,6 +91,7 @@ describe('the log', () => {
         instrumentUrl: '',
         askToday: () => undefined,
         askSeason: () => undefined,
+        askPractice: () => undefined,
       },
       log,
     });

@@ -86,6 +86,23 @@ const sending = (
   params: yard.nursery,
   body: { id: newId(), on: '2026-11-22', order: null, to: 'Hill', parts, ...more },
 });
+const back = (
+  id: string,
+  parts: BodyInputOf<'bringBack'>['parts'],
+  more: Partial<BodyInputOf<'bringBack'>> = {},
+) => ({
+  params: { ...yard.nursery, sending: id },
+  body: {
+    id: newId(),
+    on: '2026-11-22',
+    place: 'Shed',
+    wantedAgain: true,
+    cause: 'died' as const,
+    note: 'dry',
+    parts,
+    ...more,
+  },
+});
 
 describe('a lift', () => {
   it('becomes parcels by grade, which lie where they were put', async () => {
@@ -258,10 +275,154 @@ describe('a sending', () => {
   });
 });
 
+describe('trees that come back', () => {
+  const sendingOf = async (id: string) =>
+    (await visitor.ok('parcels', { params: yard.nursery })).sendings.find((one) => one.id === id)!;
+  /** A parcel of 50, of which 40 went to a line that wanted 60. */
+  async function sentFor(more: object = {}) {
+    const at = await bedLot();
+    const parcel = grade(50);
+    await crew.ok('liftLot', { params: at, body: lift([parcel]) });
+    const line = await order(60, more);
+    const sent = sending([{ parcelId: parcel.id, count: 40 }], {
+      order: { id: line.id, lineId: line.lineId },
+      to: '',
+    });
+    await crew.ok('sendTrees', sent);
+    return { at, parcel, line, id: sent.body.id };
+  }
+
+  it('lie as a parcel of their own, the dead are out, and the line wants them again; taken back, all is as it was', async () => {
+    const { at, parcel, line, id } = await sentFor();
+    const wrote = back(id, [{ parcelId: parcel.id, count: 12, dead: 5 }]);
+    await crew.ok('bringBack', wrote);
+    expect(await held(at)).toMatchObject({ lifted: 17, sent: 28, 'out:died': 5 });
+    const now = await lying(at.lot);
+    expect(now.map(({ id: _, entry: __, ...one }) => one)).toMatchObject([
+      { held: 10, cameBack: false, place: 'Trench 1' },
+      { held: 7, count: 12, cameBack: true, place: 'Shed', grade: '40–60', since: on },
+    ]);
+    expect(await line.now()).toMatchObject({ sent: 28, count: 60, state: 'part sent' });
+    const [returned] = (await sendingOf(id)).returns;
+    expect(returned).toMatchObject({
+      on: '2026-11-22',
+      wantedAgain: true,
+      note: 'dry',
+      parts: [{ parcelId: parcel.id, lotId: at.lot, count: 12, dead: 5 }],
+    });
+    expect(returned.parts[0].intoId).toBe(now[1].id);
+
+    const early = await crew.refused('takeBackSending', {
+      params: { ...yard.nursery, sending: id },
+      body: { id: newId() },
+    });
+    expect(early).toMatchObject({ status: 409, type: '/problems/came-back' });
+    const params = { ...yard.nursery, sending: id, returned: returned.id };
+    await crew.ok('takeBackReturn', { params, body: { id: newId() } });
+    expect(await held(at)).toMatchObject({ lifted: 10, sent: 40, 'out:died': 0 });
+    expect((await lying(at.lot)).map((p) => p.held)).toEqual([10]);
+    expect(await line.now()).toMatchObject({ sent: 40, count: 60, state: 'part sent' });
+    expect((await sendingOf(id)).returns).toEqual([]);
+    expect((await crew.send('takeBackReturn', { params, body: { id: newId() } })).status).toBe(404);
+    await crew.ok('takeBackSending', { params: { ...yard.nursery, sending: id }, body: { id: newId() } });
+    expect(await line.now()).toMatchObject({ sent: 0, state: 'promised' });
+  });
+
+  it('and are not wanted again lower the line; where nothing of it is left, it falls through', async () => {
+    const some = await sentFor();
+    await crew.ok(
+      'bringBack',
+      back(some.id, [{ parcelId: some.parcel.id, count: 10, dead: 0 }], { wantedAgain: false }),
+    );
+    expect(await some.line.now()).toMatchObject({ sent: 30, count: 50, state: 'part sent' });
+    const [{ id: first }] = (await sendingOf(some.id)).returns;
+    await crew.ok('takeBackReturn', {
+      params: { ...yard.nursery, sending: some.id, returned: first },
+      body: { id: newId() },
+    });
+    expect(await some.line.now()).toMatchObject({ sent: 40, count: 60 });
+
+    const at = await bedLot();
+    const parcel = grade(40);
+    await crew.ok('liftLot', { params: at, body: lift([parcel]) });
+    const line = await order(40);
+    const all = sending([{ parcelId: parcel.id, count: 40 }], {
+      order: { id: line.id, lineId: line.lineId },
+      to: '',
+    });
+    await crew.ok('sendTrees', all);
+    expect(await line.now()).toMatchObject({ state: 'sent' });
+    await crew.ok(
+      'bringBack',
+      back(all.body.id, [{ parcelId: parcel.id, count: 40, dead: 40 }], { wantedAgain: false }),
+    );
+    expect(await line.now()).toMatchObject({ sent: 0, count: 40, state: 'fell through' });
+    const [{ id: second }] = (await sendingOf(all.body.id)).returns;
+    await crew.ok('takeBackReturn', {
+      params: { ...yard.nursery, sending: all.body.id, returned: second },
+      body: { id: newId() },
+    });
+    expect(await line.now()).toMatchObject({ sent: 40, count: 40, state: 'sent' });
+  });
+
+  it('are never more than are still out, by two people at once neither; nor before they were sent', async () => {
+    const { at, parcel, id } = await sentFor();
+    const early = await crew.refused(
+      'bringBack',
+      back(id, [{ parcelId: parcel.id, count: 1, dead: 0 }], { on: '2026-11-21' }),
+    );
+    expect(early).toMatchObject({ status: 422, detail: expect.stringMatching(/sent on 2026-11-22/) });
+    const dead = await crew.send('bringBack', back(id, [{ parcelId: parcel.id, count: 1, dead: 2 }]));
+    expect(await dead.text()).toMatch(/More dead than came back/);
+    expect((await crew.send('bringBack', back(id, [{ parcelId: newId(), count: 1, dead: 0 }]))).status).toBe(
+      404,
+    );
+    const both = await Promise.all(
+      [crew, yard.owner].map((by) =>
+        by.send('bringBack', back(id, [{ parcelId: parcel.id, count: 30, dead: 0 }])),
+      ),
+    );
+    expect(both.map(({ status }) => status).sort()).toEqual([200, 409]);
+    expect(await held(at)).toMatchObject({ lifted: 40, sent: 10 });
+    expect(
+      (await visitor.send('bringBack', back(id, [{ parcelId: parcel.id, count: 1, dead: 0 }]))).status,
+    ).toBe(403);
+  });
+
+  it('stay where they are once they left again, and once others were sent for them', async () => {
+    const { at, parcel, line, id } = await sentFor();
+    await crew.ok('bringBack', back(id, [{ parcelId: parcel.id, count: 12, dead: 0 }]));
+    const [{ id: returned, parts }] = (await sendingOf(id)).returns;
+    const again = sending([{ parcelId: parts[0].intoId, count: 3 }]);
+    await crew.ok('sendTrees', again);
+    const undo = { params: { ...yard.nursery, sending: id, returned }, body: { id: newId() } };
+    expect((await crew.refused('takeBackReturn', undo)).status).toBe(409);
+    await crew.ok('takeBackSending', {
+      params: { ...yard.nursery, sending: again.body.id },
+      body: { id: newId() },
+    });
+    // Ten lie in the trench, and more are lifted: the line gets all it wants, so that the twelve cannot be out as well.
+    const other = grade(30);
+    await crew.ok('liftLot', { params: at, body: lift([other]) });
+    const rest = sending([{ parcelId: other.id, count: 30 }], {
+      order: { id: line.id, lineId: line.lineId },
+      to: '',
+    });
+    await crew.ok('sendTrees', rest);
+    const since = await crew.refused('takeBackReturn', { ...undo, body: { id: newId() } });
+    expect(since).toMatchObject({ status: 409, type: '/problems/sent-since' });
+    const record = await crew.refused('undoEntry', {
+      params: { ...at, entry: returned },
+      body: { id: newId(), on: '2026-11-22' },
+    });
+    expect(record).toMatchObject({ status: 422, type: '/problems/not-undone' });
+  });
+});
+
 it('however trees are lifted, sent, lost and taken back by three at once, none is made and none is lost', async () => {
   const act = fc.record({
     who: fc.integer({ min: 0, max: 2 }),
-    what: fc.constantFrom('lift', 'send', 'lose', 'undo'),
+    what: fc.constantFrom('lift', 'send', 'back', 'lose', 'undo'),
     count: fc.integer({ min: 1, max: 30 }),
   });
   await fc.assert(
@@ -269,6 +430,7 @@ it('however trees are lifted, sent, lost and taken back by three at once, none i
       const at = await bedLot();
       const people = [crew, yard.owner, crew];
       const entries: string[] = [];
+      const sent: { id: string; parcelId: string }[] = [];
       const one = async ({ who, what, count }: (typeof acts)[number]) => {
         const by = people[who];
         const [parcel] = await lying(at.lot);
@@ -276,13 +438,20 @@ it('however trees are lifted, sent, lost and taken back by three at once, none i
           const body = lift([grade(count)]);
           entries.push(body.id);
           await by.send('liftLot', { params: at, body });
-        } else if (what === 'send') await by.send('sendTrees', sending([{ parcelId: parcel.id, count }]));
-        else if (what === 'lose')
+        } else if (what === 'send') {
+          const body = sending([{ parcelId: parcel.id, count }]);
+          sent.push({ id: body.body.id, parcelId: parcel.id });
+          await by.send('sendTrees', body);
+        } else if (what === 'back' && sent.length) {
+          const { id, parcelId } = sent[count % sent.length];
+          await by.send('bringBack', back(id, [{ parcelId, count, dead: count >> 1 }]));
+        }
+        if (what === 'lose')
           await by.send('writeOff', {
             params: at,
             body: { id: newId(), on, from: 'lifted', cause: 'died', count },
           });
-        else
+        if (what === 'undo' && entries.length)
           await by.send('undoEntry', {
             params: { ...at, entry: entries[count % entries.length] },
             body: { id: newId(), on },

@@ -186,6 +186,7 @@ describe('without its database', () => {
         instrumentUrl: '',
         askToday: () => undefined,
         askSeason: () => undefined,
+        askPractice: () => undefined,
         log: quiet,
       },
       log: pino({ level: 'silent' }),

@@ -45,6 +45,7 @@ export const atProposal = z.object({ nursery: Id, proposal: Id });
 export const atParcel = z.object({ nursery: Id, parcel: Id });
 export const atLook = z.object({ nursery: Id, look: Id });
 export const atSending = z.object({ nursery: Id, sending: Id });
+export const atReturn = z.object({ nursery: Id, sending: Id, returned: Id });
 export const atHold = z.object({ nursery: Id, hold: Id });
 export const atHoldStep = z.object({ nursery: Id, hold: Id, step: Id });
 export const atArrival = z.object({ nursery: Id, arrival: Id });

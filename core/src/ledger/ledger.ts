@@ -42,6 +42,8 @@ export type OutCause = keyof typeof causeTerms;
 export const outCauses = Object.keys(causeTerms) as [OutCause, ...OutCause[]];
 /** Causes a grower names by hand of plants that stood. */
 export const causesByHand = outCauses.filter((cause) => causeTerms[cause].byHand);
+/** Causes that a plant died or went missing by. */
+export const growingLosses = causesByHand.filter((cause) => causeTerms[cause].lost === 'growing');
 
 export const accounts = [
   'supply',

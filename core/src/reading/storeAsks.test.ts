@@ -21,6 +21,7 @@ const parcel = (id: string, more: Partial<Parcel> = {}): Parcel => ({
   bundleOf: 25,
   place: 'Trench',
   since: '2026-11-10',
+  cameBack: false,
   count: 100,
   held: 100,
   ...more,

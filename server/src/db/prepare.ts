@@ -22,6 +22,7 @@ const readOnly = ['balance', 'parcel_held', 'demo_person'];
 const change = [
   'nursery',
   'person',
+  'practice',
   'invite',
   'species',
   'medium',
@@ -38,6 +39,7 @@ const change = [
   'observation',
   'parcel',
   'sending',
+  'sending_return',
   'store_look',
   'planting',
   'arrival',

@@ -19,7 +19,7 @@ import {
   type PlugScore,
   type WeatherSeries,
 } from '@kauri/core';
-import type { NewStage } from '@kauri/core/contract';
+import type { NewStage, Role } from '@kauri/core/contract';
 import { eq } from 'drizzle-orm';
 import pg from 'pg';
 import { v7 as newId } from 'uuid';
@@ -86,14 +86,44 @@ export async function loadDemo(server: Server, ownerUrl: string): Promise<void> 
 }
 
 async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
-  const nurseryId = newId();
   const people = demo.people.map((p) => ({ ...p, id: newId() }));
-  const boss = people.find((p) => p.role === 'owner')!;
-  const today = server.today(demo.timeZone);
   const passwordHash = await hash(DEMO_PASSWORD);
+  await fillNursery(server, demo, { nurseryId: newId(), people, practice: false }, (tx) =>
+    tx.insert(person).values(people.map(({ id, name, email }) => ({ id, name, email, passwordHash }))),
+  );
+}
+
+/** The demo that a nursery to practise in is made like. */
+export const practiceDemo = (south: boolean): DemoNursery =>
+  demoNurseries.find(({ latitudeDeg }) => latitudeDeg < 0 === south)!;
+
+/** A demo nursery once more, for one person to practise in: whatever was done there, they did. @returns its id */
+export async function loadPractice(server: Server, personId: string, south: boolean): Promise<string> {
+  const nurseryId = newId();
+  const people = [{ id: personId, role: 'grower' as const }];
+  await fillNursery(server, practiceDemo(south), { nurseryId, people, practice: true });
+  return nurseryId;
+}
+
+interface Filled {
+  nurseryId: string;
+  /** Who records what is done, first; an owner writes what only they may. */
+  people: readonly { id: string; role: Role }[];
+  practice: boolean;
+}
+
+/** Fills a nursery of one's own with what a demo holds, in one transaction. */
+async function fillNursery(
+  server: Server,
+  demo: DemoNursery,
+  { nurseryId, people, practice }: Filled,
+  begin: (tx: Tx) => PromiseLike<unknown> = () => Promise.resolve(),
+): Promise<void> {
+  const boss = people.find((p) => p.role === 'owner') ?? people[0];
+  const today = server.today(demo.timeZone);
   await inNursery(server.pool, { nurseryId, personId: boss.id }, async (tx) => {
     const work: Work = { tx, nurseryId, personId: boss.id, today };
-    await tx.insert(person).values(people.map(({ id, name, email }) => ({ id, name, email, passwordHash })));
+    await begin(tx);
     const { name, placeName, latitudeDeg, longitudeDeg, elevationM, timeZone } = demo;
     await stockNursery(tx, {
       id: nurseryId,
@@ -105,6 +135,7 @@ async function loadNursery(server: Server, demo: DemoNursery): Promise<void> {
       timeZone,
       units: 'metric',
       language: demo.language,
+      practice,
     });
     await tx.insert(membership).values(people.map((p) => ({ nurseryId, personId: p.id, role: p.role })));
     const weather = knownWeather(await makeWeather(work, demo), demo, dayOf(today));

@@ -17,6 +17,8 @@ export interface Server {
   askToday: (nurseryId: string) => void;
   /** Has seasons that wait to be planned taken up. */
   askSeason: () => void;
+  /** Has a nursery that somebody asked to practise in made. */
+  askPractice: (personId: string) => void;
   /** Where weather stations answer, likewise. */
   stationUrl: string;
   /** Where calipers and height sticks answer, likewise. */

@@ -7,6 +7,7 @@ import { inNursery, openPool } from '../db/tenant';
 import { nightlyCopy } from '../backup/nightly';
 import { lastingRunner } from './lastingRunner';
 import { dueAt } from './pace';
+import { makePractice, type StandIns } from './practice';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 import { startSeasons } from './seasons';
 import { openThread } from './thread';
@@ -20,6 +21,8 @@ export interface Jobs {
   askToday: (nurseryId: string) => void;
   /** Has seasons that wait to be planned taken up. */
   askSeason: () => void;
+  /** Has a nursery that somebody asked to practise in made. */
+  askPractice: (personId: string) => void;
   /** Ends once what is under way is done. */
   stop: () => Promise<void>;
 }
@@ -32,12 +35,22 @@ interface Setting {
   pool: pg.Pool;
   log: Logger;
   today: (timeZone: string) => string;
+  /** Where instruments answer that a nursery to practise in has. */
+  standIns: StandIns;
   /** A folder for nightly copies, and where PostgreSQL's programs are; null where none are wanted. */
   copies: { folder: string; bin: string | null } | null;
 }
 
 /** Starts taking jobs. */
-export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copies }: Setting): Promise<Jobs> {
+export async function startJobs({
+  ownerUrl,
+  databaseUrl,
+  pool,
+  log,
+  today,
+  standIns,
+  copies,
+}: Setting): Promise<Jobs> {
   const queuePool = openPool(ownerUrl, { max: 8 });
   const logger = new QueueLogger(() => (level, message) => {
     if (level === 'error') log.error({ queue: message });
@@ -79,6 +92,14 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copie
           await thread.work({ nurseryId, today: today(home.timeZone) });
           restUntil.set(nurseryId, 2 * Date.now() - begun);
         },
+        practice: async (payload) => {
+          const { personId } = payload as { personId: string };
+          const made = await makePractice(
+            { ownerPool: queuePool, databaseUrl, pool, today, standIns },
+            personId,
+          );
+          if (made !== null) await add(made);
+        },
         copy: async () => {
           if (!copies) return;
           const { dropped, ...copied } = await nightlyCopy(ownerUrl, copies.folder, today('UTC'), copies.bin);
@@ -119,6 +140,16 @@ export async function startJobs({ ownerUrl, databaseUrl, pool, log, today, copie
     },
     askSeason() {
       if (!stopped) seasons.take().catch((err: unknown) => log.error({ err }, 'a season was not asked for'));
+    },
+    askPractice(personId) {
+      if (stopped) return;
+      utils
+        .addJob(
+          'practice',
+          { personId },
+          { jobKey: `practice ${personId}`, queueName: 'practice', maxAttempts: 2 },
+        )
+        .catch((err: unknown) => log.error({ err }, 'a nursery to practise in was not asked for'));
     },
     async stop() {
       stopped = true;

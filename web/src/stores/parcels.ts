@@ -71,6 +71,12 @@ export const useParcels = defineStore('parcels', () => {
   };
   const takeBack = async (sending: string) =>
     changed(await call('takeBackSending', { params: { ...nursery.params, sending }, body: { id: newId() } }));
+  const bringBack = async (sending: string, body: BodyInputOf<'bringBack'>) =>
+    changed(await call('bringBack', { params: { ...nursery.params, sending }, body }));
+  const takeBackReturn = async (sending: string, returned: string) => {
+    const params = { ...nursery.params, sending, returned };
+    await changed(await call('takeBackReturn', { params, body: { id: newId() } }));
+  };
 
   const all = computed(() => (loaded.value ? kept.value!.parcels : []));
   const lying = computed(() => all.value.filter(({ held }) => held > 0));
@@ -117,6 +123,8 @@ export const useParcels = defineStore('parcels', () => {
     takeBackLook,
     send,
     takeBack,
+    bringBack,
+    takeBackReturn,
     ofSpecies,
     wanted,
   };

@@ -1,4 +1,4 @@
-import { say, inWords } from '@kauri/core';
+import { inWords } from '@kauri/core';
 import type { Account, OutCause } from '@kauri/core';
 
 const words: Record<OutCause, string> = inWords({
@@ -25,8 +25,19 @@ export function causeWords(cause: OutCause): string {
   return words[cause];
 }
 
+type Inside = Exclude<Account, `out:${OutCause}`>;
+const insideWords: Record<Inside, string> = inWords({
+  supply: 'from outside',
+  seed: 'seed in hand',
+  sown: 'in the ground',
+  standing: 'standing',
+  lifted: 'lifted',
+  sent: 'sent out',
+  planted: 'planted',
+});
+
 /** An account of the ledger in words. */
 export function accountWords(account: Account): string {
   if (account.startsWith('out:')) return causeWords(account.slice(4) as OutCause);
-  return account === 'sown' ? say`in the ground` : account === 'seed' ? say`seed in hand` : account;
+  return insideWords[account as Inside];
 }

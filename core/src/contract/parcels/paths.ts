@@ -13,4 +13,6 @@ export const parcelPaths = {
   setGrading: ['PUT', '/nurseries/:nursery/grading'],
   sendTrees: ['POST', '/nurseries/:nursery/sendings'],
   takeBackSending: ['POST', '/nurseries/:nursery/sendings/:sending/undo'],
+  bringBack: ['POST', '/nurseries/:nursery/sendings/:sending/returns'],
+  takeBackReturn: ['POST', '/nurseries/:nursery/sendings/:sending/returns/:returned/undo'],
 } as const satisfies Record<string, Path>;

@@ -1,5 +1,5 @@
 import { JustId } from '../basics';
-import { atLook, atParcel, atSending, inNursery, route } from '../route';
+import { atLook, atParcel, atReturn, atSending, inNursery, route } from '../route';
 import { parcelPaths as paths } from './paths';
 import { EditedGrading, KeptGrading } from './grading';
 import * as parcels from './schemas';
@@ -55,6 +55,16 @@ export const parcelRoutes = {
   }),
   takeBackSending: route(paths.takeBackSending, 'crew', 'Take a sending back that was written by mistake', {
     params: atSending,
+    body: JustId,
+    answer: parcels.Parcels,
+  }),
+  bringBack: route(paths.bringBack, 'crew', 'Write down trees of a sending that came back', {
+    params: atSending,
+    body: parcels.BringBack,
+    answer: parcels.Parcels,
+  }),
+  takeBackReturn: route(paths.takeBackReturn, 'crew', 'Take back that trees came back, written by mistake', {
+    params: atReturn,
     body: JustId,
     answer: parcels.Parcels,
   }),

@@ -1,5 +1,6 @@
 import { told } from '../told';
 import { z } from 'zod';
+import { growingLosses } from '../../ledger/ledger';
 import { treeForms } from '../../plan/orderLine';
 import { storeSigns } from '../../today/storeAsk';
 import { Id, Note, numberBetween, PlainDate, wholeNumber, wordsOf } from '../basics';
@@ -44,11 +45,26 @@ export const Parcel = z.object({
   place: z.string(),
   /** Lifted on. */
   since: z.string(),
+  /** Whether they were sent, and came back. */
+  cameBack: z.boolean(),
   /** Trees it began with, and that are still there. */
   count: z.number(),
   held: z.number(),
 });
 export type Parcel = z.infer<typeof Parcel>;
+
+/** Trees of a sending that came back, all together. */
+export const Returned = z.object({
+  id: Id,
+  on: z.string(),
+  /** Whether the line they were sent for wants as many again; null where it was for none. */
+  wantedAgain: z.boolean().nullable(),
+  note: z.string(),
+  by: z.string(),
+  /** Of each parcel that was sent: the parcel they came into, how many came, and how many of them were dead. */
+  parts: z.array(z.object({ parcelId: Id, intoId: Id, lotId: Id, count: z.number(), dead: z.number() })),
+});
+export type Returned = z.infer<typeof Returned>;
 
 /** Trees that left together for one receiver. */
 export const Sending = z.object({
@@ -60,6 +76,7 @@ export const Sending = z.object({
   note: z.string(),
   by: z.string(),
   parts: z.array(z.object({ parcelId: Id, lotId: Id, count: z.number() })),
+  returns: z.array(Returned),
 });
 export type Sending = z.infer<typeof Sending>;
 
@@ -141,3 +158,30 @@ export const SendTrees = z
     ...told`Say who gets them.`,
     path: ['to'],
   });
+
+export const BringBack = z.object({
+  id: Id,
+  on: PlainDate,
+  /** Where they lie now. */
+  place: Words,
+  /** Whether the line wants as many again, or so many fewer; says nothing of what was sent for no line. */
+  wantedAgain: z.boolean(),
+  /** What the dead died of. */
+  cause: z.enum(growingLosses),
+  note: Note,
+  parts: z
+    .array(
+      z
+        .object({
+          parcelId: Id,
+          count: wholeNumber('Came back', 1, 10_000_000),
+          dead: wholeNumber('Dead', 0, 10_000_000),
+        })
+        .refine(({ count, dead }) => dead <= count, { ...told`More dead than came back.`, path: ['dead'] }),
+    )
+    .min(1, told`Say how many of which parcel came back.`)
+    .max(200, told`At most 200 parcels at once.`)
+    .refine((all) => new Set(all.map(({ parcelId }) => parcelId)).size === all.length, {
+      ...told`A parcel is named twice.`,
+    }),
+});

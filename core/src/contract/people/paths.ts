@@ -10,6 +10,8 @@ export const peoplePaths = {
   signOutEverywhere: ['POST', '/sign-out-everywhere'],
   me: ['GET', '/me'],
   addNursery: ['POST', '/nurseries'],
+  practice: ['GET', '/practice'],
+  makePractice: ['POST', '/practice'],
   account: ['GET', '/account'],
   changePassword: ['POST', '/account/password'],
   endBrowser: ['POST', '/account/browsers/:browser/end'],

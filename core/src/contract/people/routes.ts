@@ -31,6 +31,15 @@ export const peopleRoutes = {
     'A nursery more, by somebody who owns one here, or is alone here and has none',
     { body: people.NewNursery, answer: people.Me },
   ),
+  practice: route(paths.practice, 'signed-in', 'The nursery one practises in, and how far it has come', {
+    answer: people.Practice,
+  }),
+  makePractice: route(
+    paths.makePractice,
+    'signed-in',
+    'Makes a nursery to practise in, in its third season, in place of one that was there; off the thread that answers',
+    { body: people.MakePractice, answer: people.Practice },
+  ),
   account: route(paths.account, 'signed-in', 'One’s own account: second factor and signed-in browsers', {
     answer: people.Account,
   }),

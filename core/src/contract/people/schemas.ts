@@ -147,10 +147,24 @@ export const Setup = z.object({
 export const Me = z.object({
   person: z.object({ id: Id, name: z.string(), email: z.string() }),
   memberships: z.array(
-    z.object({ nurseryId: Id, nurseryName: z.string(), role: RoleName, language: z.string() }),
+    z.object({
+      nurseryId: Id,
+      nurseryName: z.string(),
+      role: RoleName,
+      language: z.string(),
+      /** Made for this person alone to try things in: nothing in it is real. */
+      practice: z.boolean(),
+    }),
   ),
 });
 export type Me = z.infer<typeof Me>;
+
+export const practiceStates = ['none', 'making', 'ready', 'failed'] as const;
+/** The nursery somebody practises in, and how far it has come. */
+export const Practice = z.object({ state: z.enum(practiceStates), nurseryId: Id.nullable() });
+export type Practice = z.infer<typeof Practice>;
+/** Makes it, in place of one that was there. */
+export const MakePractice = z.object({ id: Id, south: z.boolean() });
 
 /** What the sign-in page needs before anyone is signed in. */
 export const Door = z.object({

@@ -1,6 +1,7 @@
 import type { LineState, StoreSign, TreeForm } from '@kauri/core';
 import {
   bigint,
+  boolean,
   check,
   date,
   doublePrecision,
@@ -36,11 +37,19 @@ export const parcel = pgTable(
     bundleOf: integer('bundle_of'),
     place: text().notNull(),
     since: date().notNull(),
+    /** Of trees that were sent and came back, the parcel they were sent out of. */
+    cameOutOf: uuid('came_out_of'),
     count: bigint({ mode: 'number' }).notNull(),
   },
   (t) => [
     primaryKey({ columns: [t.nurseryId, t.id] }),
     index('parcel_lot').on(t.nurseryId, t.lotId),
+    index('parcel_entry').on(t.nurseryId, t.entryId),
+    foreignKey({
+      columns: [t.nurseryId, t.cameOutOf],
+      foreignColumns: [t.nurseryId, t.id],
+      name: 'parcel_came_out_of_fk',
+    }),
     foreignKey({
       columns: [t.nurseryId, t.lotId],
       foreignColumns: [lot.nurseryId, lot.id],
@@ -140,4 +149,36 @@ export const sending = pgTable(
     struckAt: timestamp('struck_at', { withTimezone: true }),
   },
   (t) => [primaryKey({ columns: [t.nurseryId, t.id] }), index('sending_day').on(t.nurseryId, t.onDate)],
+);
+
+/** Trees of a sending that came back; its movements carry its id. A struck one was taken back. */
+export const sendingReturn = pgTable(
+  'sending_return',
+  {
+    nurseryId: nurseryId(),
+    id: uuid().notNull(),
+    sendingId: uuid('sending_id').notNull(),
+    onDate: date('on_date').notNull(),
+    /** Whether the line wants as many again; null where they were sent for none. */
+    wantedAgain: boolean('wanted_again'),
+    /** By how much the line was lowered, where it does not. */
+    lowered: integer().notNull().default(0),
+    /** How far the line had come, where nothing of it was left and it fell through. */
+    fellFrom: text('fell_from').$type<LineState>(),
+    note: text().notNull(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => person.id),
+    writtenAt: timestamp('written_at', { withTimezone: true }).notNull().defaultNow(),
+    struckAt: timestamp('struck_at', { withTimezone: true }),
+  },
+  (t) => [
+    primaryKey({ columns: [t.nurseryId, t.id] }),
+    index('sending_return_of').on(t.nurseryId, t.sendingId),
+    foreignKey({
+      columns: [t.nurseryId, t.sendingId],
+      foreignColumns: [sending.nurseryId, sending.id],
+      name: 'sending_return_fk',
+    }),
+  ],
 );

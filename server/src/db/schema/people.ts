@@ -1,5 +1,6 @@
 import {
   bigint,
+  boolean,
   doublePrecision,
   index,
   pgTable,
@@ -21,6 +22,8 @@ export const nursery = pgTable('nursery', {
   units: text({ enum: ['metric', 'us'] }).notNull(),
   /** What it speaks to people who chose none, and in what its server writes by itself; BCP 47. */
   language: text().notNull().default('en-GB'),
+  /** Made for one person to try things in: it may be done away with whole. */
+  practice: boolean().notNull().default(false),
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
 });
 
@@ -69,6 +72,19 @@ export const session = pgTable(
   },
   (t) => [index('session_person').on(t.personId)],
 );
+
+/** The nursery somebody practises in. Like people, it stands outside nurseries. */
+export const practice = pgTable('practice', {
+  personId: uuid('person_id')
+    .primaryKey()
+    .references(() => person.id),
+  state: text({ enum: ['making', 'ready', 'failed'] }).notNull(),
+  /** The demo it is made like. */
+  south: boolean().notNull(),
+  /** Null before it is there. */
+  nurseryId: uuid('practice_nursery_id'),
+  askedAt: timestamp('asked_at', { withTimezone: true }).notNull().defaultNow(),
+});
 
 /** An invitation into a nursery, taken by whoever holds its secret; only a digest of it is kept. */
 export const invite = pgTable(

@@ -26,8 +26,12 @@ export interface TenantTable {
   key: string[];
 }
 
+/** Every table that an archive holds, those that others refer to first. */
+export const tenantTables = async (client: pg.ClientBase): Promise<TenantTable[]> =>
+  (await everyTenantTable(client)).filter(({ name }) => !LEFT_OUT.has(name));
+
 /** Every table that holds a nursery's own rows, those that others refer to first: found from the schema, so that a new one is not forgotten. */
-export async function tenantTables(client: pg.ClientBase): Promise<TenantTable[]> {
+export async function everyTenantTable(client: pg.ClientBase): Promise<TenantTable[]> {
   const { rows } = await client.query<TenantTable & { refers: string[] }>(
     `select c.relname as name,
        (select array_agg(a.attname::text order by a.attnum) from pg_attribute a where a.attrelid = c.oid and a.attnum > 0 and not a.attisdropped) as columns,
@@ -39,12 +43,11 @@ export async function tenantTables(client: pg.ClientBase): Promise<TenantTable[]
        and exists (select from pg_attribute a where a.attrelid = c.oid and a.attname = 'nursery_id' and not a.attisdropped)
      order by c.relname`,
   );
-  const kept = rows.filter(({ name }) => !LEFT_OUT.has(name));
-  const names = new Set(kept.map(({ name }) => name));
+  const names = new Set(rows.map(({ name }) => name));
   const ordered: TenantTable[] = [];
   const placed = new Set<string>();
-  while (ordered.length < kept.length) {
-    const next = kept.find(
+  while (ordered.length < rows.length) {
+    const next = rows.find(
       ({ name, refers }) =>
         !placed.has(name) && refers.every((other) => placed.has(other) || !names.has(other)),
     );

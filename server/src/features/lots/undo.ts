@@ -2,7 +2,7 @@ import { dayOf, isoOf, say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { note, noteAll } from '../../db/journal';
-import { observation, plantedPart, sending } from '../../db/schema/index';
+import { observation, plantedPart, sending, sendingReturn } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { reverseEntries } from './ledger';
@@ -29,6 +29,16 @@ export async function undoEntry(
       422,
       'not-undone',
       say`A sending may be of several lots and serve an order: it is taken back as one, where lifted trees are shown.`,
+    );
+  const [back] = await work.tx
+    .select({ id: sendingReturn.id })
+    .from(sendingReturn)
+    .where(and(eq(sendingReturn.nurseryId, work.nurseryId), eq(sendingReturn.id, entryId)));
+  if (back)
+    throw new Refusal(
+      422,
+      'not-undone',
+      say`Trees that came back may be of several lots and serve an order: that is taken back as one, where lifted trees are shown.`,
     );
   const [planted] = await work.tx
     .select({ id: plantedPart.id })

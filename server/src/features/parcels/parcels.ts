@@ -1,6 +1,6 @@
-import { containerVolume, dayOf, formOfCell, isoOf, type LineState, type TreeForm, say } from '@kauri/core';
+import { containerVolume, dayOf, formOfCell, isoOf, type TreeForm, say } from '@kauri/core';
 import type { Aside, BodyOf, Look, LotRow, NewParcel, Parcel, Parcels, Sending } from '@kauri/core/contract';
-import { and, desc, eq, inArray, isNotNull } from 'drizzle-orm';
+import { and, eq, inArray } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { containerType, parcel, sending } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
@@ -9,7 +9,8 @@ import { Refusal } from '../../http/problems';
 import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
-import { lockedLine, writeSent } from './orderLines';
+import { lineIfThere, lockedLine, stateUnsent, writeSent } from './orderLines';
+import { mustNotHaveReturned } from './returns';
 import { asideLots, mayHaveAside, releaseSent, restoreReleased } from './setAside';
 
 /** What has all been sent is shown for so long, days. */
@@ -17,20 +18,29 @@ const SHOWN_DAYS = 400;
 
 const PARCELS = `
   select p.id, p.lot_id as "lotId", l.code, l.species_id as "speciesId", p.entry_id as entry, p.form, p.grade,
-    p.from_cm as "fromCm", p.to_cm as "toCm", p.bundle_of as "bundleOf", p.place, p.since::text, p.count::int as count,
+    p.from_cm as "fromCm", p.to_cm as "toCm", p.bundle_of as "bundleOf", p.place, p.since::text, p.came_out_of is not null as "cameBack",
+    p.count::int as count,
     coalesce(h.held, 0)::int as held
   from parcel p
   join lot l on l.nursery_id = p.nursery_id and l.id = p.lot_id
   left join parcel_held h on h.nursery_id = p.nursery_id and h.parcel_id = p.id
   where p.nursery_id = $1 and (h.held > 0 or p.since >= $2)
     and exists (select 1 from movement m where m.nursery_id = p.nursery_id and m.lot_id = p.lot_id and m.parcel_id = p.id
-      and m.to_account = 'lifted' and m.from_account = 'standing'
+      and m.to_account = 'lifted' and m.reverses is null
       and not exists (select 1 from movement r where r.nursery_id = m.nursery_id and r.reverses = m.id))
   order by p.since, l.code, p.id`;
 const SENDINGS = `
   select s.id, s.on_date::text as "on", s.order_id as "orderId", s.line_id as "lineId", s.to_words as "to", s.note, p.name as by,
     (select coalesce(json_agg(json_build_object('parcelId', m.parcel_id, 'lotId', m.lot_id, 'count', m.count) order by m.id), '[]')
-      from movement m where m.nursery_id = s.nursery_id and m.entry_id = s.id) as parts
+      from movement m where m.nursery_id = s.nursery_id and m.entry_id = s.id) as parts,
+    (select coalesce(json_agg(json_build_object('id', r.id, 'on', r.on_date::text, 'wantedAgain', r.wanted_again, 'note', r.note,
+        'by', w.name, 'parts', (
+          select json_agg(json_build_object('parcelId', b.came_out_of, 'intoId', b.id, 'lotId', b.lot_id, 'count', b.count::int,
+            'dead', (select coalesce(sum(m.count), 0)::int from movement m where m.nursery_id = b.nursery_id and m.entry_id = r.id
+              and m.parcel_id = b.id and m.from_account = 'lifted')) order by b.id)
+          from parcel b where b.nursery_id = r.nursery_id and b.entry_id = r.id)) order by r.on_date, r.id), '[]')
+      from sending_return r join person w on w.id = r.person_id
+      where r.nursery_id = s.nursery_id and r.sending_id = s.id and r.struck_at is null) as returns
   from sending s join person p on p.id = s.person_id
   where s.nursery_id = $1 and s.on_date >= $2 and s.struck_at is null
   order by s.on_date desc, s.id desc`;
@@ -213,27 +223,6 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
   await note(work, 'send trees', id, null, body);
 }
 
-/** How far a line had come when nothing was sent for it, as its sendings found it. */
-async function stateUnsent(
-  { tx, nurseryId }: Work,
-  { order, line }: Awaited<ReturnType<typeof lockedLine>>,
-): Promise<LineState> {
-  const [found] = await tx
-    .select({ state: sending.lineState })
-    .from(sending)
-    .where(
-      and(
-        eq(sending.nurseryId, nurseryId),
-        eq(sending.orderId, order.id),
-        eq(sending.lineId, line.id),
-        isNotNull(sending.lineState),
-      ),
-    )
-    .orderBy(desc(sending.sentAt))
-    .limit(1);
-  return found?.state ?? 'promised';
-}
-
 /** Trees that were not sent after all lie where they lay; the line wants them again. */
 export async function takeBackSending(work: Work, id: string, undoId: string): Promise<void> {
   const { tx, nurseryId, today } = work;
@@ -246,17 +235,12 @@ export async function takeBackSending(work: Work, id: string, undoId: string): P
   const [before] = await tx.select().from(sending).where(at).for('update');
   if (!before || before.struckAt !== null)
     throw new Refusal(404, 'no-such-sending', say`There is no such sending to take back.`);
+  await mustNotHaveReturned(work, id);
   await tx.update(sending).set({ struckAt: new Date() }).where(at);
   await reverseEntries(work, [id], undoId, today);
   const trees = rows.reduce((sum, { count }) => sum + count, 0);
   if (before.orderId !== null && before.lineId !== null) {
-    const line = await lockedLine(work, { id: before.orderId, lineId: before.lineId }).catch(
-      (error: unknown) => {
-        // The order was taken out since: the trees come back all the same.
-        if (error instanceof Refusal) return null;
-        throw error;
-      },
-    );
+    const line = await lineIfThere(work, { id: before.orderId, lineId: before.lineId });
     if (line) {
       const sent = Math.max(0, line.line.sent - trees);
       const state = await stateUnsent(work, line);

@@ -4,6 +4,7 @@ import { keepValue, readValue } from '../../nursery/values';
 import { workOf } from '../../nursery/work';
 import { setAside } from './setAside';
 import { look, takeBackLook } from './looks';
+import { bringBack, takeBackReturn } from './returns';
 import { parcelsOf, putParcel, sendTrees, takeBackSending } from './parcels';
 
 export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
@@ -57,6 +58,16 @@ export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
   async takeBackSending(call) {
     const work = await workOf(call);
     await takeBackSending(work, call.params.sending, call.body.id);
+    return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async bringBack(call) {
+    const work = await workOf(call);
+    await bringBack(work, call.params.sending, call.body);
+    return parcelsOf(work.tx, work.nurseryId, work.today);
+  },
+  async takeBackReturn(call) {
+    const work = await workOf(call);
+    await takeBackReturn(work, call.params, call.body.id);
     return parcelsOf(work.tx, work.nurseryId, work.today);
   },
 };

@@ -24,7 +24,7 @@ type NewNursery = z.infer<typeof NurserySchema>;
 const SETUP_LOCK = 7_041_954;
 
 /** A nursery with the starting species, containers and media. The transaction must already be in it. */
-export async function stockNursery(tx: Tx, values: NewNursery): Promise<void> {
+export async function stockNursery(tx: Tx, values: NewNursery & { practice?: boolean }): Promise<void> {
   await tx.insert(nursery).values(values);
   const nurseryId = values.id;
   await tx.insert(species).values(startingSpecies.map((s) => ({ nurseryId, id: newId(), ...s })));

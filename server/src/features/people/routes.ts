@@ -19,6 +19,7 @@ import { addNursery, createNursery } from './createNursery';
 import * as crew from './crew';
 import { membershipsOf, mustBeAtHome } from './memberships';
 import * as passwords from './password';
+import { askForPractice, practiceOf } from './practice';
 import * as factors from './secondFactor';
 
 /** Somebody's own account, as this browser sees it. */
@@ -167,6 +168,11 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
     await mustBeAtHome(server, person!);
     await addNursery(server, person!, body);
     return membershipsOf(server, person!);
+  },
+
+  practice: ({ server, person }) => practiceOf(server, person!.id),
+  async makePractice({ server, person, body }) {
+    return askForPractice(server, person!.id, body.south);
   },
 
   account: accountOf,

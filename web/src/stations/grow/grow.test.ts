@@ -181,10 +181,25 @@ describe('the records of a lot', () => {
       })),
     ];
     const sent = recordLines({ ...evidence, movements: [...evidence.movements, ...more] }, String);
-    expect(sent.map(({ what, words }) => [what, words])).toContainEqual(['Sent', '20 trees sent']);
+    expect(sent.map(({ what, words }) => [what, words])).toContainEqual(['Sent', '20 trees sent out']);
     expect(sent.map(({ words }) => words)).toContainEqual('70 trees lifted; 4 trees culled');
     // A sending is known by what it is, not by its words.
     expect(sent.filter((line) => line.isSending).map(({ entry }) => entry)).toEqual(['sending']);
+    // What came back is one record too, the dead among it, and taken back where it was written.
+    const came = { ...lift, entry: 'back', note: '' };
+    const back = [
+      { ...came, id: 'b1', from: 'sent' as const, to: 'lifted' as const, count: 6 },
+      { ...came, id: 'b2', from: 'lifted' as const, to: 'out:drought' as const, count: 2 },
+    ];
+    const [cameBack] = recordLines(
+      { ...evidence, movements: [...evidence.movements, ...back] },
+      String,
+    ).filter(({ entry }) => entry === 'back');
+    expect(cameBack).toMatchObject({
+      what: 'Came back',
+      words: '6 trees came back; 2 trees drought',
+      isSending: true,
+    });
     expect(lines[2].words).toBe('2 holds, 3 tight; 1 spoiled');
     expect(lines[3].words).toBe(
       'height 30.0\u00a0cm ± 4.0\u00a0cm, 12 plants; collar 4.0\u00a0mm ± 0.0\u00a0mm, 1 plant',

@@ -14,7 +14,7 @@ export interface RecordLine {
   note: string;
   /** Photos to it. */
   photos: string[];
-  /** Trees were sent: it may be of several lots, and is taken back as one. */
+  /** Trees were sent, or came back: it may be of several lots, and is taken back as one. */
   isSending: boolean;
 }
 
@@ -64,7 +64,16 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     // A count or a pull has its own line already.
     if (lines.has(entry) || entry === evidence.lotId) continue;
     const to = (account: Moved['to']) => moves.some((m) => m.to === account);
-    const what = to('lifted') ? say`Lift` : to('sent') ? say`Sent` : to('planted') ? say`Planted` : say`Out`;
+    const isBack = moves.some((m) => m.from === 'sent');
+    const what = isBack
+      ? say`Came back`
+      : to('lifted')
+        ? say`Lift`
+        : to('sent')
+          ? say`Sent`
+          : to('planted')
+            ? say`Planted`
+            : say`Out`;
     // A lift, or what leaves, may be of several grades: told together.
     const alike = new Map<string, Moved>();
     for (const m of moves) {
@@ -73,9 +82,15 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
     }
     for (const m of alike.values()) {
       const thing = several(m.count, m.from === 'sown' ? 'seed' : 'tree');
-      add(entry, m.on, what, `${thing} ${accountWords(m.to)}`, m.note);
+      add(
+        entry,
+        m.on,
+        what,
+        m.from === 'sent' ? say`${thing} came back` : `${thing} ${accountWords(m.to)}`,
+        m.note,
+      );
     }
-    lines.get(entry)!.isSending = to('sent');
+    lines.get(entry)!.isSending = isBack || to('sent');
   }
   return [...lines.values()].sort((a, b) => b.on.localeCompare(a.on) || b.entry.localeCompare(a.entry));
 }

@@ -53,7 +53,8 @@ const asides = computed(() =>
       <span class="text-muted block text-[0.95rem]">
         {{
           say`${bundleWords(parcel.held, parcel.bundleOf)}; lifted ${dateWords(parcel.since)}, ${daysBetweenWords(parcel.since, season.today)}`
-        }}<template v-if="parcel.held < parcel.count">{{ say`; ${count(parcel.count)} at first` }}</template>
+        }}<template v-if="parcel.cameBack">{{ say`; sent, and came back` }}</template
+        ><template v-if="parcel.held < parcel.count">{{ say`; ${count(parcel.count)} at first` }}</template>
       </span>
       <span v-if="kept" class="block text-[0.95rem]" data-testid="keeps">
         <b :class="kept.value.until < season.today && 'text-wrong'">{{

@@ -18,6 +18,8 @@ import { deliveryNote, movementRecord, noteLines, type MovementLine } from './de
 import { sentTable } from './lyingFiles';
 import TableOut from '../../tables/TableOut.vue';
 import PapersDialog from './PapersDialog.vue';
+import ReturnDialog from './ReturnDialog.vue';
+import { returnedWords, stillOut } from './returnWords';
 import { bundleWords, useGradeWords } from './parcelWords';
 import { useOrigins } from './useOrigins';
 
@@ -94,11 +96,13 @@ const record = (one: Sending) =>
 /** Long ago it has been planted: a slip is noticed within weeks. */
 const TAKEN_BACK_DAYS = 60;
 const isFresh = (on: string) => season.today - dayOf(on) <= TAKEN_BACK_DAYS;
-async function takeBack(id: string) {
+const returning = ref<Sending | null>(null);
+const isOut = (one: Sending) => one.parts.some(({ parcelId }) => stillOut(one, parcelId) > 0);
+async function undo(write: () => Promise<void>, said: string) {
   fault.value = null;
   try {
-    await parcels.takeBack(id);
-    messages.say(say`Taken back: the trees lie where they lay.`);
+    await write();
+    messages.say(said);
   } catch (error) {
     fault.value = sentenceOf(error);
   }
@@ -125,11 +129,52 @@ async function takeBack(id: string) {
         </span>
         <button class="quiet" type="button" @click="note(one)">{{ say`Delivery note` }}</button>
         <button class="quiet" type="button" @click="record(one)">{{ say`Movement record` }}</button>
-        <button v-if="may && isFresh(one.on)" class="quiet" type="button" @click="takeBack(one.id)">
+        <button v-if="may && isOut(one)" class="quiet" type="button" @click="returning = one">
+          {{ say`Came back …` }}
+        </button>
+        <button
+          v-if="may && isFresh(one.on) && !one.returns.length"
+          class="quiet"
+          type="button"
+          @click="undo(() => parcels.takeBack(one.id), say`Taken back: the trees lie where they lay.`)"
+        >
           {{ say`Take back` }}
         </button>
+        <ul v-if="one.returns.length" class="basis-full pl-4 sm:pl-32">
+          <li
+            v-for="back in one.returns"
+            :key="back.id"
+            class="border-ink flex flex-wrap items-baseline gap-x-4 border-l-4 pl-3"
+            data-testid="returned"
+          >
+            <span class="min-w-0 flex-1 basis-64">
+              {{ dateWords(back.on) }}: <b>{{ returnedWords(back) }}</b>
+              <span class="text-muted"> ({{ back.by }})</span>
+              <span v-if="back.note" class="text-muted block text-[0.95rem]">{{ back.note }}</span>
+            </span>
+            <button
+              v-if="may && isFresh(back.on)"
+              class="quiet"
+              type="button"
+              @click="
+                undo(
+                  () => parcels.takeBackReturn(one.id, back.id),
+                  say`Taken back: they are out, as they were.`,
+                )
+              "
+            >
+              {{ say`Take back` }}
+            </button>
+          </li>
+        </ul>
       </li>
     </ul>
+    <ReturnDialog
+      v-if="returning"
+      :sending="returning"
+      :receiver="receiver(returning.orderId, returning.to)"
+      @close="returning = null"
+    />
     <PapersDialog v-if="writing" @close="writing = false" />
   </section>
 </template>

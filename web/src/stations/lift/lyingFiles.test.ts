@@ -1,9 +1,10 @@
 import { dayOf } from '@kauri/core';
-import type { Parcel, Sending } from '@kauri/core/contract';
+import type { Parcel, Returned, Sending } from '@kauri/core/contract';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { parcelTable, sentTable } from './lyingFiles';
 import { pickList } from './pickList';
+import { returnedWords, stillOut } from './returnWords';
 
 const parcel: Parcel = {
   id: 'p',
@@ -18,9 +19,18 @@ const parcel: Parcel = {
   bundleOf: 25,
   place: 'Trench 1',
   since: '2026-11-18',
+  cameBack: false,
   count: 60,
   held: 50,
 };
+const back = (count: number, dead: number): Returned => ({
+  id: `r${count}`,
+  on: '2026-11-21',
+  wantedAgain: true,
+  note: '',
+  by: 'Isla',
+  parts: [{ parcelId: 'p', intoId: `b${count}`, lotId: 'l', count, dead }],
+});
 const rows = (csv: string) => Papa.parse<Record<string, string>>(csv, { header: true }).data;
 
 describe('what lies there as a table', () => {
@@ -59,6 +69,7 @@ describe('what lies there as a table', () => {
         { parcelId: 'p', lotId: 'l', count: 10 },
         { parcelId: 'gone', lotId: 'old', count: 5 },
       ],
+      returns: [back(4, 3), back(2, 0)],
     };
     const table = rows(
       sentTable([sending], {
@@ -69,9 +80,18 @@ describe('what lies there as a table', () => {
       }),
     );
     expect(table).toMatchObject([
-      { to: 'Moor', lot: '26-ALN-01', trees: '10', origin: 'bag of l' },
-      { lot: '', trees: '5', origin: 'bag of old' },
+      { to: 'Moor', lot: '26-ALN-01', trees: '10', came_back: '6', dead_of_them: '3', origin: 'bag of l' },
+      { lot: '', trees: '5', came_back: '0', origin: 'bag of old' },
     ]);
+  });
+});
+
+describe('what came back', () => {
+  const sending = { parts: [{ parcelId: 'p', lotId: 'l', count: 10 }], returns: [back(4, 3), back(2, 0)] };
+  it('is out no more, and said with how much of it was dead', () => {
+    expect(stillOut(sending, 'p')).toBe(4);
+    expect(returnedWords(sending.returns[0])).toBe('4 came back, 3 of them dead; wanted again');
+    expect(returnedWords({ ...sending.returns[1], wantedAgain: null })).toBe('2 came back');
   });
 });
 

@@ -30,6 +30,7 @@ export const parcelTable = (
         set_aside: asideOf(parcel.id),
         bundle_of: parcel.bundleOf ?? '',
         lifted: parcel.since,
+        came_back: parcel.cameBack ? 'yes' : '',
         keeps_until: until === null ? '' : isoOf(until),
       };
     }),
@@ -51,8 +52,12 @@ export const sentTable = (
   },
 ): string =>
   csvOf(
-    sendings.flatMap((sending) =>
-      sending.parts.map(({ parcelId, lotId, count }) => {
+    sendings.flatMap((sending) => {
+      const back = (parcelId: string, what: 'count' | 'dead') =>
+        sending.returns
+          .flatMap((one) => one.parts)
+          .reduce((sum, part) => sum + (part.parcelId === parcelId ? part[what] : 0), 0);
+      return sending.parts.map(({ parcelId, lotId, count }) => {
         const of = parcel(parcelId);
         return {
           day: sending.on,
@@ -62,11 +67,13 @@ export const sentTable = (
           form: of?.form ?? '',
           grade: of?.grade ?? '',
           trees: count,
+          came_back: back(parcelId, 'count'),
+          dead_of_them: back(parcelId, 'dead'),
           lifted: of?.since ?? '',
           origin: origin({ lotId }),
           note: sending.note,
           by: sending.by,
         };
-      }),
-    ),
+      });
+    }),
   );
