@@ -1,0 +1,85 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
+import type pg from 'pg';
+import { loadPractice, practiceDemo } from '../demo/load';
+import { dropNursery } from '../db/drop';
+import type { Server } from '../http/context';
+
+/** Where the stand-ins of instruments answer. */
+export type StandIns = Pick<Server, 'irrigationUrl' | 'stationUrl' | 'instrumentUrl'>;
+
+export interface PracticeJob {
+  personId: string;
+  south: boolean;
+  /** In the time zone of the demo it is made like. */
+  today: string;
+  standIns: StandIns;
+}
+
+interface Setting {
+  ownerPool: pg.Pool;
+  databaseUrl: string;
+  pool: pg.Pool;
+  today: (timeZone: string) => string;
+  standIns: StandIns;
+}
+
+/**
+ * Makes the nursery that somebody asked to practise in, in a thread of its own, and does away with the one before.
+ * @returns its id; null where nobody waits for it any more
+ */
+export async function makePractice(
+  { ownerPool, databaseUrl, pool, today, standIns }: Setting,
+  personId: string,
+): Promise<string | null> {
+  const { rows } = await pool.query<{ south: boolean; before: string | null }>(
+    `select south, practice_nursery_id as before from practice where person_id = $1 and state = 'making'`,
+    [personId],
+  );
+  if (!rows.length) return null;
+  const [{ south, before }] = rows;
+  const keep = (state: 'ready' | 'failed', nurseryId: string | null) =>
+    pool.query('update practice set state = $2, practice_nursery_id = $3 where person_id = $1', [
+      personId,
+      state,
+      nurseryId,
+    ]);
+  try {
+    if (before !== null) await dropNursery(ownerPool, before);
+    const job = { personId, south, today: today(practiceDemo(south).timeZone), standIns };
+    const made = await runApart(databaseUrl, pool, job);
+    await keep('ready', made);
+    return made;
+  } catch (error) {
+    await keep('failed', null);
+    throw error;
+  }
+}
+
+/** What loading asks of a server: today, and where instruments answer. */
+export const practiceServer = (pool: pg.Pool, { today, standIns }: PracticeJob): Server => ({
+  pool,
+  log: { info: () => undefined, error: () => undefined },
+  today: () => today,
+  askToday: () => undefined,
+  askSeason: () => undefined,
+  askPractice: () => undefined,
+  ...standIns,
+});
+
+/** In a thread of its own; in this one where Kauri runs from its sources, which have none built. */
+function runApart(databaseUrl: string, pool: pg.Pool, job: PracticeJob): Promise<string> {
+  const file = ['./jobs/practiceThread.js', './practiceThread.js']
+    .map((path) => fileURLToPath(new URL(path, import.meta.url)))
+    .find(existsSync);
+  if (file === undefined) return loadPractice(practiceServer(pool, job), job.personId, job.south);
+  return new Promise((done, failed) => {
+    const worker = new Worker(file, { workerData: { databaseUrl, job } });
+    worker.on('message', (said: { made?: string; fault?: string }) =>
+      said.made === undefined ? failed(new Error(said.fault)) : done(said.made),
+    );
+    worker.on('error', failed);
+    worker.on('exit', () => failed(new Error('The thread that makes a nursery to practise in ended.')));
+  });
+}
