@@ -51,7 +51,7 @@ describe('loading the demo', () => {
       instrumentUrl: '',
       askToday: () => undefined,
       askSeason: () => undefined,
-        askPractice: () => undefined,
+      askPractice: () => undefined,
       log: quiet,
     };
     await expect(loadDemo(started, server.databaseUrl)).rejects.toThrow('cut off');
@@ -76,7 +76,7 @@ describe('loading the demo', () => {
       instrumentUrl: '',
       askToday: () => undefined,
       askSeason: () => undefined,
-        askPractice: () => undefined,
+      askPractice: () => undefined,
       log: quiet,
     };
     await loadDemo(nothing, server.databaseUrl);

@@ -12,7 +12,9 @@ afterAll(() => server.close());
 
 const state = async (by: Caller) => (await by.ok('practice')).state;
 const make = (by: Caller) =>
-  by.ok('makePractice', { body: { id: '019aa5b0-7c00-7000-8000-00000000000a', south: true } });
+  by.ok('makePractice', {
+    body: { id: '019aa5b0-7c00-7000-8000-00000000000a', south: true, language: 'en-GB' },
+  });
 const practices = async (by: Caller) => (await by.ok('me'))!.memberships.filter(({ practice }) => practice);
 const rowsOf = async (id: string) => {
   const { rows } = await server.owner.query<{ name: string }>(

@@ -130,6 +130,7 @@ export const router = createRouter({
     { path: '/held', name: 'held', component: () => import('./stations/grow/HeldPage.vue') },
     { path: '/learnt', name: 'learnt', component: () => import('./stations/grow/LearntPage.vue') },
     { path: '/people', name: 'people', component: () => import('./stations/people/PeoplePage.vue') },
+    { path: '/practice', name: 'practice', component: () => import('./stations/people/PracticePage.vue') },
     { path: '/account', name: 'account', component: () => import('./stations/people/AccountPage.vue') },
     { path: '/join', name: 'join', meta: { door: true }, component: () => import('./door/JoinDoor.vue') },
     {

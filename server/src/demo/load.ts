@@ -98,10 +98,13 @@ export const practiceDemo = (south: boolean): DemoNursery =>
   demoNurseries.find(({ latitudeDeg }) => latitudeDeg < 0 === south)!;
 
 /** A demo nursery once more, for one person to practise in: whatever was done there, they did. @returns its id */
-export async function loadPractice(server: Server, personId: string, south: boolean): Promise<string> {
+export async function loadPractice(
+  server: Server,
+  { personId, south, language }: { personId: string; south: boolean; language: string },
+): Promise<string> {
   const nurseryId = newId();
   const people = [{ id: personId, role: 'grower' as const }];
-  await fillNursery(server, practiceDemo(south), { nurseryId, people, practice: true });
+  await fillNursery(server, { ...practiceDemo(south), language }, { nurseryId, people, practice: true });
   return nurseryId;
 }
 

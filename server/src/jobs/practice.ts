@@ -12,6 +12,8 @@ export type StandIns = Pick<Server, 'irrigationUrl' | 'stationUrl' | 'instrument
 export interface PracticeJob {
   personId: string;
   south: boolean;
+  /** What it speaks. */
+  language: string;
   /** In the time zone of the demo it is made like. */
   today: string;
   standIns: StandIns;
@@ -33,12 +35,12 @@ export async function makePractice(
   { ownerPool, databaseUrl, pool, today, standIns }: Setting,
   personId: string,
 ): Promise<string | null> {
-  const { rows } = await pool.query<{ south: boolean; before: string | null }>(
-    `select south, practice_nursery_id as before from practice where person_id = $1 and state = 'making'`,
+  const { rows } = await pool.query<{ south: boolean; language: string; before: string | null }>(
+    `select south, language, practice_nursery_id as before from practice where person_id = $1 and state = 'making'`,
     [personId],
   );
   if (!rows.length) return null;
-  const [{ south, before }] = rows;
+  const [{ south, language, before }] = rows;
   const keep = (state: 'ready' | 'failed', nurseryId: string | null) =>
     pool.query('update practice set state = $2, practice_nursery_id = $3 where person_id = $1', [
       personId,
@@ -47,7 +49,7 @@ export async function makePractice(
     ]);
   try {
     if (before !== null) await dropNursery(ownerPool, before);
-    const job = { personId, south, today: today(practiceDemo(south).timeZone), standIns };
+    const job = { personId, south, language, today: today(practiceDemo(south).timeZone), standIns };
     const made = await runApart(databaseUrl, pool, job);
     await keep('ready', made);
     return made;
@@ -73,7 +75,7 @@ function runApart(databaseUrl: string, pool: pg.Pool, job: PracticeJob): Promise
   const file = ['./jobs/practiceThread.js', './practiceThread.js']
     .map((path) => fileURLToPath(new URL(path, import.meta.url)))
     .find(existsSync);
-  if (file === undefined) return loadPractice(practiceServer(pool, job), job.personId, job.south);
+  if (file === undefined) return loadPractice(practiceServer(pool, job), job);
   return new Promise((done, failed) => {
     const worker = new Worker(file, { workerData: { databaseUrl, job } });
     worker.on('message', (said: { made?: string; fault?: string }) =>

@@ -7,7 +7,7 @@ import { practiceServer, type PracticeJob } from './practice';
 const { databaseUrl, job } = workerData as { databaseUrl: string; job: PracticeJob };
 const pool = openPool(databaseUrl, { max: 1 });
 
-loadPractice(practiceServer(pool, job), job.personId, job.south)
+loadPractice(practiceServer(pool, job), job)
   .then(
     (made) => parentPort!.postMessage({ made }),
     (error: Error) => parentPort!.postMessage({ fault: error.stack ?? error.message }),

@@ -7,6 +7,7 @@ import {
   Check,
   ChevronDown,
   ChevronUp,
+  GraduationCap,
   Keyboard,
   Moon,
   RefreshCw,
@@ -40,7 +41,7 @@ const router = useRouter();
 
 const home = computed(() => nursery.catalogue!.nursery);
 const dateWords = computed(() => longDate(season.view, yearOf(season.today)));
-const others = computed(() => session.me!.memberships.filter((m) => m.nurseryId !== session.nurseryId));
+const others = computed(() => session.real.filter((m) => m.nurseryId !== session.nurseryId));
 /** In the hand, the find box lies over the line until it is left. */
 const finding = ref(false);
 async function find(): Promise<void> {
@@ -61,6 +62,19 @@ defineExpose({ find });
         {{ home.placeName }} · {{ preferences.show(home.elevationM, 'site', 0) }}
       </p>
     </div>
+    <button
+      v-if="session.membership!.practice"
+      class="act border-dashed hand:order-2 hand:px-2"
+      type="button"
+      data-testid="leave-practice"
+      @click="session.real.length ? session.leavePractice() : router.push({ name: 'practice' })"
+    >
+      <GraduationCap :size="18" aria-hidden="true" />
+      <span
+        >{{ say`Practice`
+        }}<span class="text-muted hand:sr-only font-normal">{{ say`, leave it` }}</span></span
+      >
+    </button>
     <button v-if="takeNewBuild" class="act hand:order-2" type="button" @click="takeNewBuild()">
       <RefreshCw :size="18" aria-hidden="true" />
       <span class="hand:sr-only">{{ say`Take the new Kauri` }}</span>
@@ -147,6 +161,9 @@ defineExpose({ find });
         <MenuRow @choose="router.push({ name: 'records' })">{{ say`Records in and out` }}</MenuRow>
         <MenuRow v-if="session.may('owner')" @choose="router.push({ name: 'people' })">
           <UsersRound :size="18" aria-hidden="true" /> {{ say`People of ${home.name}` }}
+        </MenuRow>
+        <MenuRow @choose="router.push({ name: 'practice' })">
+          <GraduationCap :size="18" aria-hidden="true" /> {{ say`A nursery to practise in` }}
         </MenuRow>
         <MenuRow @choose="router.push({ name: 'account' })">
           <UserRound :size="18" aria-hidden="true" /> {{ say`Your account` }}

@@ -9,6 +9,8 @@ import { beginSpeaking } from '../language';
 import { useDevice } from './device';
 
 const LAST_NURSERY = 'kauri.nursery';
+/** The nursery somebody went to practise from. */
+const LEFT_NURSERY = 'kauri.left';
 /** Who was signed in here last, for when nobody can be asked. */
 const LAST_PERSON = 'kauri.me';
 
@@ -24,6 +26,8 @@ export const useSession = defineStore('session', () => {
   const membership = computed(
     () => me.value?.memberships.find((m) => m.nurseryId === nurseryId.value) ?? null,
   );
+  /** Nurseries that are no practice. */
+  const real = computed(() => me.value?.memberships.filter((m) => !m.practice) ?? []);
   const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
 
   async function take(answer: Me) {
@@ -73,8 +77,17 @@ export const useSession = defineStore('session', () => {
   }
 
   function chooseNursery(id: string) {
+    if (membership.value && !membership.value.practice)
+      localStorage.setItem(LEFT_NURSERY, membership.value.nurseryId);
     localStorage.setItem(LAST_NURSERY, id);
     location.assign('/');
+  }
+
+  /** Back to work: to the nursery somebody came from, or the first they have. */
+  function leavePractice() {
+    const from = localStorage.getItem(LEFT_NURSERY);
+    const back = real.value.find((m) => m.nurseryId === from) ?? real.value[0];
+    if (back) chooseNursery(back.nurseryId);
   }
 
   onSignedOut(
@@ -90,5 +103,19 @@ export const useSession = defineStore('session', () => {
       }),
   );
 
-  return { me, door, nurseryId, membership, may, take, open, signIn, signOut, chooseNursery, signingInAgain };
+  return {
+    me,
+    door,
+    nurseryId,
+    membership,
+    real,
+    may,
+    take,
+    open,
+    signIn,
+    signOut,
+    chooseNursery,
+    leavePractice,
+    signingInAgain,
+  };
 });

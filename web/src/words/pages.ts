@@ -44,6 +44,7 @@ export const pageWords: Readonly<Record<string, string>> = inWords({
   learnt: 'Values learnt',
   people: 'People',
   account: 'Account',
+  practice: 'A nursery to practise in',
   records: 'Records',
   words: 'Ideas and words',
   join: 'Join',

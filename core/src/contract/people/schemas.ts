@@ -164,7 +164,7 @@ export const practiceStates = ['none', 'making', 'ready', 'failed'] as const;
 export const Practice = z.object({ state: z.enum(practiceStates), nurseryId: Id.nullable() });
 export type Practice = z.infer<typeof Practice>;
 /** Makes it, in place of one that was there. */
-export const MakePractice = z.object({ id: Id, south: z.boolean() });
+export const MakePractice = z.object({ id: Id, south: z.boolean(), language: Language });
 
 /** What the sign-in page needs before anyone is signed in. */
 export const Door = z.object({

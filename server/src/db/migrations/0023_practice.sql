@@ -2,6 +2,7 @@ CREATE TABLE "practice" (
 	"person_id" uuid PRIMARY KEY NOT NULL,
 	"state" text NOT NULL,
 	"south" boolean NOT NULL,
+	"language" text NOT NULL,
 	"practice_nursery_id" uuid,
 	"asked_at" timestamp with time zone DEFAULT now() NOT NULL
 );

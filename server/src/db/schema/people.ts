@@ -81,6 +81,7 @@ export const practice = pgTable('practice', {
   state: text({ enum: ['making', 'ready', 'failed'] }).notNull(),
   /** The demo it is made like. */
   south: boolean().notNull(),
+  language: text().notNull(),
   /** Null before it is there. */
   nurseryId: uuid('practice_nursery_id'),
   askedAt: timestamp('asked_at', { withTimezone: true }).notNull().defaultNow(),

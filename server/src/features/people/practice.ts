@@ -1,4 +1,4 @@
-import type { Practice } from '@kauri/core/contract';
+import type { BodyOf, Practice } from '@kauri/core/contract';
 import type { Server } from '../../http/context';
 
 /** Whoever waited so long may ask again: what was making it is gone. */
@@ -14,12 +14,16 @@ export async function practiceOf({ pool }: Pick<Server, 'pool'>, personId: strin
 }
 
 /** Asks for a nursery to practise in; one that is being made is waited for. */
-export async function askForPractice(server: Server, personId: string, south: boolean): Promise<Practice> {
+export async function askForPractice(
+  server: Server,
+  personId: string,
+  { south, language }: Pick<BodyOf<'makePractice'>, 'south' | 'language'>,
+): Promise<Practice> {
   const { rowCount } = await server.pool.query(
-    `insert into practice (person_id, state, south) values ($1, 'making', $2)
-     on conflict (person_id) do update set state = 'making', south = excluded.south, asked_at = now()
+    `insert into practice (person_id, state, south, language) values ($1, 'making', $2, $4)
+     on conflict (person_id) do update set state = 'making', south = excluded.south, language = excluded.language, asked_at = now()
        where practice.state <> 'making' or practice.asked_at < now() - $3::interval`,
-    [personId, south, GIVEN_UP],
+    [personId, south, GIVEN_UP, language],
   );
   if (rowCount) server.askPractice(personId);
   return practiceOf(server, personId);

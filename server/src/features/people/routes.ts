@@ -172,7 +172,7 @@ export const peopleHandlers: HandlersOf<typeof peopleRoutes> = {
 
   practice: ({ server, person }) => practiceOf(server, person!.id),
   async makePractice({ server, person, body }) {
-    return askForPractice(server, person!.id, body.south);
+    return askForPractice(server, person!.id, body);
   },
 
   account: accountOf,

@@ -13,6 +13,9 @@ const emit = defineEmits<{ putAway: [] }>();
   <section class="panel mb-5 p-4" aria-labelledby="first-hour" data-testid="first-hour">
     <div class="mb-2 flex flex-wrap items-baseline gap-x-4">
       <h2 id="first-hour" class="mr-auto text-lg">{{ say`The first hour` }}</h2>
+      <RouterLink class="quiet" :to="{ name: 'practice' }">{{
+        say`Try it in a practice nursery first`
+      }}</RouterLink>
       <button class="quiet" type="button" @click="emit('putAway')">{{ say`Put this list away` }}</button>
     </div>
     <ol class="divide-rule divide-y">
