@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue';
+import { defineAsyncComponent, onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from './api/problem';
-import AppShell from './shell/AppShell.vue';
-import { useNursery } from './stores/nursery';
+import NoAnswer from './parts/NoAnswer.vue';
 import { usePreferences } from './stores/preferences';
 import { useSession } from './stores/session';
 
+// What is behind the door is fetched with the door only by whoever was in here last.
+const inside = () => import('./shell/OpenYard.vue');
+const OpenYard = defineAsyncComponent(inside);
 const ArchiveIn = defineAsyncComponent(() => import('./parts/ArchiveIn.vue'));
 const SignIn = defineAsyncComponent(() => import('./door/SignIn.vue'));
 const SetUpNursery = defineAsyncComponent(() => import('./door/SetUpNursery.vue'));
@@ -16,46 +18,33 @@ usePreferences();
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
-const nursery = useNursery();
 const trouble = ref<string | null>(null);
 const ready = ref(false);
 /** Signed in without a nursery, and setting one up after all. */
 const settingUp = ref(false);
-/** Signed in, but the nursery's rows are still on their way. */
-const opening = computed(() => session.nurseryId !== null && nursery.catalogue === null && !route.meta.door);
-
 async function open() {
   trouble.value = null;
   try {
-    await router.isReady();
-    if (!session.me && !session.door) await session.open();
-    if (session.nurseryId && !nursery.catalogue && !route.meta.door) await nursery.load();
+    // Where somebody stands who came by a link is known once its page is; the page of a station waits until they are in.
+    const isLink = router.resolve(location.pathname).meta.door;
+    if (!session.me && !session.door) await Promise.all([session.open(), isLink && router.isReady()]);
     ready.value = true;
+    if (!session.me) requestIdleCallback(() => void inside());
   } catch (error) {
     trouble.value = sentenceOf(error);
   }
 }
 onMounted(open);
-// Somebody has come in by the door.
-watch(
-  () => session.nurseryId,
-  () => ready.value && open(),
-);
+if (session.wasHere()) void inside();
 </script>
 
 <template>
-  <main v-if="trouble" class="grid h-full place-items-center p-6">
-    <div class="max-w-md">
-      <h1 class="mb-2 text-2xl">{{ say`Kauri does not answer` }}</h1>
-      <p role="alert">{{ trouble }}</p>
-      <button class="act-main mt-4" type="button" @click="open">{{ say`Try again` }}</button>
-    </div>
-  </main>
-  <p v-else-if="!ready || opening" class="grid h-full place-items-center" role="status">
+  <NoAnswer v-if="trouble" :trouble="trouble" @again="open" />
+  <p v-else-if="!ready" class="grid h-full place-items-center" role="status">
     {{ say`Opening the yard …` }}
   </p>
   <RouterView v-else-if="route.meta.door" />
-  <AppShell v-else-if="session.me && session.nurseryId" />
+  <OpenYard v-else-if="session.me && session.nurseryId" />
   <SetUpNursery v-else-if="session.me && settingUp" />
   <main v-else-if="session.me" class="grid h-full place-items-center p-6">
     <div class="max-w-md">

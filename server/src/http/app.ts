@@ -98,6 +98,7 @@ export function makeApp({
   );
   // The cutting solver and the reader of tags are WebAssembly. Their workers alone, whose own answers set their policy, may compile it.
   app.use('/assets', (req, res, next) => {
+    for (const header of OF_PAGES) res.removeHeader(header);
     if (/^\/(cut|tags)\.worker-/.test(req.path))
       res.setHeader(
         'Content-Security-Policy',
@@ -153,6 +154,18 @@ function requireSameOrigin(ownHost: string | null) {
     next(new Refusal(403, 'wrong-origin', say`This request did not come from Kauri’s own pages.`));
   };
 }
+
+/** What is said of a page says nothing of a script or a font: a page has some eighty of them, and each would carry it. */
+const OF_PAGES = [
+  'Cross-Origin-Opener-Policy',
+  'Origin-Agent-Cluster',
+  'Referrer-Policy',
+  'X-DNS-Prefetch-Control',
+  'X-Download-Options',
+  'X-Frame-Options',
+  'X-Permitted-Cross-Domain-Policies',
+  'X-XSS-Protection',
+];
 
 function serveInterface(app: Express, webRoot: string) {
   app.use(

@@ -1,5 +1,6 @@
 import type { BodyInputOf, Door, Me } from '@kauri/core/contract';
 import { mayAct, type Role } from '@kauri/core/contract/roles';
+import { until } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call, onSignedOut, signOutBy } from '../api/client';
@@ -53,6 +54,11 @@ export const useSession = defineStore('session', () => {
     localStorage.removeItem(LAST_PERSON);
     door.value = await call('door');
   }
+
+  /** Whether somebody was signed in here last, and may be still. */
+  const wasHere = () => localStorage.getItem(LAST_PERSON) !== null;
+  /** Settles once somebody is signed in. */
+  const somebody = () => until(me).not.toBeNull();
 
   async function signIn(body: BodyInputOf<'signIn'>) {
     const before = me.value?.person.id;
@@ -112,6 +118,8 @@ export const useSession = defineStore('session', () => {
     may,
     take,
     open,
+    wasHere,
+    somebody,
     signIn,
     signOut,
     chooseNursery,
