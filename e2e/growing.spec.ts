@@ -238,3 +238,30 @@ test('a caliper streams its readings in, and stops', async ({ page, own }) => {
     .click();
   await expect(page.getByTestId('records')).toContainText('collar');
 });
+
+test('a lot is sown by keyboard in twelve Tabs and less: as its kind stands here, on the ground it needs', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/grow');
+  await expect(page.getByTestId('lots')).toBeVisible();
+  await page.keyboard.press('n');
+  const species = sheet(page).getByLabel('Species');
+  await expect(species).toBeFocused();
+  await page.keyboard.type('Common ald');
+  await expect(species.locator('option:checked')).toHaveText('Common alder, Alnus glutinosa');
+  const seeds = sheet(page).getByLabel('Seeds sown');
+  const isThere = () => seeds.evaluate((field) => field === document.activeElement);
+  let tabs = 0;
+  while (!(await isThere()) && tabs < 12) {
+    await page.keyboard.press('Tab');
+    tabs++;
+  }
+  await expect(seeds).toBeFocused();
+  await page.keyboard.type('60');
+  await expect(sheet(page).getByText(/Blank: 200\/m²/)).toBeVisible();
+  await expect(sheet(page).getByText(/Blank: 0\.\d+\sm², room for \d+ trees/)).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: '26-ALN-02', level: 1 })).toBeVisible();
+  await expect(page.getByText(/200\/m², Bed 1/).first()).toBeVisible();
+});

@@ -860,7 +860,14 @@ export { factsFrom, homeOf, type HomeStage, type Lookup } from './reading/factsF
 export { givenNames } from './reading/givenNames';
 export { lookupFrom } from './reading/lookupFrom';
 export { noEvidence } from './reading/noEvidence';
-export { ownShareOf, routeLot, routesOf, seedSleeps, startingRoutes } from './reading/routeLot';
+export {
+  ownShareOf,
+  routeLot,
+  routesOf,
+  seedSleeps,
+  startingRoutes,
+  USUAL_DENSITY,
+} from './reading/routeLot';
 export { markedUntil, todayKnown } from './reading/marks';
 export { occupancyOf, shareLeft, type BedStretch, type Occupancy, type Occupant } from './reading/occupancy';
 export { risingFacts, upBy, type RisingFacts } from './reading/risingFacts';

@@ -80,7 +80,7 @@ export function ownShareOf(
 }
 
 /** Plants a square metre of a bed where nobody said. */
-const USUAL_DENSITY = 150;
+export const USUAL_DENSITY = 150;
 /** Cells and pots that starting routes look for, mL, and how deep tap roots want them, mm. */
 const CELL_ML = 150;
 const POT_ML = 2000;

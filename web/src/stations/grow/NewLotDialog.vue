@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { betaMean, betaProduct, type CuttingKind, say } from '@kauri/core';
+import { betaMean, betaProduct, USUAL_DENSITY, type CuttingKind, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, onMounted } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
@@ -24,7 +24,7 @@ import SowingFields from './SowingFields.vue';
 import { useSowingBack } from './useSowingBack';
 import SeedAdvice from './SeedAdvice.vue';
 import StageFields from './StageFields.vue';
-import { useStage } from './useStage';
+import { useStage, type FreeRoom, type StageStarts } from './useStage';
 
 const emit = defineEmits<{ close: [] }>();
 const nursery = useNursery();
@@ -67,7 +67,37 @@ if (typeof route.query.in === 'string' && nursery.lookup.places.has(route.query.
 const { busy, save: send, sentence, wrong } = useSaving('lot.new');
 
 const species = computed(() => nursery.lookup.species.get(draft.value.speciesId)!);
-const { places, onBench, holds, stageOf } = useStage(draft);
+const seeds = computed(() => typedNumber(draft.value.seeds));
+const bag = computed(() => {
+  const lot = seed.lotById.get(draft.value.seedLotId);
+  return lot?.speciesId === draft.value.speciesId ? lot : null;
+});
+const chain = computed(() => {
+  const batch = bag.value ? seed.treatmentById.get(draft.value.treatmentId) : undefined;
+  return seed.chainOf(draft.value.speciesId, bag.value, batch?.school ?? null);
+});
+const fromSeed = computed(() => draft.value.origin === 'seed');
+/** Of what goes in, the share that is to stand. */
+const comeUp = computed(() => {
+  if (!fromSeed.value) return 1;
+  const { viability, emergence, establishment } = chain.value;
+  return betaMean(betaProduct([viability.next, emergence.next, establishment.next]));
+});
+/** Stands in for what is not typed: as its lots stand here already, on as much ground as what is sown needs. */
+function startsIn({ areaM2, trays }: FreeRoom): StageStarts {
+  const stood = [...nursery.lots.values()]
+    .filter(({ speciesId, stage }) => speciesId === draft.value.speciesId && stage.densityPerM2 !== null)
+    .sort((a, b) => b.sownOn.localeCompare(a.sownOn));
+  const densityPerM2 = stood[0]?.stage.densityPerM2 ?? USUAL_DENSITY;
+  const sown = seeds.value > 0 ? seeds.value : Infinity;
+  const { cellsPerTray } = nursery.lookup.containers.get(draft.value.containerTypeId)!.values;
+  return {
+    densityPerM2,
+    areaM2: Math.round(Math.min(areaM2, (sown * comeUp.value) / densityPerM2) * 100) / 100,
+    trays: Math.min(trays, Math.ceil(sown / cellsPerTray)),
+  };
+}
+const { places, onBench, holds, stageOf } = useStage(draft, undefined, startsIn);
 const code = computed(
   () =>
     draft.value.code.trim() ||
@@ -77,7 +107,6 @@ const code = computed(
       [...nursery.index.values()].map((lot) => lot.code),
     ),
 );
-const seeds = computed(() => typedNumber(draft.value.seeds));
 
 if (draft.value.seeds === '') draft.value.seedState = species.value.values.winters > 0 ? 'fresh' : 'ready';
 
@@ -105,22 +134,10 @@ async function save() {
   await router.push({ name: 'grow', params: { lot: answer.lot.id } });
 }
 
-const bag = computed(() => {
-  const lot = seed.lotById.get(draft.value.seedLotId);
-  return lot?.speciesId === draft.value.speciesId ? lot : null;
-});
-const chain = computed(() => {
-  const batch = bag.value ? seed.treatmentById.get(draft.value.treatmentId) : undefined;
-  return seed.chainOf(draft.value.speciesId, bag.value, batch?.school ?? null);
-});
-const fromSeed = computed(() => draft.value.origin === 'seed');
 /** Trees that come up and live, where that is more than there is room for; null where it is not. */
 const tooMany = computed(() => {
   if (!fromSeed.value || onBench.value || !(holds.value > 0 && seeds.value > 0)) return null;
-  const { viability, emergence, establishment } = chain.value;
-  const come = Math.round(
-    seeds.value * betaMean(betaProduct([viability.next, emergence.next, establishment.next])),
-  );
+  const come = Math.round(seeds.value * comeUp.value);
   return come > 1.1 * holds.value ? come : null;
 });
 </script>
@@ -136,7 +153,14 @@ const tooMany = computed(() => {
     <form v-else class="grid gap-6 md:grid-cols-2" novalidate @submit.prevent="save">
       <div class="space-y-3">
         <SowingFields v-model="draft" :own-code="code" :wrong="wrong" />
-        <StageFields v-model="draft" :wrong="wrong">
+        <FormField
+          v-model="draft.seeds"
+          :label="fromSeed ? say`Seeds sown` : say`Cuttings stuck`"
+          inputmode="numeric"
+          :hint="seeds > 0 && holds > 0 && onBench ? say`${(seeds / holds).toFixed(1)} a cell` : undefined"
+          :fault="wrong('seeds')"
+        />
+        <StageFields v-model="draft" :wrong="wrong" :starts-in="startsIn">
           <PatchFields v-if="!onBench" v-model="draft" :place-id="draft.placeId" />
         </StageFields>
       </div>
@@ -149,13 +173,6 @@ const tooMany = computed(() => {
           :seeds-per-kg="bag?.seedsPerKg ?? species.values.seedsPerKg"
           :seeds="seeds"
           @use="draft.seeds = String($event)"
-        />
-        <FormField
-          v-model="draft.seeds"
-          :label="fromSeed ? say`Seeds sown` : say`Cuttings stuck`"
-          inputmode="numeric"
-          :hint="seeds > 0 && holds > 0 && onBench ? say`${(seeds / holds).toFixed(1)} a cell` : undefined"
-          :fault="wrong('seeds')"
         />
         <p v-if="tooMany !== null" class="border-ink border-l-4 pl-3" role="status" data-testid="too-many">
           {{

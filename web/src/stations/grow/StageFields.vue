@@ -6,18 +6,26 @@ import SelectField from '../../parts/SelectField.vue';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
-import { useStage, type TypedStage } from './useStage';
+import { useStage, type FreeRoom, type StageStarts, type TypedStage } from './useStage';
 
 /** Where a lot is to stand: the place, then cells on a bench or a density in a bed, with the room there is. */
 const props = defineProps<{
   wrong: (path: string) => string | null;
   /** A lot that is moved: what it empties is free for it. */
   moving?: string;
+  /** What blank fields stand for, by the room there is. */
+  startsIn?: (free: FreeRoom) => StageStarts;
 }>();
 const draft = defineModel<TypedStage>({ required: true });
 const nursery = useNursery();
 const preferences = usePreferences();
-const { places, container, room, onBench, holds } = useStage(draft, props.moving);
+const { show } = preferences;
+const { places, container, room, onBench, holds, starts } = useStage(draft, props.moving, props.startsIn);
+/** What a field left blank stands for, and what else is said below it. */
+const below = (text: string, start: string | undefined, more?: string) =>
+  [start !== undefined && text.trim() === '' ? say`Blank: ${start}` : '', more ?? '']
+    .filter(Boolean)
+    .join(', ') || undefined;
 const placeOptions = computed(() =>
   places.value.map((p) => ({ value: p.place.id, words: p.place.place.name })),
 );
@@ -43,7 +51,13 @@ const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id
       v-model="draft.trays"
       :label="say`Trays`"
       inputmode="numeric"
-      :hint="holds > 0 ? say`${count(holds)} cells` : say`${container.values.cellsPerTray} cells a tray`"
+      :hint="
+        below(
+          draft.trays,
+          starts ? count(starts.trays) : undefined,
+          holds > 0 ? say`${count(holds)} cells` : say`${container.values.cellsPerTray} cells a tray`,
+        )
+      "
       :fault="wrong('stage.trays')"
     />
   </template>
@@ -53,6 +67,7 @@ const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id
       :label="say`Density`"
       :unit="preferences.unit('density')"
       inputmode="decimal"
+      :hint="below(draft.density, starts ? show(starts.densityPerM2, 'density', 0) : undefined)"
       :fault="wrong('stage.densityPerM2')"
     />
     <FormField
@@ -60,7 +75,13 @@ const containerOptions = nursery.catalogue!.containers.map((c) => ({ value: c.id
       :label="say`Area of bed`"
       :unit="preferences.unit('area')"
       inputmode="decimal"
-      :hint="holds > 0 ? say`room for ${count(holds)} trees` : undefined"
+      :hint="
+        below(
+          draft.area,
+          starts ? show(starts.areaM2, 'area') : undefined,
+          holds > 0 ? say`room for ${count(holds)} trees` : undefined,
+        )
+      "
       :fault="wrong('stage.areaM2')"
     />
   </div>
