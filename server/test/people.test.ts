@@ -65,7 +65,7 @@ describe('signing in', () => {
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Strict/);
     expect((await caller.ok('me'))!.memberships).toEqual([
-      { nurseryId, nurseryName: 'Testing Yard', role: 'owner', language: 'en-GB' },
+      { nurseryId, nurseryName: 'Testing Yard', role: 'owner', language: 'en-GB', practice: false },
     ]);
   });
   it('keeps no token or password that could be used', async () => {

@@ -27,13 +27,33 @@ interface Setting {
   standIns: StandIns;
 }
 
+/** Makes nurseries to practise in. Stopped in the middle of one, it is left to whoever starts next. */
+export function practiceMaker(setting: Setting) {
+  let stopped = false;
+  let leave: () => void = () => undefined;
+  const apart = (job: PracticeJob) => {
+    const { made, end } = runApart(setting, job);
+    leave = end;
+    return made;
+  };
+  return {
+    make: (personId: string) => makePractice(setting, personId, apart, () => stopped),
+    stop() {
+      stopped = true;
+      leave();
+    },
+  };
+}
+
 /**
  * Makes the nursery that somebody asked to practise in, in a thread of its own, and does away with the one before.
  * @returns its id; null where nobody waits for it any more
  */
-export async function makePractice(
-  { ownerPool, databaseUrl, pool, today, standIns }: Setting,
+async function makePractice(
+  { ownerPool, pool, today, standIns }: Setting,
   personId: string,
+  apart: (job: PracticeJob) => Promise<string>,
+  isStopped: () => boolean,
 ): Promise<string | null> {
   const { rows } = await pool.query<{ south: boolean; language: string; before: string | null }>(
     `select south, language, practice_nursery_id as before from practice where person_id = $1 and state = 'making'`,
@@ -50,11 +70,11 @@ export async function makePractice(
   try {
     if (before !== null) await dropNursery(ownerPool, before);
     const job = { personId, south, language, today: today(practiceDemo(south).timeZone), standIns };
-    const made = await runApart(databaseUrl, pool, job);
+    const made = await apart(job);
     await keep('ready', made);
     return made;
   } catch (error) {
-    await keep('failed', null);
+    if (!isStopped()) await keep('failed', null);
     throw error;
   }
 }
@@ -71,17 +91,18 @@ export const practiceServer = (pool: pg.Pool, { today, standIns }: PracticeJob):
 });
 
 /** In a thread of its own; in this one where Kauri runs from its sources, which have none built. */
-function runApart(databaseUrl: string, pool: pg.Pool, job: PracticeJob): Promise<string> {
+function runApart({ databaseUrl, pool }: Setting, job: PracticeJob) {
   const file = ['./jobs/practiceThread.js', './practiceThread.js']
     .map((path) => fileURLToPath(new URL(path, import.meta.url)))
     .find(existsSync);
-  if (file === undefined) return loadPractice(practiceServer(pool, job), job);
-  return new Promise((done, failed) => {
-    const worker = new Worker(file, { workerData: { databaseUrl, job } });
+  if (file === undefined) return { made: loadPractice(practiceServer(pool, job), job), end: () => undefined };
+  const worker = new Worker(file, { workerData: { databaseUrl, job } });
+  const made = new Promise<string>((done, failed) => {
     worker.on('message', (said: { made?: string; fault?: string }) =>
       said.made === undefined ? failed(new Error(said.fault)) : done(said.made),
     );
     worker.on('error', failed);
     worker.on('exit', () => failed(new Error('The thread that makes a nursery to practise in ended.')));
   });
+  return { made, end: () => void worker.terminate() };
 }

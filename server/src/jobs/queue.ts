@@ -7,7 +7,7 @@ import { inNursery, openPool } from '../db/tenant';
 import { nightlyCopy } from '../backup/nightly';
 import { lastingRunner } from './lastingRunner';
 import { dueAt } from './pace';
-import { makePractice, type StandIns } from './practice';
+import { practiceMaker, type StandIns } from './practice';
 import { NOBODY, refreshToday, type JobTools, type TodayJob } from './refreshToday';
 import { startSeasons } from './seasons';
 import { openThread } from './thread';
@@ -61,6 +61,7 @@ export async function startJobs({
     work: (job: TodayJob) => refreshToday({ pool, failed }, job),
     close: () => Promise.resolve(),
   };
+  const practices = practiceMaker({ ownerPool: queuePool, databaseUrl, pool, today, standIns });
   /** By nursery: before this it is not worked out again. */
   const restUntil = new Map<string, number>();
   const utils = await makeWorkerUtils({ pgPool: queuePool, logger });
@@ -94,10 +95,7 @@ export async function startJobs({
         },
         practice: async (payload) => {
           const { personId } = payload as { personId: string };
-          const made = await makePractice(
-            { ownerPool: queuePool, databaseUrl, pool, today, standIns },
-            personId,
-          );
+          const made = await practices.make(personId);
           if (made !== null) await add(made);
         },
         copy: async () => {
@@ -153,6 +151,7 @@ export async function startJobs({
     },
     async stop() {
       stopped = true;
+      practices.stop();
       await seasons.stop();
       for (const { timer } of waiting.values()) clearTimeout(timer);
       await runner.stop();
