@@ -395,6 +395,11 @@ describe('trees that come back', () => {
     const [{ id: returned, parts }] = (await sendingOf(id)).returns;
     const again = sending([{ parcelId: parts[0].intoId, count: 3 }]);
     await crew.ok('sendTrees', again);
+    const early = await crew.refused(
+      'sendTrees',
+      sending([{ parcelId: parts[0].intoId, count: 1 }], { on: '2026-11-21' }),
+    );
+    expect(early.detail).toMatch(/lies here since 2026-11-22: it cannot leave before that/);
     const undo = { params: { ...yard.nursery, sending: id, returned }, body: { id: newId() } };
     expect((await crew.refused('takeBackReturn', undo)).status).toBe(409);
     await crew.ok('takeBackSending', {

@@ -1,6 +1,6 @@
 import { containerVolume, dayOf, formOfCell, isoOf, type TreeForm, say } from '@kauri/core';
 import type { Aside, BodyOf, Look, LotRow, NewParcel, Parcel, Parcels, Sending } from '@kauri/core/contract';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { containerType, parcel, sending } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
@@ -10,6 +10,7 @@ import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
 import { lineIfThere, lockedLine, stateUnsent, writeSent } from './orderLines';
+import { knownParcels, mustLieBy } from './knownParcels';
 import { mustNotHaveReturned } from './returns';
 import { asideLots, mayHaveAside, releaseSent, restoreReleased } from './setAside';
 
@@ -133,24 +134,10 @@ export async function putParcel(work: Work, id: string, { place }: BodyOf<'putPa
  */
 export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<void> {
   const { id, on, order: wanted, to, note: words, parts } = body;
-  const known = new Map(
-    (
-      await work.tx
-        .select({ id: parcel.id, lotId: parcel.lotId, since: parcel.since })
-        .from(parcel)
-        .where(
-          and(
-            eq(parcel.nurseryId, work.nurseryId),
-            inArray(
-              parcel.id,
-              parts.map(({ parcelId }) => parcelId),
-            ),
-          ),
-        )
-    ).map((one) => [one.id, one]),
+  const known = await knownParcels(
+    work,
+    parts.map(({ parcelId }) => parcelId),
   );
-  if (parts.some(({ parcelId }) => !known.has(parcelId)))
-    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
   const lotOf = ({ parcelId }: { parcelId: string }) => known.get(parcelId)!.lotId;
   const goes = new Set(parts.map(lotOf));
   const asideFor = wanted ? await asideLots(work, wanted.id, wanted.lineId) : [];
@@ -159,13 +146,7 @@ export async function sendTrees(work: Work, body: BodyOf<'sendTrees'>): Promise<
   for (const part of parts) {
     const row = lots.get(lotOf(part))!;
     mustBeRecordable(work, row, on);
-    const { since } = known.get(part.parcelId)!;
-    if (on < since)
-      throw new Refusal(
-        422,
-        'invalid',
-        say`${row.code} was lifted on ${since}: it cannot be sent before that.`,
-      );
+    mustLieBy(known.get(part.parcelId)!, row.code, on);
   }
   const line = wanted && (await lockedLine(work, wanted));
   if (line) {

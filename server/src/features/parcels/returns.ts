@@ -1,6 +1,6 @@
 import { say } from '@kauri/core';
 import type { BodyOf } from '@kauri/core/contract';
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { v7 as newId } from 'uuid';
 import { note } from '../../db/journal';
 import { parcel, sending, sendingReturn } from '../../db/schema/index';
@@ -8,6 +8,7 @@ import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
+import { knownParcels } from './knownParcels';
 import { lineIfThere, stateUnsent, writeSent } from './orderLines';
 import { asideLots, fitAsides, mayHaveAside } from './setAside';
 
@@ -103,21 +104,9 @@ export async function bringBack(
     note: words,
     personId,
   });
-  const before = new Map(
-    (
-      await tx
-        .select()
-        .from(parcel)
-        .where(
-          and(
-            eq(parcel.nurseryId, nurseryId),
-            inArray(
-              parcel.id,
-              parts.map(({ parcelId }) => parcelId),
-            ),
-          ),
-        )
-    ).map((one) => [one.id, one]),
+  const before = await knownParcels(
+    work,
+    parts.map(({ parcelId }) => parcelId),
   );
   const into = parts.map((part) => ({ ...part, lotId: outById.get(part.parcelId)!.lotId, intoId: newId() }));
   await tx.insert(parcel).values(

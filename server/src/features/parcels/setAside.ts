@@ -6,6 +6,7 @@ import { parcel, parcelAside } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 import { lockLots } from '../lots/locked';
+import { knownParcels } from './knownParcels';
 import { lockedLine } from './orderLines';
 
 type Part = { parcelId: string; count: number };
@@ -167,23 +168,14 @@ export const mayHaveAside = ({ state, count, sent }: Pick<OrderLine, 'state' | '
  *   that is not there; 409 for more than lie free in one
  */
 export async function setAside(work: Work, { order, parts }: BodyOf<'setAside'>): Promise<void> {
-  const { tx, nurseryId } = work;
-  const known = parts.length
-    ? await tx
-        .select({ id: parcel.id, lotId: parcel.lotId })
-        .from(parcel)
-        .where(
-          and(
-            eq(parcel.nurseryId, nurseryId),
-            inArray(
-              parcel.id,
-              parts.map(({ parcelId }) => parcelId),
-            ),
-          ),
-        )
-    : [];
-  if (known.length < parts.length)
-    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
+  const known = [
+    ...(
+      await knownParcels(
+        work,
+        parts.map(({ parcelId }) => parcelId),
+      )
+    ).values(),
+  ];
   const before = await asideLots(work, order.id, order.lineId);
   const lots = await lockLots(work, [...new Set([...known.map(({ lotId }) => lotId), ...before])]);
   const { line } = await lockedLine(work, order);

@@ -1,6 +1,6 @@
 import { isoOf, mustBePlace, dayOf, say } from '@kauri/core';
 import type { BodyOf, PlantedPart, Planting, PlantingLayout, Plantings, Walk } from '@kauri/core/contract';
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { note } from '../../db/journal';
 import { nursery, parcel, plantedPart, planting, walk } from '../../db/schema/index';
 import type { Tx } from '../../db/tenant';
@@ -9,6 +9,7 @@ import { Refusal, staleEdit } from '../../http/problems';
 import { mustBeFree } from '../arrivals/arrivals';
 import { moveAll, reverseEntries } from '../lots/ledger';
 import { lockLots, mustBeRecordable } from '../lots/locked';
+import { knownParcels, mustLieBy } from '../parcels/knownParcels';
 
 const PARTS = `
   select t.planting_id as "plantingId", t.id, p.lot_id as "lotId", l.code, l.species_id as "speciesId", t.parcel_id as "parcelId",
@@ -156,24 +157,14 @@ export async function plantTrees(work: Work, plantingId: string, body: BodyOf<'p
   const { tx, nurseryId, personId } = work;
   const { on, planter, guard, stake, note: words, parts } = body;
   const ids = parts.map(({ parcelId }) => parcelId);
-  const found = await tx
-    .select({ id: parcel.id, lotId: parcel.lotId, since: parcel.since })
-    .from(parcel)
-    .where(and(eq(parcel.nurseryId, nurseryId), inArray(parcel.id, ids)));
-  const known = new Map(found.map((one) => [one.id, one]));
-  if (known.size < ids.length)
-    throw new Refusal(404, 'no-such-parcel', say`There is no such parcel in this nursery.`);
+  const known = await knownParcels(work, ids);
+  const found = [...known.values()];
   const lots = await lockLots(work, [...new Set(found.map(({ lotId }) => lotId))]);
   await mustBeFree(work, [...lots.keys()], on);
-  for (const { lotId, since } of found) {
-    const lot = lots.get(lotId)!;
+  for (const one of found) {
+    const lot = lots.get(one.lotId)!;
     mustBeRecordable(work, lot, on);
-    if (on < since)
-      throw new Refusal(
-        422,
-        'invalid',
-        say`${lot.code} was lifted on ${since}: it cannot be planted before that.`,
-      );
+    mustLieBy(one, lot.code, on);
   }
   const { row, trees } = await lockedPlanting(work, plantingId);
   mustHold(row.name, row.layout, trees + parts.reduce((sum, { count }) => sum + count, 0));
