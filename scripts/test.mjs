@@ -152,24 +152,28 @@ async function openDatabase() {
 async function main() {
   await step('Packages', ensurePackages);
   const needsDatabase = ['server', 'e2e', 'start'].some(isWanted);
-  const database = needsDatabase ? await openDatabase() : null;
+  // The database is got ready while what asks for none begins.
+  const opening = needsDatabase ? openDatabase() : Promise.resolve(null);
+  opening.catch(() => undefined);
+  let database = null;
   const env = () => database.env;
   const unit = (project) => suite(project, ...vitest(project, '--maxWorkers=1'), () => ({}), vitestCounts);
   try {
     // Two lanes for two cores, about as long as each other; the browser tests take both.
     await Promise.all([
       (async () => {
+        database = await opening;
         await suite('server', ...vitest('server'), env, vitestCounts);
         await suite('start', ...vitest('start'), () => ({}), vitestCounts);
-        await unit('web');
+        await check('circles', 'npm', ['run', '--silent', 'circles']);
+        await check('unused', 'npx', ['knip']);
       })(),
       (async () => {
         await check('format', 'npx', ['prettier', '--check', '.']);
         await check('lint', 'npx', ['eslint', '.']);
         await check('types', 'npm', ['run', '--silent', 'types']);
-        await check('circles', 'npm', ['run', '--silent', 'circles']);
-        await check('unused', 'npx', ['knip']);
         await unit('core');
+        await unit('web');
       })(),
     ]);
     if (isWanted('e2e')) {
@@ -183,7 +187,7 @@ async function main() {
       await suite('e2e', args, browser, playwrightCounts);
     }
   } finally {
-    await database?.stop();
+    await (await opening.catch(() => null))?.stop();
   }
   if (failed > 0) process.exitCode = 1;
 }
