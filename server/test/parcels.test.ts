@@ -251,7 +251,7 @@ describe('a sending', () => {
       /another species/,
     ],
     ['for a line that fell through', async () => order(90, { state: 'fell through' }), {}, /fell through/],
-    ['before it was lifted', async () => order(90), { on: '2026-11-18' }, /lifted on 2026-11-20/],
+    ['before it was lifted', async () => order(90), { on: '2026-11-18' }, /lies here since 2026-11-20/],
     ['still to come', async () => order(90), { on: '2027-01-18' }, /still to come/],
   ])('%s is refused in a sentence, and nothing leaves', async (_, make, more, sentence) => {
     const at = await bedLot();

@@ -146,7 +146,7 @@ describe('planting', () => {
     const tries = [
       [plant(planting, [{ parcelId, count: 60 }]), /40 places/],
       [plant(planting, [{ parcelId, count: 41 }]), /40 places/],
-      [plant(planting, [{ parcelId, count: 5 }], { on: '2026-11-09' }), /lifted on/],
+      [plant(planting, [{ parcelId, count: 5 }], { on: '2026-11-09' }), /lies here since/],
       [plant(planting, [{ parcelId: newId(), count: 5 }]), /no such parcel/],
     ] as const;
     for (const [body, said] of tries) expect((await crew.refused('plantTrees', body)).detail).toMatch(said);
