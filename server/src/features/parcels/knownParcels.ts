@@ -4,7 +4,7 @@ import { parcel, sendingReturn } from '../../db/schema/index';
 import type { Work } from '../../http/context';
 import { Refusal } from '../../http/problems';
 
-export type KnownParcel = typeof parcel.$inferSelect & {
+type KnownParcel = typeof parcel.$inferSelect & {
   /** The day it came to lie there: that of the lift, or on which it came back. */
   hereSince: string;
 };
