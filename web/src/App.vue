@@ -10,6 +10,8 @@ import { useSession } from './stores/session';
 // What is behind the door is fetched with the door only by whoever was in here last.
 const inside = () => import('./shell/OpenYard.vue');
 const OpenYard = defineAsyncComponent(inside);
+/** Fetched ahead of being shown: where it cannot be, it is fetched again, and said, when it is. */
+const fetchInside = () => void inside().catch(() => undefined);
 const ArchiveIn = defineAsyncComponent(() => import('./parts/ArchiveIn.vue'));
 const SignIn = defineAsyncComponent(() => import('./door/SignIn.vue'));
 const SetUpNursery = defineAsyncComponent(() => import('./door/SetUpNursery.vue'));
@@ -29,13 +31,13 @@ async function open() {
     const isLink = router.resolve(location.pathname).meta.door;
     if (!session.me && !session.door) await Promise.all([session.open(), isLink && router.isReady()]);
     ready.value = true;
-    if (!session.me) requestIdleCallback(() => void inside());
+    if (!session.me) requestIdleCallback(fetchInside);
   } catch (error) {
     trouble.value = sentenceOf(error);
   }
 }
 onMounted(open);
-if (session.wasHere()) void inside();
+if (session.wasHere()) fetchInside();
 </script>
 
 <template>
