@@ -142,6 +142,8 @@ export async function signIn(
   // As a browser that somebody was signed in with before: what is behind the door is fetched at once.
   await page.addInitScript(
     ([key, me]) => {
+      // A frame that is shut in, such as a paper about to be printed, has no store.
+      if (window !== window.top) return;
       if (sessionStorage.getItem('begun') === null) localStorage.setItem(key, me);
       sessionStorage.setItem('begun', 'yes');
     },

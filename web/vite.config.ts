@@ -56,6 +56,18 @@ export default defineConfig({
     target: 'es2022',
     // The PDF maker is one piece, loaded when the first PDF is asked for.
     chunkSizeWarningLimit: 1100,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // A hundred small files cost a page more than what is in them: what the door needs is one, and so is what
+          // five pages or more share. Nearly all of that is wanted by every page; a lower share made each page larger.
+          groups: [
+            { name: 'door', tags: ['$initial'], priority: 2 },
+            { name: 'house', minShareCount: 5, maxModuleSize: 200_000, priority: 1 },
+          ],
+        },
+      },
+    },
   },
   server: {
     host: '127.0.0.1',
