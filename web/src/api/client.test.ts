@@ -33,6 +33,20 @@ describe('a call', () => {
     await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: null });
     expect(fetching.mock.calls[0]).toMatchObject([`/api/nurseries/${nursery}/lots`, { method: 'GET' }]);
   });
+  it('that several parts of a page make in one turn is asked once; after a write it is asked anew', async () => {
+    const [lots, later] = ['{"lots":[],"next":null}', '{"lots":[],"next":"b"}'];
+    const fetching = answers(new Response(lots), new Response('{}'), new Response(later), new Response(later));
+    const before = [call('lots', { params }), call('lots', { params })];
+    const write = call('setPapers', { params, body: { version: 1, papers: { schema: 1, fields: [] } } });
+    const after = call('lots', { params });
+    const [one, other] = await Promise.all(before);
+    expect(one).toBe(other);
+    await write;
+    await expect(after).resolves.toEqual({ lots: [], next: 'b' });
+    // Answered, it is a thing of the past.
+    await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: 'b' });
+    expect(fetching).toHaveBeenCalledTimes(4);
+  });
   it('that is refused gives the server’s sentence, and the field', async () => {
     answers(
       problem(422, 'invalid', { fields: [{ path: 'stage.trays', message: 'Trays: a whole number.' }] }),

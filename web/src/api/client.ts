@@ -60,11 +60,28 @@ export function addressOf<N extends RouteName>(
   return `/api${path}${search ? `?${search}` : ''}`;
 }
 
+/** What is asked in this turn of the page, by address. */
+const asking = new Map<string, Promise<unknown>>();
+
 /**
- * Calls a route of the contract. What was looked at before is shown as it was last seen where nobody answers.
+ * Calls a route of the contract. What was looked at before is shown as it was last seen where nobody answers. What
+ * several parts of a page ask for in one turn is asked once, and all of them are given one answer.
  * @throws ProblemError with the server's sentence; OfflineError when it does not answer
  */
-export async function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<AnswerOf<N>> {
+export function call<N extends RouteName>(name: N, input: Input<N> = {}): Promise<AnswerOf<N>> {
+  if (paths[name][0] !== 'GET' || input.signal || input.withinMs) return ask(name, input);
+  const address = addressOf(name, input);
+  const same = asking.get(address) as Promise<AnswerOf<N>> | undefined;
+  if (same) return same;
+  const answer = ask(name, input);
+  asking.set(address, answer);
+  const isOver = () => asking.get(address) === answer && asking.delete(address);
+  answer.then(isOver, isOver);
+  setTimeout(isOver);
+  return answer;
+}
+
+async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<AnswerOf<N>> {
   if (paths[name][0] !== 'GET' || !memory || notRemembered.has(name))
     return JSON.parse(await textOf(name, input));
   const [remembered, address] = [memory, addressOf(name, input)];
@@ -151,7 +168,10 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
   for (let again = false; ; again = true) {
     let response: Response;
     const mine = asked;
-    if (isWrite) writes++;
+    if (isWrite) {
+      writes++;
+      asking.clear();
+    }
     try {
       const signals = [
         init.signal,
