@@ -106,13 +106,17 @@ export function makeApp({
       );
     next();
   });
+  // Before the hundreds of routes, which no file needs to be held against.
+  if (webRoot) {
+    const files = filesOf(webRoot);
+    app.use((req, res, next) => (/^\/api(\/|$)/.test(req.path) ? next() : files(req, res, next)));
+  }
   app.use('/api', (req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
     // Every sentence of the answer is in the caller's language, refusals as well.
     spokenIn(req.acceptsLanguages(...languages) || languages[0], next);
   });
-  const description = JSON.stringify(openApi('0.1.0'));
-  app.get('/api/openapi.json', (_req, res) => void res.type('json').send(description));
+  app.get('/api/openapi.json', (_req, res) => void res.type('json').send(description()));
   app.use('/api', requireSameOrigin(address ? new URL(address).host : null));
   if (requestsPerMinute) app.use('/api', ...generalLimit(requestsPerMinute));
   if (changes) serveChanges(app, server, changes);
@@ -134,7 +138,6 @@ export function makeApp({
   app.use('/api', (req, _res, next) =>
     next(new Refusal(404, 'no-such-route', say`There is nothing at ${req.originalUrl.split('?')[0]}.`)),
   );
-  if (webRoot) serveInterface(app, webRoot);
   app.use((error: unknown, _req: Request, res: Response, _next: NextFunction) => {
     const problem = toProblem(error, res.locals.requestId);
     if (problem.status >= 500) log.error({ id: res.locals.requestId, err: error });
@@ -143,6 +146,10 @@ export function makeApp({
   });
   return app;
 }
+
+/** What the contract says of itself, put together when it is first asked for: a second of a start's work. */
+let told: string | undefined;
+const description = () => (told ??= JSON.stringify(openApi('0.1.0')));
 
 /** Writes must come from Kauri's own pages: the browser says so in Origin. */
 function requireSameOrigin(ownHost: string | null) {
@@ -167,8 +174,9 @@ const OF_PAGES = [
   'X-XSS-Protection',
 ];
 
-function serveInterface(app: Express, webRoot: string) {
-  app.use(
+function filesOf(webRoot: string): express.Router {
+  const files = express.Router();
+  files.use(
     '/assets',
     packedBefore(`${webRoot}/assets`, {
       enableBrotli: true,
@@ -176,8 +184,8 @@ function serveInterface(app: Express, webRoot: string) {
       serveStatic: { immutable: true, maxAge: '365d', fallthrough: false },
     }),
   );
-  app.use(express.static(webRoot, { index: false, maxAge: 0 }));
-  app.use((req, res, next) => {
+  files.use(express.static(webRoot, { index: false, maxAge: 0 }));
+  files.use((req, res, next) => {
     if (req.method !== 'GET') return next();
     // Views have no dots in their last part: what has is a file, and there is none.
     if (/\.[^/]*$/.test(decodeURIComponent(req.path)))
@@ -185,4 +193,5 @@ function serveInterface(app: Express, webRoot: string) {
     res.setHeader('Cache-Control', 'no-cache');
     res.sendFile('index.html', { root: webRoot });
   });
+  return files;
 }
