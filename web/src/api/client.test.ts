@@ -35,7 +35,12 @@ describe('a call', () => {
   });
   it('that several parts of a page make in one turn is asked once; after a write it is asked anew', async () => {
     const [lots, later] = ['{"lots":[],"next":null}', '{"lots":[],"next":"b"}'];
-    const fetching = answers(new Response(lots), new Response('{}'), new Response(later), new Response(later));
+    const fetching = answers(
+      new Response(lots),
+      new Response('{}'),
+      new Response(later),
+      new Response(later),
+    );
     const before = [call('lots', { params }), call('lots', { params })];
     const write = call('setPapers', { params, body: { version: 1, papers: { schema: 1, fields: [] } } });
     const after = call('lots', { params });
