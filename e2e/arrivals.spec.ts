@@ -1,4 +1,4 @@
-import { expect, sheet, signIn, test } from './kauri';
+import { choose, expect, sheet, signIn, test } from './kauri';
 
 // Refusals are part of these.
 test.use({ expected: { faults: [/409/, /422/] } });
@@ -11,7 +11,7 @@ test('liners that came are looked at one by one, taken in part, and stand as a l
   await expect(page.getByTestId('arrivals')).toContainText('118 of 160 liners taken, from Fellgate liners');
   await page.getByRole('link', { name: 'Something came' }).click();
   const dialog = sheet(page);
-  await dialog.getByLabel('Species').selectOption({ label: 'Rowan' });
+  await choose(dialog.getByLabel('Species'), 'Rowan');
   await dialog.getByLabel('How many came').fill('60');
   await dialog.getByLabel('From', { exact: true }).fill('Low Gill plants');
 
@@ -29,8 +29,8 @@ test('liners that came are looked at one by one, taken in part, and stand as a l
   await test.step('no more are taken than are good; what was typed stays through a reload', async () => {
     await dialog.getByLabel('Taken').fill('59');
     await dialog.getByLabel('Heights of some').fill('18 22 20');
-    await dialog.getByLabel('Place').selectOption({ label: 'Bench 3' });
-    await dialog.getByLabel('Container').selectOption({ label: 'Slit-wall cell 200 mL' });
+    await choose(dialog.getByLabel('Place'), 'Bench 3');
+    await choose(dialog.getByLabel('Container'), 'Slit-wall cell 200 mL');
     await dialog.getByLabel('Trays').fill('4');
     await dialog.getByRole('button', { name: 'Keep it' }).click();
     await expect(dialog.getByRole('alert')).toContainText('2 were found with faults');

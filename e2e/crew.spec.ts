@@ -1,5 +1,5 @@
 import { Secret, TOTP } from 'otpauth';
-import { expect, sheet, signIn, test } from './kauri';
+import { choose, expect, sheet, signIn, test } from './kauri';
 
 test.describe('a crew', () => {
   test.use({ expected: { faults: [/404/, /422/] } });
@@ -43,7 +43,7 @@ test.describe('a crew', () => {
     await page.reload();
     await expect(page.getByTestId('invites')).toHaveCount(0);
     const row = page.getByTestId('people').getByRole('listitem').filter({ hasText: 'Finn' });
-    await row.getByLabel('Role of Finn').selectOption('grower');
+    await choose(row.getByLabel('Role of Finn'), 'grower');
     await expect(page.getByText('Finn is grower now.')).toBeVisible();
     await row.getByRole('button', { name: /New password/ }).click();
     const link = await sheet(page).getByLabel('The link').inputValue();

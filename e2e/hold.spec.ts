@@ -1,4 +1,4 @@
-import { expect, openLot, sheet, signIn, test } from './kauri';
+import { choose, expect, openLot, sheet, signIn, test } from './kauri';
 
 // Refusals are part of these.
 test.use({ expected: { faults: [/409/, /422/] } });
@@ -36,7 +36,7 @@ test('a severed or dug lot is put into humid air from its page', async ({ page, 
   await signIn(page, own, 'isla@withybeck.example');
   await openLot(page, '26-TCO-01');
   await page.getByTestId('hold-open').click();
-  await sheet(page).getByLabel('Why').selectOption({ label: 'severed layers' });
+  await choose(sheet(page).getByLabel('Why'), 'severed layers');
   await sheet(page).getByRole('button', { name: 'Hold it' }).click();
   const hold = page.getByTestId('hold');
   await expect(hold).toContainText('Shut, 0 flushes of new leaves seen');

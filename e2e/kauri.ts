@@ -141,17 +141,31 @@ export async function signIn(
   expect(answer.ok()).toBe(true);
   // As a browser that somebody was signed in with before: what is behind the door is fetched at once.
   await page.addInitScript(
-    ([key, me]) => {
-      // A frame that is shut in, such as a paper about to be printed, has no store.
-      if (window !== window.top) return;
+    ([url, key, me]) => {
+      // What the browser shows where nobody answers has no store.
+      if (!location.href.startsWith(url)) return;
       if (sessionStorage.getItem('begun') === null) localStorage.setItem(key, me);
       sessionStorage.setItem('begun', 'yes');
     },
-    ['kauri.me', await answer.text()],
+    [kauri.url, 'kauri.me', await answer.text()],
   );
   await page.goto(`${kauri.url}${path}`);
   // By its name in any language.
   await expect(page.getByRole('navigation', { name: /^(Stations|Estaciones|Stationen)$/ })).toBeVisible();
+}
+
+/**
+ * Chooses from a list that opens over the page.
+ * @param what the words of an option or its value, a part of its words, or its place in the list
+ */
+export async function choose(field: Locator, what: string | RegExp | number): Promise<void> {
+  await field.click();
+  const options = field.page().getByRole('option');
+  if (typeof what === 'number') await options.nth(what).click();
+  else if (typeof what === 'string') {
+    const byValue = options.filter({ has: field.page().locator(`[data-value=${JSON.stringify(what)}]`) });
+    await byValue.or(field.page().getByRole('option', { name: what, exact: true })).click();
+  } else await options.filter({ hasText: what }).first().click();
 }
 
 /** Writes as the owner does, past the screens, where a test only needs something to stand there. */

@@ -1,4 +1,4 @@
-import { act, expect, openLot, signIn, station, test } from './kauri';
+import { act, choose, expect, openLot, signIn, station, test } from './kauri';
 
 test('lots are found by half a word, narrowed, worked on together and the work taken back', async ({
   own,
@@ -17,8 +17,8 @@ test('lots are found by half a word, narrowed, worked on together and the work t
   await page.reload();
   await expect(said).toContainText('“brich”: 6 lots');
   await page.getByRole('button', { name: 'Filter, sort and group' }).click();
-  await page.getByLabel('Place', { exact: true }).selectOption('Bench 1');
-  await page.getByLabel('Order', { exact: true }).selectOption('code');
+  await choose(page.getByLabel('Place', { exact: true }), 'Bench 1');
+  await choose(page.getByLabel('Order', { exact: true }), 'code');
   await page.keyboard.press('Escape');
   await expect(said).toContainText('“brich”, in Bench 1: 2 lots');
   await expect(list.getByRole('link')).toHaveText([/26-BPE-06/, /26-BPU-05/]);
@@ -49,16 +49,16 @@ test('several lots are carried to another place together, and what they ask for 
   await expect(said).toContainText('in Bench 1');
   const count = Number(/: (\d+) lots/.exec(await said.innerText())![1]);
   expect(count).toBeGreaterThan(1);
-  const choose = async () => {
+  const tickAll = async () => {
     await page.getByRole('button', { name: 'Choose several lots' }).click();
     await page.getByRole('button', { name: 'All', exact: true }).click();
   };
-  await choose();
+  await tickAll();
   await page.getByRole('button', { name: /^Hand over: / }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog).toContainText(/ask for: \d+ acts? of Today/);
   const acts = Number(/(\d+) acts? of Today/.exec(await dialog.innerText())![1]);
-  await dialog.getByLabel('Whose it is').selectOption({ label: 'Tam, crew' });
+  await choose(dialog.getByLabel('Whose it is'), 'Tam, crew');
   await act(page, 'Give it');
   const given = async () =>
     (
@@ -71,7 +71,7 @@ test('several lots are carried to another place together, and what they ask for 
   await expect.poll(given).toBe(0);
 
   await page.getByRole('button', { name: /^Carry: / }).click();
-  await dialog.getByLabel('To', { exact: true }).selectOption({ label: 'Bench 2' });
+  await choose(dialog.getByLabel('To', { exact: true }), 'Bench 2');
   await act(page, 'Carry them');
   await expect(dialog).toBeHidden();
   const there = async () =>
@@ -103,7 +103,7 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await signIn(tam, own, 'tam@withybeck.example', '/grow?find=26-ALN-07');
   await openLot(tam, '26-ALN-07');
   await tam.keyboard.press('s');
-  await tam.getByRole('dialog').getByLabel('Place').selectOption({ label: 'Bench 2' });
+  await choose(tam.getByRole('dialog').getByLabel('Place'), 'Bench 2');
   await act(tam, 'Move it on');
   await expect(tam.getByRole('dialog')).toBeHidden();
   await other.close();

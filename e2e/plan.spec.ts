@@ -1,4 +1,4 @@
-import { expect, planPart, saveTable, sheet, signIn, station, test } from './kauri';
+import { choose, expect, planPart, saveTable, sheet, signIn, station, test } from './kauri';
 
 // Refusals and edits over another's are part of these.
 test.use({ expected: { faults: [/409/, /422/] } });
@@ -14,12 +14,12 @@ test('orders are written, refused with a sentence, met or not, promised, and tak
   await page.getByRole('link', { name: 'Write an order' }).click();
   const dialog = sheet(page);
   await dialog.getByLabel('Buyer').fill('Fell side school');
-  await dialog.getByLabel('Species 1').selectOption({ label: 'Field maple, Acer campestre' });
+  await choose(dialog.getByLabel('Species 1'), 'Field maple, Acer campestre');
   await dialog.getByLabel('Trees 1').fill('40');
   await dialog.getByLabel('Size from 1').fill('60');
   await dialog.getByLabel('Size to 1').fill('30');
   await dialog.getByLabel('Wanted on 1').fill('2026-12-10');
-  await dialog.getByLabel('How far 1').selectOption('promised');
+  await choose(dialog.getByLabel('How far 1'), 'promised');
   await dialog.getByRole('button', { name: 'Keep the order' }).click();
   await expect(dialog).toContainText('The size wanted ends before it begins.');
   // What was typed stays, through a reload too.
@@ -40,7 +40,7 @@ test('orders are written, refused with a sentence, met or not, promised, and tak
   // Set against one lot, that one alone serves it; taken back, any may.
   const against = page.getByTestId('line-lots');
   const served = against.getByLabel('Served by');
-  await served.selectOption(await served.locator('option', { hasText: '26-ACA-01' }).getAttribute('value'));
+  await choose(served, /26-ACA-01/);
   await expect(against.getByText('26-ACA-01', { exact: true })).toBeVisible();
   await page.reload();
   await expect(against.getByText('26-ACA-01', { exact: true })).toBeVisible();
@@ -138,8 +138,8 @@ test('when to sow is asked, planned, seen on the board, moved by key and by mous
   await signIn(page, own, 'isla@withybeck.example');
   await station(page, 'Plan');
   await planPart(page, 'When to sow');
-  await page.getByLabel('Species', { exact: true }).selectOption({ label: 'Grey alder' });
-  await page.getByLabel('Form').selectOption('bare-root');
+  await choose(page.getByLabel('Species', { exact: true }), 'Grey alder');
+  await choose(page.getByLabel('Form'), 'bare-root');
   await page.getByLabel('Trees', { exact: true }).fill('100');
   await page.getByLabel('Size from').fill('20');
   await page.getByLabel('First day').fill('2020-01-10');
@@ -191,8 +191,7 @@ test('routes are suggested by habit, changed into the nursery’s own, refused w
   await station(page, 'Plan');
   await planPart(page, 'Routes');
   const species = page.getByLabel('Species', { exact: true });
-  const oak = await species.locator('option', { hasText: /^Sessile oak/ }).getAttribute('value');
-  await species.selectOption(oak);
+  await choose(species, /^Sessile oak/);
   const routes = page.getByTestId('routes');
   await expect(routes).toContainText('suggested');
   await page.getByRole('button', { name: 'Add a route' }).click();

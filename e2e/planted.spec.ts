@@ -1,4 +1,4 @@
-import { expect, saveTable, sheet, signIn, station, test } from './kauri';
+import { choose, expect, saveTable, sheet, signIn, station, test } from './kauri';
 
 // Refusals are part of these, and a network that is gone.
 test.use({ expected: { faults: [/409/, /422/, /ERR_INTERNET_DISCONNECTED/] } });
@@ -92,7 +92,7 @@ test('lifted trees are planted, walked one by one, counted, and what died is wri
 
   await test.step('the lot and the comparison know of it', async () => {
     await page.goto(`${own.url}/planted/lived`);
-    await page.getByLabel('Compare by').selectOption({ label: 'who planted them' });
+    await choose(page.getByLabel('Compare by'), 'who planted them');
     await expect(page.getByTestId('lived').getByRole('row', { name: /The school/ })).toContainText(
       '10 of 12',
     );
@@ -160,7 +160,7 @@ test('closed tubes are told of while it gets hot, in Today and in the planting, 
   await expect(page.getByTestId('decision')).toContainText('Raise, vent or take off its guards');
   const tubes = page.getByTestId('planted-parts').getByRole('listitem').filter({ hasText: 'rigid stake' });
   await expect(tubes).toHaveCount(2);
-  for (let i = 0; i < 2; i++) await tubes.nth(i).getByLabel('About them now').selectOption('none');
+  for (let i = 0; i < 2; i++) await choose(tubes.nth(i).getByLabel('About them now'), 'none');
   await expect(page.getByTestId('decision')).not.toContainText('guards');
   await expect(tubes.first()).toContainText('closed tube at first');
   await station(page, 'Today');
@@ -226,9 +226,9 @@ test('the year adds up on the page and on paper, and roots are held against what
 
   await test.step('compared by the verdict on their roots, honestly', async () => {
     await page.getByRole('link', { name: 'What lived' }).click();
-    await page.getByLabel('Compare by').selectOption({ label: 'verdict on their roots' });
+    await choose(page.getByLabel('Compare by'), 'verdict on their roots');
     await expect(page.getByTestId('roots-say')).toContainText('may be the better of them');
-    await page.getByLabel('Compare by').selectOption({ label: 'season they were planted' });
+    await choose(page.getByLabel('Compare by'), 'season they were planted');
     await expect(page.getByTestId('lived')).toContainText('planted 20');
   });
 });

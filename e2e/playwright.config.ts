@@ -19,8 +19,12 @@ export default defineConfig({
     locale: 'en-GB',
     // Keeping the whole application costs every page seconds; the tests of no network ask for it.
     serviceWorkers: 'block',
-    // Act by act, without copies of the page: they cost a tenth of the time, and what was on it when it failed is kept anyway.
-    trace: { mode: 'retain-on-failure', screenshots: false, snapshots: false, sources: false },
+    // What was on the page when it failed is kept anyway; act by act costs every test, so only who looks for a fault asks for it.
+    trace: {
+      mode: process.env.KAURI_TRACE ? 'retain-on-failure' : 'off',
+      snapshots: true,
+      screenshots: false,
+    },
     launchOptions: {
       executablePath: process.env.KAURI_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -6,8 +6,10 @@ import {
   act,
   bedAt,
   benchAt,
+  choose,
   expect,
   fill,
+  type Kauri,
   openLot,
   sheet,
   signIn,
@@ -16,7 +18,6 @@ import {
   test,
   write,
   yardPart,
-  type Kauri,
 } from './kauri';
 
 /*
@@ -228,7 +229,7 @@ test('a season on three lots, each step told before it was too late', async ({ p
     await expect(asked(/Move CELL on/)).toBeVisible();
     await openLot(page, 'CELL');
     await page.keyboard.press('s');
-    await sheet(page).getByLabel('Container').selectOption({ label: 'Ribbed vented pot 2 L' });
+    await choose(sheet(page).getByLabel('Container'), 'Ribbed vented pot 2 L');
     await expect(sheet(page).getByTestId('bought')).toBeVisible();
     await fill(page, { Trays: '16', 'Lost in moving': '2' });
     await act(page, 'Move it on');

@@ -1,6 +1,17 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
-import { expect, hearNothing, type Kauri, saveTable, setUp, sheet, signIn, test, yardPart } from './kauri';
+import {
+  choose,
+  expect,
+  hearNothing,
+  type Kauri,
+  saveTable,
+  setUp,
+  sheet,
+  signIn,
+  test,
+  yardPart,
+} from './kauri';
 
 /*
  * The yard planned before any seed: drawn from nothing, a barn on it, beds designed and printed, drip within
@@ -23,7 +34,7 @@ async function set(page: Page, figures: Record<string, string>) {
 }
 
 async function add(page: Page, what: string) {
-  await page.getByLabel('Add to the plan').selectOption({ label: what });
+  await choose(page.getByLabel('Add to the plan'), what);
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(said(page)).toContainText('1 thing chosen');
 }
@@ -69,11 +80,11 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     await form.getByRole('textbox', { name: /^Length/ }).fill('3000');
     await form.getByTestId('bed-more').click();
     await form.getByLabel('How many feet').fill('4');
-    await form.getByLabel('Feet', { exact: true }).selectOption({ label: 'Bricks' });
-    await form.getByLabel('Filled with').selectOption({ label: 'Coarse sand and topsoil' });
+    await choose(form.getByLabel('Feet', { exact: true }), 'Bricks');
+    await choose(form.getByLabel('Filled with'), 'Coarse sand and topsoil');
     await expect(form).toContainText(/Each foot carries \d+ kg and bears 300 kg/);
     await expect(form).toContainText('This medium falls through a 13 mm mesh');
-    await form.getByLabel('Filled with').selectOption({ label: 'Living mix: chips, compost, castings' });
+    await choose(form.getByLabel('Filled with'), 'Living mix: chips, compost, castings');
     await form.getByLabel('How many feet').fill('10');
     await expect(form).not.toContainText('Each foot carries more');
     await expect(form.getByTestId('timber-schools')).toContainText('Durable, untreated (this one)');
@@ -210,7 +221,7 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
 
   await test.step('drip to the tap’s limit', async () => {
     await yardPart(page, 'Water');
-    await page.getByLabel('Lay drip on').selectOption({ label: 'Every bed without' });
+    await choose(page.getByLabel('Lay drip on'), 'Every bed without');
     await page.getByRole('button', { name: 'Lay', exact: true }).click();
     await expect(page.getByTestId('drips').getByRole('listitem')).toHaveCount(8);
     await expect(page.getByTestId('drip-figures')).toContainText('mm/h');
@@ -348,12 +359,12 @@ test('the controller is told its programme, read back, made to fail, and noticed
   await yardPart(page, 'Water');
   await expect(page.getByTestId('water-faults')).toContainText('Bed 9: it asked for water and got none');
   await page.getByText('Try a failure').click();
-  await page.getByLabel('Where it fails').selectOption({ label: 'Bed 3' });
-  await page.getByLabel('What fails').selectOption({ label: 'Probe dead' });
+  await choose(page.getByLabel('Where it fails'), 'Bed 3');
+  await choose(page.getByLabel('What fails'), 'Probe dead');
   await page.getByRole('button', { name: 'Fail and read' }).click();
   await expect(page.getByTestId('water-faults')).toContainText('Bed 3: its moisture probe says nothing');
-  await page.getByLabel('Where it fails').selectOption({ label: 'Everywhere' });
-  await page.getByLabel('What fails').selectOption({ label: 'Nothing: mend it' });
+  await choose(page.getByLabel('Where it fails'), 'Everywhere');
+  await choose(page.getByLabel('What fails'), 'Nothing: mend it');
   await page.getByRole('button', { name: 'Fail and read' }).click();
   await expect(page.getByTestId('water-faults')).toHaveCount(0);
   await page.getByRole('button', { name: 'Send this week’s programme' }).click();
@@ -364,7 +375,7 @@ test('containers and media: own ones are added, bad ones refused, a heap balance
   await signIn(page, own, 'isla@withybeck.example');
   await yardPart(page, 'Containers');
   await expect(page.getByTestId('library').getByRole('row')).toHaveCount(21);
-  await page.getByLabel('planted on').selectOption({ label: 'Dry ground' });
+  await choose(page.getByLabel('planted on'), 'Dry ground');
   await expect(page.getByTestId('compare')).toContainText('Long plug reaches moisture on a dry site');
   await page.getByRole('link', { name: 'Add a container' }).click();
   await sheet(page).getByLabel('Name', { exact: true }).fill('Our own tube');
@@ -381,7 +392,7 @@ test('containers and media: own ones are added, bad ones refused, a heap balance
 
   await yardPart(page, 'Media');
   await page.getByRole('textbox', { name: /^How much/ }).fill('9000');
-  await page.getByLabel('What happened').selectOption({ label: 'Filled into beds or pots' });
+  await choose(page.getByLabel('What happened'), 'Filled into beds or pots');
   await page.getByRole('button', { name: 'Record' }).click();
   await expect(page.getByRole('alert')).toContainText(/Only 2600 L of Living mix/);
   await page.getByRole('textbox', { name: /^How much/ }).fill('600');
@@ -389,7 +400,7 @@ test('containers and media: own ones are added, bad ones refused, a heap balance
   await expect(page.getByRole('heading', { name: /On hand: 2.000.L/ })).toBeVisible();
   await page.getByRole('link', { name: 'Add a recipe' }).click();
   await sheet(page).getByLabel('Name', { exact: true }).fill('Grit and leaf');
-  await sheet(page).getByLabel('Material 1', { exact: true }).selectOption('leaf mould');
+  await choose(sheet(page).getByLabel('Material 1', { exact: true }), 'leaf mould');
   await sheet(page).getByLabel('Parts of material 1').fill('no');
   await expect(sheet(page)).toContainText('Parts of leaf mould must be above 0.');
   await sheet(page).getByLabel('Parts of material 1').fill('3');

@@ -78,6 +78,7 @@ export { linesOf } from './tabular/lines';
 
 // words: dates and numbers as a grower says them
 export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from './words/dates';
+export { dayInField, readDay } from './words/readDay';
 export { closedSetWords, workingWords } from './words/closedSets';
 export { byNature } from './words/nature';
 export { count, odds, percent, several } from './words/numbers';

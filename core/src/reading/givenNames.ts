@@ -1,5 +1,6 @@
 import type { Catalogue } from '../contract';
 import { speech, word } from '../speech/say';
+import { byNature } from '../words/nature';
 
 type Named = Pick<Catalogue, 'species' | 'containers' | 'media'>;
 
@@ -11,7 +12,9 @@ export function givenNames<T extends Named>(catalogue: T): T {
   if (Object.keys(speech().catalogue).length === 0) return catalogue;
   return {
     ...catalogue,
-    species: catalogue.species.map((one) => ({ ...one, common: word(one.common) })),
+    species: catalogue.species
+      .map((one) => ({ ...one, common: word(one.common) }))
+      .sort((a, b) => byNature(a.common, b.common)),
     containers: catalogue.containers.map(named),
     media: catalogue.media.map(named),
   };

@@ -32,6 +32,7 @@ import { chooseLanguage, languages } from '../language';
       <div class="panel p-6">
         <div class="mb-4 flex items-center gap-3">
           <p class="font-head mr-auto text-xl">Kauri</p>
+          <!-- The browser’s own: nobody on a slow line waits at the door for the parts of the house. -->
           <select
             class="field !w-auto"
             :aria-label="say`Language`"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
 import { useSeason } from '../stores/season';
+import DateField from './DateField.vue';
 import FormField from './FormField.vue';
 
 /** Day and note, which every record has. */
@@ -12,7 +13,7 @@ const season = useSeason();
 
 <template>
   <div class="grid gap-3 sm:grid-cols-[11rem_1fr]">
-    <FormField v-model="on" :label="say`Day`" type="date" :max="season.todayIso" :fault="wrong('on')" />
+    <DateField v-model="on" :label="say`Day`" :max="season.todayIso" :fault="wrong('on')" />
     <FormField v-model="note" :label="say`Note`" :hint="hint" :fault="wrong('note')" />
   </div>
 </template>

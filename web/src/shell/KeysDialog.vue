@@ -54,6 +54,14 @@ const groups = [
     ],
   },
   {
+    name: say`In a field`,
+    keys: [
+      ['↑ ↓', say`A day on, a day back, where a day is asked for`],
+      [say`Alt ↓`, say`Opens the calendar`],
+      [say`Letters`, say`Choose what begins so, where there is a list`],
+    ],
+  },
+  {
     name: say`On the ribbon`,
     keys: [
       ['← →', say`A day`],

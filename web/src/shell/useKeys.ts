@@ -6,7 +6,7 @@ export function useKeys(keys: Record<string, () => void>): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
     const at = event.target as HTMLElement;
     if (
-      at.closest('input, textarea, select, [contenteditable], [role="dialog"]') ||
+      at.closest('input, textarea, select, [role="listbox"], [contenteditable], [role="dialog"]') ||
       document.querySelector('[role="dialog"]')
     )
       return;

@@ -3,6 +3,7 @@ import { say } from '@kauri/core';
 import type { LotRow } from '@kauri/core/contract';
 import { call } from '../../api/client';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { keptUnlessTyped, typedNumber } from '../../parts/typed';
@@ -73,10 +74,9 @@ async function save() {
         :hint="say`Leave blank for none.`"
         :fault="wrong('targetHeightCm')"
       />
-      <FormField
+      <DateField
         v-model="draft.leafFall"
         :label="say`Leaf fall seen on`"
-        type="date"
         :max="season.todayIso"
         :hint="say`Opens the lifting window in place of modelled chilling.`"
         :fault="wrong('leafFallOn')"

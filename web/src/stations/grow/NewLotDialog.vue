@@ -103,7 +103,7 @@ const code = computed(
     draft.value.code.trim() ||
     nextCode(
       species.value.code,
-      draft.value.sownOn,
+      draft.value.sownOn || season.todayIso,
       [...nursery.index.values()].map((lot) => lot.code),
     ),
 );

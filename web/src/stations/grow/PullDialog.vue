@@ -32,7 +32,7 @@ const mean = computed(
 const add = (score: number) => draft.value.scores.push(score);
 
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
-  if ((event.target as HTMLElement).closest('input, textarea, select')) return;
+  if ((event.target as HTMLElement).closest('input, textarea, [role="listbox"]')) return;
   if (/^[0-4]$/.test(event.key)) add(Number(event.key));
   else if (event.key === 'Backspace') draft.value.scores.pop();
 });

@@ -5,6 +5,7 @@ import { computed, shallowRef, watch } from 'vue';
 import { watchDebounced } from '@vueuse/core';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
@@ -133,10 +134,9 @@ const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
         <SheetActs :act="say`Move it on`" :busy="busy" :sentence="sentence()" @save="save" />
       </div>
       <div class="space-y-3">
-        <FormField
+        <DateField
           v-model="draft.tryOn"
           :label="say`Try it as if moved on`"
-          type="date"
           :hint="say`Blank: tomorrow. Nothing is kept by trying.`"
         />
         <MoveCompared

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
 import { computed, watch } from 'vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import { useNursery } from '../../stores/nursery';
@@ -45,13 +46,7 @@ const states = [
     :fault="wrong('speciesId')"
   />
   <div class="grid grid-cols-2 gap-3">
-    <FormField
-      v-model="draft.sownOn"
-      :label="say`Sown on`"
-      type="date"
-      :max="season.todayIso"
-      :fault="wrong('sownOn')"
-    />
+    <DateField v-model="draft.sownOn" :label="say`Sown on`" :max="season.todayIso" :fault="wrong('sownOn')" />
     <FormField
       v-model="draft.code"
       :label="say`Code`"

@@ -26,8 +26,6 @@ const fault = ref<string | null>(null);
 const inviting = ref(false);
 const leaving = ref<Person | null>(null);
 const link = ref<{ to: string; person: Person } | null>(null);
-/** Counts refusals, so that a choice that was not taken is shown as it stands. */
-const refused = ref(0);
 const people = computed(() => kept.crew?.people ?? []);
 const isMe = (person: Person) => person.id === session.me!.person.id;
 
@@ -37,7 +35,6 @@ async function tried(work: () => Promise<void>) {
     fault.value = null;
   } catch (error) {
     fault.value = sentenceOf(error);
-    refused.value++;
   }
 }
 onMounted(() => tried(kept.load));
@@ -101,18 +98,14 @@ const makeLink = (person: Person) =>
             }}{{ person.secondFactor ? say` · second factor` : '' }}
           </p>
         </div>
-        <label class="block">
-          <span class="sr-only">{{ say`Role of ${person.name}` }}</span>
-          <select
-            :key="`${person.role} ${refused}`"
-            class="field"
-            :value="person.role"
-            @change="changeRole(person, ($event.target as HTMLSelectElement).value as Role)"
-          >
-            <option v-for="role in roles" :key="role" :value="role">{{ roleWords[role] }}</option>
-          </select>
-          <span class="text-muted mt-1 block text-sm">{{ roleMay[person.role] }}</span>
-        </label>
+        <SelectField
+          label-hidden
+          :model-value="person.role"
+          :label="say`Role of ${person.name}`"
+          :options="roles.map((role) => ({ value: role, words: roleWords[role] }))"
+          :hint="roleMay[person.role]"
+          @update:model-value="(role: Role) => changeRole(person, role)"
+        />
         <div class="flex flex-wrap gap-2">
           <button v-if="!isMe(person)" class="act" type="button" @click="makeLink(person)">
             {{ say`New password` }}<span class="sr-only"> {{ say` for ${person.name}` }}</span>

@@ -5,6 +5,7 @@ import { v7 as newId } from 'uuid';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
@@ -190,16 +191,10 @@ const stateOptions = lineStates.map((value) => ({ value, words: lineStateWords[v
             inputmode="decimal"
             :fault="wrong(`lines.${i}.toCm`)"
           />
-          <FormField
-            v-model="line.on"
-            :label="say`Wanted on ${i + 1}`"
-            type="date"
-            :fault="wrong(`lines.${i}.on`)"
-          />
-          <FormField
+          <DateField v-model="line.on" :label="say`Wanted on ${i + 1}`" :fault="wrong(`lines.${i}.on`)" />
+          <DateField
             v-model="line.until"
             :label="say`Last day ${i + 1}`"
-            type="date"
             :hint="line.until ? undefined : say`Blank: that day`"
             :fault="wrong(`lines.${i}.until`)"
           />

@@ -15,6 +15,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import IdeaHelp from '../../help/IdeaHelp.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -120,7 +121,7 @@ const formOptions = treeForms.map((value) => ({ value, words: formWords[value] }
         <FormField v-model="asked.from" :label="say`Size from`" :unit="unit('height')" inputmode="decimal" />
         <FormField v-model="asked.to" :label="say`Size to`" :unit="unit('height')" inputmode="decimal" />
       </div>
-      <FormField v-model="asked.on" :label="say`On`" type="date" />
+      <DateField v-model="asked.on" :label="say`On`" />
       <p class="text-muted text-sm">
         {{
           say`A lot serves only while its plugs hold and are not yet bound, or within its lifting window. Each promise keeps its own trees.`

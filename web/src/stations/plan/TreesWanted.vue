@@ -2,6 +2,7 @@
 import { isoOf, treeForms, say } from '@kauri/core';
 import { computed, toRef } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import { useNursery } from '../../stores/nursery';
@@ -45,8 +46,8 @@ const isoToday = computed(() => isoOf(season.today));
     />
     <FormField v-model="asked.from" :label="say`Size from`" :unit="unit('height')" inputmode="decimal" />
     <FormField v-model="asked.to" :label="say`Size to`" :unit="unit('height')" inputmode="decimal" />
-    <FormField v-model="asked.on" :label="say`First day`" type="date" :min="isoToday" />
-    <FormField v-model="asked.until" :label="say`Last day`" type="date" :min="asked.on" />
+    <DateField v-model="asked.on" :label="say`First day`" :min="isoToday" />
+    <DateField v-model="asked.until" :label="say`Last day`" :min="asked.on" />
   </div>
   <ChoiceRow v-model="asked.chance" :label="say`How sure`" :options="chances" />
 </template>

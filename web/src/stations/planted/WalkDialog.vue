@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -99,11 +100,10 @@ async function begin() {
         </p>
         <ShowWorking v-if="typeof sample !== 'string'" :steps="sample.working" />
       </template>
-      <FormField
+      <DateField
         v-model="on"
         class="max-w-56"
         :label="say`Day`"
-        type="date"
         :max="season.todayIso"
         :fault="wrong('on')"
       />

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
-import FormField from '../../parts/FormField.vue';
+import DateField from '../../parts/DateField.vue';
 import { makePdf, offerFile } from '../../print/pdf';
 import { useNursery } from '../../stores/nursery';
 import { useSeason } from '../../stores/season';
@@ -68,17 +68,15 @@ const heads = [say`Sown`, say`Came up`, say`Lifted`, say`Sent`, say`Planted`, sa
   <div class="max-w-5xl space-y-6 p-4 md:p-6">
     <header class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <h1 class="mr-auto text-2xl">{{ say`The year` }}</h1>
-      <FormField
+      <DateField
         :model-value="from"
         :label="say`From`"
-        type="date"
         :max="until"
         @update:model-value="(day: string) => day && show({ from: day })"
       />
-      <FormField
+      <DateField
         :model-value="until"
         :label="say`Until`"
-        type="date"
         :max="season.todayIso"
         @update:model-value="(day: string) => day && show({ until: day })"
       />

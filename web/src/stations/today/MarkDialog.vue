@@ -5,6 +5,7 @@ import type { Role } from '@kauri/core/contract/roles';
 import { computed } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
@@ -98,12 +99,7 @@ const sentence = computed(() => saving.sentence());
           :hint="say`No pots left, too wet, sold next week`"
           :fault="saving.wrong('reason')"
         />
-        <FormField
-          v-model="draft.until"
-          :label="say`Ask again from`"
-          type="date"
-          :fault="saving.wrong('until')"
-        />
+        <DateField v-model="draft.until" :label="say`Ask again from`" :fault="saving.wrong('until')" />
       </template>
       <SelectField
         v-else

@@ -3,6 +3,7 @@ import { bedSupports, cornersOf, freeSpot, nextSpot, type BedDesign, say } from 
 import type { Place, PlaceBody } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
+import DateField from '../../parts/DateField.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
@@ -270,10 +271,9 @@ async function save() {
             :fault="wrong('design.lidAboveRimMm')"
           />
           <BedCarpentry v-if="draft.walls === 'boards'" v-model="draft" :open="!place" :wrong="wrong" />
-          <FormField
+          <DateField
             v-model="draft.builtOn"
             :label="say`Built on`"
-            type="date"
             :hint="say`Left empty while it is only planned`"
             :fault="wrong('builtOn')"
           />

@@ -21,6 +21,7 @@ import {
 import type { Medium } from '@kauri/core/contract';
 import { useLocalStorage, watchDebounced } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import SelectField from '../../parts/SelectField.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
@@ -218,16 +219,13 @@ const lidWords = computed(() => {
     </section>
     <section :aria-label="say`Lid`">
       <h3 class="text-base">{{ say`Lid and shoots` }}</h3>
-      <label class="flex flex-wrap items-center gap-2 text-[0.95rem]">
-        {{ say` Meant for` }}
-        <select
-          class="field w-auto"
-          :value="species.id"
-          @change="speciesId = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="s in nursery.catalogue!.species" :key="s.id" :value="s.id">{{ s.common }}</option>
-        </select>
-      </label>
+      <SelectField
+        class="max-w-72"
+        :model-value="species.id"
+        :label="say`Meant for`"
+        :options="nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }))"
+        @update:model-value="(id: string) => (speciesId = id)"
+      />
       <p class="mt-1 text-[0.95rem]" data-testid="lid-meets">{{ lidWords }}</p>
     </section>
     <section :aria-label="say`Life and cost`">
@@ -267,14 +265,14 @@ const lidWords = computed(() => {
     </section>
     <section v-if="against" :aria-label="say`Pots instead`">
       <h3 class="text-base">{{ say`The same ${count(against.value.trees)} trees in pots` }}</h3>
-      <select
-        class="field w-auto"
-        :aria-label="say`Container to compare with`"
-        :value="container.id"
-        @change="containerId = ($event.target as HTMLSelectElement).value"
-      >
-        <option v-for="c in containers" :key="c.id" :value="c.id">{{ c.values.name }}</option>
-      </select>
+      <SelectField
+        class="max-w-72"
+        label-hidden
+        :model-value="container.id"
+        :label="say`Container to compare with`"
+        :options="containers.map((c) => ({ value: c.id, words: c.values.name }))"
+        @update:model-value="(id: string) => (containerId = id)"
+      />
       <table class="mt-1 w-full text-[0.9rem]" data-testid="against">
         <thead class="text-muted">
           <tr>

@@ -81,9 +81,13 @@ const round = computed(() => draft.value.walls === 'round');
     <fieldset v-if="draft.walls === 'boards'">
       <legend class="mb-1 font-bold">{{ say`Boards on edge, from the bottom up` }}</legend>
       <div v-for="(_, i) in draft.tiers" :key="i" class="mb-1 flex gap-2">
-        <select v-model="draft.tiers[i]" class="field" :aria-label="say`Tier ${i + 1}`">
-          <option v-for="board in tierOptions" :key="board" :value="board">{{ board }}</option>
-        </select>
+        <SelectField
+          v-model="draft.tiers[i]"
+          class="min-w-0 flex-1"
+          label-hidden
+          :label="say`Tier ${i + 1}`"
+          :options="tierOptions.map((board) => ({ value: board, words: board }))"
+        />
         <button
           v-if="draft.tiers.length > 1"
           class="act px-2"

@@ -5,6 +5,7 @@ import type { KeptDesign } from '@kauri/core/contract';
 import { computed, ref } from 'vue';
 import { call } from '../../api/client';
 import FormField from '../../parts/FormField.vue';
+import SelectField from '../../parts/SelectField.vue';
 import { useSaving } from '../../parts/useSaving';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -20,8 +21,11 @@ const from = ref<KeptDesign | null>(null);
 const keeping = ref(false);
 const title = ref('');
 
-function start(event: Event) {
-  const id = (event.target as HTMLSelectElement).value;
+const starts = computed(() => [
+  { value: '', words: say`as typed below` },
+  ...designs.value.map((d) => ({ value: d.id, words: say`${d.name}, version ${d.version}` })),
+]);
+function start(id: string) {
   from.value = designs.value.find((d) => d.id === id) ?? null;
   if (from.value) emit('start', from.value.design as BedDesign);
 }
@@ -53,15 +57,13 @@ async function keep(asNew: boolean) {
 <template>
   <div class="panel space-y-2 p-3">
     <div class="flex flex-wrap items-end gap-2">
-      <label class="flex-1 font-bold"
-        >{{ say`Start from a kept design` }}
-        <select class="field mt-1" :value="from?.id ?? ''" @change="start">
-          <option value="">{{ say`as typed below` }}</option>
-          <option v-for="d in designs" :key="d.id" :value="d.id">
-            {{ say`${d.name}, version ${d.version}` }}
-          </option>
-        </select>
-      </label>
+      <SelectField
+        class="min-w-0 flex-1"
+        :model-value="from?.id ?? ''"
+        :label="say`Start from a kept design`"
+        :options="starts"
+        @update:model-value="start"
+      />
       <button class="act" type="button" :disabled="!buildable" @click="open">
         {{ say`Keep as a design` }}
       </button>

@@ -12,6 +12,7 @@ import { computed, onMounted } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../../parts/FormDialog.vue';
 import EntryFields from '../../../parts/EntryFields.vue';
+import DateField from '../../../parts/DateField.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
@@ -222,10 +223,9 @@ async function save() {
           inputmode="decimal"
           :fault="wrong('price')"
         />
-        <FormField
+        <DateField
           v-model="draft.quarantine"
           :label="say`Quarantine until`"
-          type="date"
           :hint="say`Nothing of it leaves before; none where blank`"
           :fault="wrong('quarantineUntil')"
         />

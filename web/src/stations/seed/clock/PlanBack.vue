@@ -13,7 +13,7 @@ import {
 } from '@kauri/core';
 import { useSessionStorage, watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
-import FormField from '../../../parts/FormField.vue';
+import DateField from '../../../parts/DateField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
@@ -105,7 +105,7 @@ const wheres = [
     <SelectField v-model="asked.protocol" :label="say`Treatment`" :options="options" />
     <div class="grid grid-cols-2 gap-2">
       <SelectField v-model="asked.where" :label="say`Where`" :options="wheres" />
-      <FormField v-model="asked.sowOn" :label="say`To be sown on`" type="date" />
+      <DateField v-model="asked.sowOn" :label="say`To be sown on`" />
     </div>
     <p v-if="fault" class="font-bold" role="status">{{ fault }}</p>
     <template v-else-if="plan">

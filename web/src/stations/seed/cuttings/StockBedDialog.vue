@@ -4,6 +4,7 @@ import type { StockBed } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../../parts/FormDialog.vue';
+import DateField from '../../../parts/DateField.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
@@ -83,10 +84,9 @@ const options = species.map((s) => ({ value: s.id, words: `${s.common}, ${s.lati
       />
       <div class="grid grid-cols-2 gap-3">
         <FormField v-model="draft.name" :label="say`Name`" :fault="wrong('name')" />
-        <FormField
+        <DateField
           v-model="draft.plantedOn"
           :label="say`Planted on`"
-          type="date"
           :max="season.todayIso"
           :fault="wrong('plantedOn')"
         />

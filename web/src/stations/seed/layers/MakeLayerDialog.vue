@@ -4,6 +4,7 @@ import { dayOf, ringDoubt, ringLength, type LayerOutlook, say } from '@kauri/cor
 import { computed, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../../parts/FormDialog.vue';
+import DateField from '../../../parts/DateField.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
@@ -143,10 +144,9 @@ const pouches = [
             "
             :fault="wrong('ringMm')"
           />
-          <FormField
+          <DateField
             v-model="draft.madeOn"
             :label="say`Made on`"
-            type="date"
             :max="season.todayIso"
             :fault="wrong('madeOn')"
           />

@@ -4,6 +4,7 @@ import type { SeedLot } from '@kauri/core/contract';
 import { computed, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import FormDialog from '../../../parts/FormDialog.vue';
+import DateField from '../../../parts/DateField.vue';
 import FormField from '../../../parts/FormField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
@@ -140,17 +141,15 @@ const storeOptions = stores.map((value) => ({ value, words: storeWords[value] })
           :fault="wrong('speciesId')"
         />
         <div class="grid grid-cols-2 gap-3">
-          <FormField
+          <DateField
             v-model="draft.receivedOn"
             :label="say`Received on`"
-            type="date"
             :max="season.todayIso"
             :fault="wrong('receivedOn')"
           />
-          <FormField
+          <DateField
             v-model="draft.collectedOn"
             :label="say`Collected on`"
-            type="date"
             :max="season.todayIso"
             :fault="wrong('collectedOn')"
           />

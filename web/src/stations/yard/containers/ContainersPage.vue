@@ -14,6 +14,7 @@ import {
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
+import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useLived } from '../../../parts/useLived';
 import { useNursery } from '../../../stores/nursery';
@@ -87,22 +88,19 @@ const close = () => void router.replace({ query: {} });
 <template>
   <div class="space-y-5 p-4">
     <div class="flex flex-wrap items-end gap-3">
-      <label class="font-bold"
-        >{{ say`For` }}
-        <select
-          class="field mt-1"
-          :value="species.id"
-          @change="speciesId = ($event.target as HTMLSelectElement).value"
-        >
-          <option v-for="s in nursery.catalogue!.species" :key="s.id" :value="s.id">{{ s.common }}</option>
-        </select>
-      </label>
-      <label class="font-bold"
-        >{{ say`planted on` }}
-        <select v-model="site" class="field mt-1">
-          <option v-for="s in plantingSites" :key="s" :value="s">{{ siteWords[s] }}</option>
-        </select>
-      </label>
+      <SelectField
+        :model-value="species.id"
+        class="min-w-48"
+        :label="say`For`"
+        :options="nursery.catalogue!.species.map((s) => ({ value: s.id, words: s.common }))"
+        @update:model-value="(id: string) => (speciesId = id)"
+      />
+      <SelectField
+        v-model="site"
+        class="min-w-48"
+        :label="say`planted on`"
+        :options="plantingSites.map((value) => ({ value, words: siteWords[value] }))"
+      />
       <RouterLink v-if="may" class="act" :to="{ query: { add: '1' } }">{{ say`Add a container` }}</RouterLink>
     </div>
     <section aria-labelledby="side">

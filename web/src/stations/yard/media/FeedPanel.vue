@@ -3,6 +3,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { addYears, dayFrom, dayOf, isoOf, partsOf, type RunOut, say } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { ref } from 'vue';
+import DateField from '../../../parts/DateField.vue';
 import FormField from '../../../parts/FormField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { typedNumber } from '../../../parts/typed';
@@ -53,8 +54,8 @@ watchDebounced(
   <section aria-labelledby="feed">
     <h2 id="feed" class="text-lg">{{ say`Which controlled-release feed` }}</h2>
     <div class="grid max-w-xl grid-cols-3 gap-2">
-      <FormField v-model="feedFrom" :label="say`Mixed in on`" type="date" />
-      <FormField v-model="feedUntil" :label="say`Wanted until`" type="date" />
+      <DateField v-model="feedFrom" :label="say`Mixed in on`" />
+      <DateField v-model="feedUntil" :label="say`Wanted until`" />
       <FormField
         v-model="warmer"
         :label="say`Medium warmer by`"

@@ -6,6 +6,7 @@ import { computed } from 'vue';
 import { call } from '../../../api/client';
 import FormDialog from '../../../parts/FormDialog.vue';
 import FormField from '../../../parts/FormField.vue';
+import SelectField from '../../../parts/SelectField.vue';
 import SheetActs from '../../../parts/SheetActs.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { typedNumber } from '../../../parts/typed';
@@ -76,9 +77,13 @@ async function keep() {
       <fieldset>
         <legend class="mb-1 font-bold">{{ say`Parts by volume` }}</legend>
         <div v-for="(p, i) in draft.parts" :key="i" class="mb-1 flex gap-2">
-          <select v-model="p.material" class="field" :aria-label="say`Material ${i + 1}`">
-            <option v-for="m in materials" :key="m.name" :value="m.name">{{ materialWords[m.name] }}</option>
-          </select>
+          <SelectField
+            v-model="p.material"
+            class="min-w-0 flex-1"
+            label-hidden
+            :label="say`Material ${i + 1}`"
+            :options="materials.map(({ name }) => ({ value: name, words: materialWords[name] }))"
+          />
           <input
             v-model="p.parts"
             class="field !w-24"

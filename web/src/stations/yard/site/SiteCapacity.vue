@@ -2,6 +2,7 @@
 import { yardCapacity, say } from '@kauri/core';
 import { useLocalStorage } from '@vueuse/core';
 import { computed } from 'vue';
+import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
@@ -69,16 +70,13 @@ const taken = computed(() => {
         </dd>
       </div>
     </dl>
-    <label class="mt-2 block text-[0.95rem]">
-      {{ say` Counted in` }}
-      <select
-        class="field mt-1"
-        :value="container.id"
-        @change="containerId = ($event.target as HTMLSelectElement).value"
-      >
-        <option v-for="c in containers" :key="c.id" :value="c.id">{{ c.values.name }}</option>
-      </select>
-    </label>
+    <SelectField
+      class="mt-2"
+      :model-value="container.id"
+      :label="say`Counted in`"
+      :options="containers.map((c) => ({ value: c.id, words: c.values.name }))"
+      @update:model-value="(id: string) => (containerId = id)"
+    />
     <ShowWorking :steps="capacity.working" />
   </section>
 </template>

@@ -126,7 +126,7 @@ function act(event: KeyboardEvent, id: string) {
   }
 }
 function pageKeys(event: KeyboardEvent) {
-  if ((event.target as Element).closest('input, select, textarea')) return;
+  if ((event.target as Element).closest('input, textarea, [role="listbox"]')) return;
   const command = event.ctrlKey || event.metaKey;
   if (command && event.key.toLowerCase() === 'z') {
     event.preventDefault();

@@ -11,6 +11,7 @@ import {
 import type { PlaceBody } from '@kauri/core/contract';
 import { Copy, Magnet, Redo2, RotateCw, Trash2, Undo2 } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
+import SelectField from '../../../parts/SelectField.vue';
 import { useNursery } from '../../../stores/nursery';
 import { useYard } from '../../../stores/yard';
 import { kindWords } from '../placeWords';
@@ -25,6 +26,24 @@ const yard = useYard();
 const { chosen } = props.editing;
 
 const adding = ref('');
+const toAdd = computed(() => [
+  { value: '', words: say`What to add` },
+  ...nursery.catalogue!.designs.map((d) => ({
+    value: `design:${d.id}`,
+    words: d.name,
+    under: say`Beds, from a kept design`,
+  })),
+  ...(['bench', 'ground', 'bay'] as const).map((kind) => ({
+    value: `place:${kind}`,
+    words: kindWords[kind].replace(/^./, (c) => c.toUpperCase()),
+    under: say`Other places`,
+  })),
+  ...elementKinds.map((kind) => ({
+    value: `element:${kind}`,
+    words: lookOf(kind).words,
+    under: say`The site`,
+  })),
+]);
 const soilless = computed(() => nursery.catalogue!.media.at(-1)!.id);
 function add() {
   const what = adding.value;
@@ -88,22 +107,7 @@ const acts = computed(() => [
 </script>
 
 <template>
-  <select v-model="adding" class="field !w-40" :aria-label="say`Add to the plan`">
-    <option value="">{{ say`What to add` }}</option>
-    <optgroup :label="say`Beds, from a kept design`">
-      <option v-for="d in nursery.catalogue!.designs" :key="d.id" :value="`design:${d.id}`">
-        {{ d.name }}
-      </option>
-    </optgroup>
-    <optgroup :label="say`Other places`">
-      <option v-for="k in ['bench', 'ground', 'bay'] as const" :key="k" :value="`place:${k}`">
-        {{ kindWords[k].replace(/^./, (c) => c.toUpperCase()) }}
-      </option>
-    </optgroup>
-    <optgroup :label="say`The site`">
-      <option v-for="k in elementKinds" :key="k" :value="`element:${k}`">{{ lookOf(k).words }}</option>
-    </optgroup>
-  </select>
+  <SelectField v-model="adding" class="w-44" label-hidden :label="say`Add to the plan`" :options="toAdd" />
   <button class="act" type="button" :disabled="!adding" @click="add">{{ say`Add` }}</button>
   <button
     v-for="a in acts"
@@ -117,10 +121,17 @@ const acts = computed(() => [
   >
     <component :is="a.icon" :size="20" aria-hidden="true" />
   </button>
-  <select v-model="aligning" class="field !w-32" :aria-label="say`Align`" :disabled="chosen.length < 2">
-    <option value="">{{ say`In line by` }}</option>
-    <option v-for="a in alignments" :key="a" :value="a">{{ alignWords[a] }}</option>
-  </select>
+  <SelectField
+    v-model="aligning"
+    class="w-40"
+    label-hidden
+    :label="say`Align`"
+    :disabled="chosen.length < 2"
+    :options="[
+      { value: '', words: say`In line by` },
+      ...alignments.map((value) => ({ value, words: alignWords[value] })),
+    ]"
+  />
   <button class="act" type="button" :disabled="chosen.length < 2 || !aligning" @click="align">
     {{ say`Align` }}
   </button>

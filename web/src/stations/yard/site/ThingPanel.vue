@@ -4,6 +4,7 @@ import type { PlaceBody } from '@kauri/core/contract';
 import { computed, reactive, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import KeptField from '../../../parts/KeptField.vue';
+import SelectField from '../../../parts/SelectField.vue';
 import { typedNumber } from '../../../parts/typed';
 import { usePreferences } from '../../../stores/preferences';
 import { lookOf } from '../plan/elementLook';
@@ -281,16 +282,13 @@ const grounds = [
             @keep="keepBox"
           />
         </div>
-        <label v-if="has('surface')" class="block font-bold">
-          {{ say` Ground` }}
-          <select
-            class="field mt-1"
-            :value="element.ground"
-            @change="emit('change', { ground: ($event.target as HTMLSelectElement).value as 'paving' })"
-          >
-            <option v-for="[value, words] in grounds" :key="value" :value="value">{{ words }}</option>
-          </select>
-        </label>
+        <SelectField
+          v-if="has('surface')"
+          :model-value="element.ground!"
+          :label="say`Ground`"
+          :options="grounds.map(([value, words]) => ({ value, words }))"
+          @update:model-value="(ground) => emit('change', { ground })"
+        />
         <div class="grid grid-cols-2 items-end gap-2">
           <KeptField
             v-for="f in figures"

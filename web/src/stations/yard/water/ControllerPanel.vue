@@ -2,6 +2,7 @@
 import { say } from '@kauri/core';
 import { computed, reactive } from 'vue';
 import { call } from '../../../api/client';
+import SelectField from '../../../parts/SelectField.vue';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
@@ -26,6 +27,13 @@ const failing = reactive({
   place: '',
   fault: 'none' as 'none' | 'stuck-closed' | 'stuck-open' | 'dead-probe' | 'no-supply',
 });
+const failures: { value: typeof failing.fault; words: string }[] = [
+  { value: 'none', words: say`Nothing: mend it` },
+  { value: 'stuck-closed', words: say`Valve stuck closed` },
+  { value: 'stuck-open', words: say`Valve stuck open` },
+  { value: 'dead-probe', words: say`Probe dead` },
+  { value: 'no-supply', words: say`No supply` },
+];
 async function fail() {
   await call('failStandIn', {
     params: nursery.params,
@@ -94,19 +102,23 @@ async function fail() {
         }}
       </p>
       <div class="mt-1 flex flex-wrap gap-2">
-        <select v-model="failing.place" class="field w-auto" :aria-label="say`Where it fails`">
-          <option value="">{{ say`Everywhere` }}</option>
-          <option v-for="x in good" :key="x.drip.placeId" :value="x.drip.placeId">
-            {{ x.shown.place.place.name }}
-          </option>
-        </select>
-        <select v-model="failing.fault" class="field w-auto" :aria-label="say`What fails`">
-          <option value="none">{{ say`Nothing: mend it` }}</option>
-          <option value="stuck-closed">{{ say`Valve stuck closed` }}</option>
-          <option value="stuck-open">{{ say`Valve stuck open` }}</option>
-          <option value="dead-probe">{{ say`Probe dead` }}</option>
-          <option value="no-supply">{{ say`No supply` }}</option>
-        </select>
+        <SelectField
+          v-model="failing.place"
+          class="min-w-44"
+          label-hidden
+          :label="say`Where it fails`"
+          :options="[
+            { value: '', words: say`Everywhere` },
+            ...good.map((x) => ({ value: x.drip.placeId, words: x.shown.place.place.name })),
+          ]"
+        />
+        <SelectField
+          v-model="failing.fault"
+          class="min-w-44"
+          label-hidden
+          :label="say`What fails`"
+          :options="failures"
+        />
         <button class="act" type="button" :disabled="busy" @click="fail">{{ say`Fail and read` }}</button>
       </div>
     </details>

@@ -2,6 +2,7 @@
 import { say } from '@kauri/core';
 import { computed, onMounted, ref } from 'vue';
 import PlantTag from '../../../parts/PlantTag.vue';
+import SelectField from '../../../parts/SelectField.vue';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
@@ -34,6 +35,13 @@ const dry = computed(() =>
   ),
 );
 
+const toLay = computed(() => [
+  { value: '', words: say`Lay drip on …` },
+  ...(dry.value.some((p) => p.place.place.kind === 'bed')
+    ? [{ value: 'all', words: say`Every bed without` }]
+    : []),
+  ...dry.value.map((p) => ({ value: p.place.id, words: p.place.place.name })),
+]);
 const laying = ref('');
 async function lay() {
   const id = laying.value;
@@ -96,13 +104,13 @@ const decision = computed(() => {
       <section aria-labelledby="drips">
         <h2 id="drips" class="text-lg">{{ say`Drip laid` }}</h2>
         <div v-if="may && dry.length" class="mb-2 flex gap-2">
-          <select v-model="laying" class="field" :aria-label="say`Lay drip on`">
-            <option value="">{{ say`Lay drip on …` }}</option>
-            <option v-if="dry.some((p) => p.place.place.kind === 'bed')" value="all">
-              {{ say`Every bed without` }}
-            </option>
-            <option v-for="p in dry" :key="p.place.id" :value="p.place.id">{{ p.place.place.name }}</option>
-          </select>
+          <SelectField
+            v-model="laying"
+            class="min-w-0 flex-1"
+            label-hidden
+            :label="say`Lay drip on`"
+            :options="toLay"
+          />
           <button class="act" type="button" :disabled="busy || !laying" @click="lay">{{ say`Lay` }}</button>
         </div>
         <p v-if="!all.length" class="text-muted">

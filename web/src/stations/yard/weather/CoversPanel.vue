@@ -82,6 +82,10 @@ function change(coverId: string, what: 'lowC' | 'highC', text: string) {
   );
   void keep({ ...climate.value, covers }, say`Cover changed.`);
 }
+const coversOver = computed(() => [
+  { value: '', words: say`In the open` },
+  ...climate.value.covers.map((cover) => ({ value: cover.id, words: cover.name })),
+]);
 const under = (placeId: string) => climate.value.places.find((p) => p.placeId === placeId)?.coverId ?? '';
 function put(placeId: string, coverId: string) {
   const others = climate.value.places.filter((p) => p.placeId !== placeId);
@@ -152,18 +156,15 @@ const may = computed(() => session.may('grower'));
       <ul class="mt-1 space-y-1">
         <li v-for="{ id, place } in places" :key="id" class="flex flex-wrap items-center gap-2">
           <span class="w-44 truncate">{{ place.name }}</span>
-          <select
-            class="field w-auto"
-            :aria-label="say`Cover over ${place.name}`"
-            :value="under(id)"
+          <SelectField
+            class="min-w-44"
+            label-hidden
+            :label="say`Cover over ${place.name}`"
+            :model-value="under(id)"
             :disabled="!may"
-            @change="put(id, ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">{{ say`In the open` }}</option>
-            <option v-for="cover in climate.covers" :key="cover.id" :value="cover.id">
-              {{ cover.name }}
-            </option>
-          </select>
+            :options="coversOver"
+            @update:model-value="(cover: string) => put(id, cover)"
+          />
         </li>
       </ul>
     </details>

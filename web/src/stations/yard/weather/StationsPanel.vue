@@ -48,6 +48,14 @@ const add = () =>
     await store.add(adding.name, adding.coverId || null);
     Object.assign(adding, { open: false, name: '', coverId: '' });
   });
+const failures: { value: typeof failing.fault; words: string }[] = [
+  { value: 'none', words: say`Not at all: mend it` },
+  { value: 'gap', words: say`Leaves three days out` },
+  { value: 'spike', words: say`A lone jump` },
+  { value: 'drift', words: say`Drifts warm` },
+  { value: 'stuck', words: say`Sticks` },
+  { value: 'dead', words: say`Falls silent` },
+];
 const fail = () =>
   doing(async () => {
     await store.fail(failing.station || store.stations![0].id, failing.fault);
@@ -130,17 +138,20 @@ const wrong = ({ silentDays, flagged, lastHour }: Station) =>
     <details v-if="session.may('grower') && store.stations?.length" class="mt-2">
       <summary class="quiet">{{ say`Try a failure` }}</summary>
       <div class="mt-1 flex flex-wrap gap-2">
-        <select v-model="failing.station" class="field w-auto" :aria-label="say`Which station fails`">
-          <option v-for="(s, i) in store.stations" :key="s.id" :value="i ? s.id : ''">{{ s.name }}</option>
-        </select>
-        <select v-model="failing.fault" class="field w-auto" :aria-label="say`How it fails`">
-          <option value="none">{{ say`Not at all: mend it` }}</option>
-          <option value="gap">{{ say`Leaves three days out` }}</option>
-          <option value="spike">{{ say`A lone jump` }}</option>
-          <option value="drift">{{ say`Drifts warm` }}</option>
-          <option value="stuck">{{ say`Sticks` }}</option>
-          <option value="dead">{{ say`Falls silent` }}</option>
-        </select>
+        <SelectField
+          v-model="failing.station"
+          class="min-w-44"
+          label-hidden
+          :label="say`Which station fails`"
+          :options="store.stations.map((s, i) => ({ value: i ? s.id : '', words: s.name }))"
+        />
+        <SelectField
+          v-model="failing.fault"
+          class="min-w-44"
+          label-hidden
+          :label="say`How it fails`"
+          :options="failures"
+        />
         <button class="act" type="button" :disabled="busy" @click="fail">{{ say`Make it so` }}</button>
       </div>
     </details>
