@@ -60,6 +60,8 @@ test('the ribbon goes by keys, a day and a week at a time, and stays in its boun
   await expect(ribbon).toHaveAttribute('aria-valuetext', 'Wed 25 Nov');
   for (let i = 0; i < 30; i++) await page.keyboard.press('PageUp');
   expect(await now()).toBe(today + 400);
+  // The address follows.
+  await expect(page).toHaveURL(/2027-12-29/);
   await page.reload();
   await expect.poll(now).toBe(today + 400);
 });

@@ -11,6 +11,7 @@ import {
   fill,
   type Kauri,
   openLot,
+  seedPart,
   sheet,
   signIn,
   station,
@@ -21,8 +22,9 @@ import {
 } from './kauri';
 
 /*
- * A season on three lots of alder, in a bed, in small cells and in large pots: from sowing to a verdict on the roots, day
- * after day as they come, each step told by Today before it was too late.
+ * A season on three lots of alder, in a bed, in small cells and in large pots: from a bag of seed to a verdict on the roots, day
+ * after day as they come, each step told by Today before it was too late; then the bed lot is lifted, sent, planted and walked
+ * a year on, and every one of its trees is found.
  */
 const OWNER = { email: 'rowan@testing.example', password: 'a long password' };
 
@@ -67,9 +69,63 @@ async function setUp(page: Page, kauri: Kauri): Promise<string> {
     headers: { origin: kauri.url, 'content-type': 'text/csv' },
   });
   expect(await imported.text()).toContain('"stored":true');
+  const bag = newId();
+  await write(page, kauri, 'receiveSeed', at, {
+    id: bag,
+    code: 'S-BAG',
+    speciesId,
+    collectedOn: '2025-10-20',
+    receivedOn: '2026-02-01',
+    seedsPerKg: 770_000,
+    moisturePct: null,
+    store: 'fridge',
+    storeTempC: 3,
+    price: null,
+    provenance: {
+      place: 'Beck wood',
+      latitudeDeg: null,
+      longitudeDeg: null,
+      altitudeM: null,
+      zone: '',
+      collector: '',
+      parents: null,
+    },
+    note: '',
+    grams: 10,
+    seeds: null,
+  });
+  await write(page, kauri, 'addOrders', at, {
+    id: newId(),
+    orders: [
+      {
+        id: newId(),
+        buyer: 'Beck school',
+        reach: '',
+        note: '',
+        lines: [
+          {
+            id: newId(),
+            speciesId,
+            provenance: '',
+            form: 'bare-root',
+            fromCm: 30,
+            toCm: 60,
+            count: 80,
+            sent: 0,
+            on: '2026-12-15',
+            until: '2027-02-28',
+            goesTo: '',
+            price: null,
+            state: 'promised',
+          },
+        ],
+      },
+    ],
+  });
   const sow = (code: string, seeds: number, targetHeightCm: number, stage: BodyInputOf<'sowLot'>['stage']) =>
     write(page, kauri, 'sowLot', at, {
       id: newId(),
+      seedLotId: code === 'BED' ? bag : null,
       code,
       speciesId,
       sownOn: '2026-04-10',
@@ -293,5 +349,81 @@ test('a season on three lots, each step told before it was too late', async ({ p
     await yardPart(page, 'Weather');
     await page.getByRole('button', { name: 'Read them now' }).click();
     await expect(page.getByTestId('stations')).toContainText('Read up to 19 Dec 2026');
+  });
+
+  await test.step('lifted in two sizes and some culled, they lie where they were put', async () => {
+    await station(page, 'Lift');
+    await page.getByTestId('lots').getByText('BED', { exact: true }).click();
+    await expect(page.getByTestId('left')).toContainText('190');
+    await page.getByLabel('Lifted, good').fill('120');
+    await page
+      .getByLabel(/^Grade/)
+      .first()
+      .fill('30–60');
+    await page.getByRole('button', { name: 'Another grade' }).click();
+    await page.getByLabel('Lifted, good').nth(1).fill('55');
+    await page.getByLabel('Grade 2').fill('under 30');
+    await page.getByLabel('Culled', { exact: true }).fill('15');
+    await page.getByLabel('They lie in').fill('Sand box');
+    await page.getByRole('button', { name: 'Keep the lift' }).click();
+    await page.getByRole('link', { name: '175 still here' }).click();
+  });
+
+  await test.step('part of the order is sent, and two come back', async () => {
+    const taller = page.getByTestId('lying-Sand box').getByRole('listitem').filter({ hasText: '30–60' });
+    await taller.getByRole('button', { name: 'Send' }).click();
+    await choose(sheet(page).getByLabel('For', { exact: true }), /Beck school: 80/);
+    await sheet(page).getByLabel('BED, 30–60 cm').fill('70');
+    await act(page, 'Send them');
+    await expect(sheet(page)).toHaveCount(0);
+    await page.reload();
+    await page.getByRole('button', { name: 'Came back …' }).click();
+    await sheet(page).getByLabel('Came back').fill('2');
+    await sheet(page).getByLabel('Dead of them').fill('2');
+    await act(page, 'Write it down');
+    await expect(sheet(page)).toHaveCount(0);
+  });
+
+  await test.step('the rest is planted', async () => {
+    await station(page, 'Planted');
+    await page.getByRole('link', { name: 'Add a planting' }).click();
+    await fill(page, {
+      Name: 'Beck side',
+      Rows: '5',
+      'Trees a row': '10',
+      'Between rows': '2',
+      'Between trees': '2',
+    });
+    await act(page, 'Keep it');
+    await page.getByRole('button', { name: 'Plant trees here' }).click();
+    await sheet(page).getByLabel('BED, 30–60 cm').fill('50');
+    await act(page, 'Planted');
+    await expect(page.getByTestId('planted-parts')).toContainText('Common alder');
+  });
+
+  await test.step('a year on it is walked, and the desk reads differently for it', async () => {
+    await dayComes('2027-10-05');
+    await station(page, 'Planted');
+    await page.getByTestId('plantings').getByText('Beck side').click();
+    await page.getByRole('button', { name: 'Walk it' }).click();
+    await act(page, 'Begin');
+    await expect(page.getByTestId('tree')).toHaveText('Row 1, tree 1');
+    for (let tree = 0; tree < 50; tree++) await page.keyboard.press(tree % 10 === 9 ? 'm' : 'a');
+    await expect(page.getByText('Every tree was looked at.')).toBeVisible();
+    await page.getByRole('button', { name: 'End the walk' }).click();
+    await expect(page.getByTestId('living')).toContainText('45 of 50 trees alive');
+    await seedPart(page, 'Desk');
+    await choose(page.getByLabel('Species', { exact: true }), /Common alder/);
+    await expect(page.locator('main')).toContainText(/Of yours \d+\s% to \d+\s% live once planted/);
+  });
+
+  await test.step('every tree of it is found', async () => {
+    // Nothing of it stands any more: it is found by where it was planted.
+    await station(page, 'Planted');
+    await page.getByTestId('plantings').getByText('Beck side').click();
+    await page.getByTestId('planted-parts').getByRole('link', { name: 'BED' }).click();
+    await page.getByRole('tab', { name: 'Ledger' }).click();
+    await expect(page.getByTestId('balances')).toContainText('Beck side: 45 of 50 alive');
+    await expect(page.getByTestId('balances')).toContainText('Sown, all accounted for');
   });
 });

@@ -185,6 +185,10 @@ test('a yard from nothing: site, barn, two designs, sheets, drip, light', async 
     // The list of what to add, its first bed, then the button beside it.
     await page.getByLabel('Add to the plan').focus();
     await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('option', { name: 'What to add' })).toBeVisible();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Add to the plan')).toBeFocused();
     await page.keyboard.press('Tab');
     await page.keyboard.press('Enter');
     await expect(chosen(page).getByRole('heading', { level: 2 }).first()).toHaveText(/Bed (9|10)/);

@@ -1,10 +1,11 @@
 import pino from 'pino';
+import { v7 as newId } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openPool, throughPooler } from '../src/db/tenant';
 import { makeApp } from '../src/http/app';
 import { settingsOf } from '../src/settings';
 import { startServer } from '../src/start';
-import { Caller, openTestServer, setUp, type TestServer } from './harness';
+import { benchPlace, Caller, openTestServer, setUp, type TestServer } from './harness';
 
 const right = { email: 'owner@testing.example', password: 'a long password' };
 let server: TestServer;
@@ -38,6 +39,31 @@ describe('behind something that ends TLS', () => {
     } finally {
       await behind.stop();
     }
+  });
+});
+
+describe('an answer that somebody holds', () => {
+  it('is not sent again until it changes, and to nobody who may not have it', async () => {
+    const owner = server.visitor();
+    await owner.ok('signIn', { body: right });
+    const [{ nurseryId }] = (await owner.ok('me'))!.memberships;
+    const ask = (who: Caller, tag?: string) =>
+      who.send(
+        'catalogue',
+        { params: { nursery: nurseryId } },
+        tag ? { headers: { 'if-none-match': tag } } : {},
+      );
+    const first = await ask(owner);
+    const tag = first.headers.get('etag')!;
+    expect(first.headers.get('cache-control')).toBe('no-store');
+    const again = await ask(owner, tag);
+    expect([again.status, await again.text(), again.headers.get('etag')]).toEqual([304, '', tag]);
+    expect((await ask(server.visitor(), tag)).status).toBe(401);
+    const place = benchPlace('Another');
+    await owner.ok('addPlace', { params: { nursery: nurseryId }, body: { id: newId(), place } });
+    const changed = await ask(owner, tag);
+    expect(changed.status).toBe(200);
+    expect(await changed.text()).toContain('Another');
   });
 });
 

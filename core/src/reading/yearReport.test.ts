@@ -94,9 +94,9 @@ describe('a year by the ledger', () => {
     const flows = fc.array(
       fc
         .tuple(account, account, fc.integer({ min: 1, max: 500 }), fc.constantFrom(...origins))
-        .filter(
-          ([from, to]) => from !== to && !from.startsWith('out:') && from !== 'sent' && from !== 'planted',
-        )
+        .filter(([from, to]) => from !== to && !from.startsWith('out:') && from !== 'planted')
+        // What was sent comes back to lie here, or dead.
+        .filter(([from, to]) => from !== 'sent' || to === 'lifted' || to.startsWith('out:'))
         .filter(([from, to]) => !(from === 'lifted' && to === 'standing'))
         .map(([from, to, count, origin]) => flow(from, to, count, { origin })),
       { maxLength: 30 },
@@ -108,17 +108,29 @@ describe('a year by the ledger', () => {
           ({ from, to }) =>
             !(to === 'sown' && from === 'standing') &&
             !(['sent', 'planted'].includes(to) && from !== 'lifted') &&
-            !(to === 'lifted' && from !== 'standing') &&
+            !(to === 'lifted' && from !== 'standing' && from !== 'sent') &&
             !(from === 'standing' && ['seed', 'supply'].includes(to)) &&
             !(from === 'lifted' && ['seed', 'supply', 'sown'].includes(to)),
         );
         const sums = yearSums({ opening: [], flows: kept, culls: [] });
         const gone = sums.gone.reduce((total, { count }) => total + count, 0);
+        const { living, dead } = sums.cameBack;
         expect(sums.standing + sums.lying).toBe(
-          sums.up + sums.came + sums.fromApart - sums.apart - gone - sums.sent - sums.planted,
+          sums.up + sums.came + sums.fromApart + living - sums.apart - gone - sums.sent - sums.planted,
+        );
+        expect(living + dead).toBe(
+          kept.reduce((total, { from, count }) => total + (from === 'sent' ? count : 0), 0),
         );
       }),
     );
+  });
+  it('tells what came back of a year before, and takes it from nothing sent in this one', () => {
+    const sums = yearSums({
+      opening: [{ speciesId: 'alder', account: 'sent', count: 90 }],
+      flows: [flow('sent', 'lifted', 12), flow('sent', 'out:rot', 3)],
+      culls: [],
+    });
+    expect(sums).toMatchObject({ sent: 0, cameBack: { living: 12, dead: 3 }, lying: 12, gone: [] });
   });
   it('counts every cause once, in one of its kinds', () => {
     for (const cause of Object.keys(causeTerms) as OutCause[]) {

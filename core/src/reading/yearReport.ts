@@ -20,6 +20,8 @@ export interface YearSums {
   /** Lifted ones that went back into the ground for another year. */
   heldOver: number;
   sent: number;
+  /** Of those sent, in this year or before it, came back: living ones, which lie here again, and dead ones. */
+  cameBack: { living: number; dead: number };
   planted: number;
   /** Standing and lying there, when it began and when it ended. */
   standingBefore: number;
@@ -72,7 +74,11 @@ export function yearSums({ opening, flows, culls }: Year): YearSums {
     ),
     lifted: total(({ from, to }) => from === 'standing' && to === 'lifted'),
     heldOver: total(({ from, to }) => from === 'lifted' && to === 'out:split'),
-    sent: change('sent'),
+    sent: total(({ to }) => to === 'sent'),
+    cameBack: {
+      living: total(({ from, to }) => from === 'sent' && !isOut(to)),
+      dead: total(({ from, to }) => from === 'sent' && isOut(to)),
+    },
     planted: change('planted'),
     standingBefore: before('standing'),
     standing: before('standing') + change('standing'),

@@ -29,11 +29,14 @@ export function throughPooler(workUrl: string, poolerUrl: string): string {
   return url.toString();
 }
 
+/** How long a connection may take to be made, ms: a machine that is very busy is not a database that is gone. */
+const CONNECT_MS = 10_000;
+
 export function openPool(connectionString: string, { max = 20, isPooled = false } = {}): pg.Pool {
   const pool = new pg.Pool({
     connectionString,
     max,
-    connectionTimeoutMillis: 5000,
+    connectionTimeoutMillis: CONNECT_MS,
     ...(isPooled ? { Client: Unnamed } : {}),
   });
   // A dropped idle connection is replaced on the next query; it must not stop the server.

@@ -41,8 +41,17 @@ export async function serve(
   if (route.answerType === 'application/zip') return;
   if (route.answerType === 'application/x-ndjson') return void res.end(`${JSON.stringify(answer)}\n`);
   if (route.answerType) res.type(route.answerType).send(answer);
-  else if (answer instanceof ReadyJson) res.type('json').send(answer.text);
-  else res.json(answer);
+  else sendJson(req, res, answer instanceof ReadyJson ? answer.text : JSON.stringify(answer));
+}
+
+/** Sends an answer, or says that it is the one the caller holds already: who opens a nursery again fetches what changed. */
+function sendJson(req: Request, res: Response, text: string): void {
+  if (req.method === 'GET') {
+    const tag = `"${createHash('sha1').update(text).digest('base64url')}"`;
+    res.setHeader('ETag', tag);
+    if (req.headers['if-none-match'] === tag) return void res.status(304).end();
+  }
+  res.type('json').send(text);
 }
 
 async function outsideNurseries(

@@ -96,10 +96,10 @@ describe('a call', () => {
     await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: null });
   });
   describe('that was made before', () => {
-    const seen = new Map<string, string>();
+    const seen = new Map<string, { text: string; tag: string | null }>();
     const memory: Memory = {
-      keep: (address, text) => void seen.set(address, text),
-      recall: async (address) => (seen.has(address) ? { text: seen.get(address)!, at: 0 } : null),
+      keep: (address, text, tag) => void seen.set(address, { text, tag }),
+      recall: async (address) => (seen.has(address) ? { ...seen.get(address)!, at: 0 } : null),
       keepLots: () => undefined,
       recallLots: async () => ({ lots: [], evidence: [] }),
       settled: async () => undefined,
@@ -127,9 +127,25 @@ describe('a call', () => {
       await expect(call('orders', { params })).rejects.toBeInstanceOf(OfflineError);
     });
 
+    it('is asked for by what the server called it, and told the same it is shown from the device', async () => {
+      const [first, later] = [
+        new Response(page, { headers: { etag: '"one"' } }),
+        new Response('{"lots":[],"next":"b"}', { headers: { etag: '"two"' } }),
+      ];
+      const fetching = answers(first, new Response(null, { status: 304 }), later);
+      const sent = () => (fetching.mock.lastCall![1].headers as Record<string, string>)['if-none-match'];
+      await call('lots', { params });
+      expect(sent()).toBeUndefined();
+      await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: null });
+      expect(sent()).toBe('"one"');
+      expect(told).toHaveBeenLastCalledWith(true, null);
+      await expect(call('lots', { params })).resolves.toEqual({ lots: [], next: 'b' });
+      expect(seen.get(addressOf('lots', { params }))?.tag).toBe('"two"');
+    });
+
     it('and is answered late is shown as it was last seen meanwhile, and said to be so', async () => {
       vi.useFakeTimers();
-      seen.set(addressOf('lots', { params }), page);
+      seen.set(addressOf('lots', { params }), { text: page, tag: null });
       let answer = (_: Response) => {};
       vi.stubGlobal('fetch', () => new Promise<Response>((resolve) => (answer = resolve)));
       const asked = call('lots', { params });
@@ -139,7 +155,7 @@ describe('a call', () => {
       answer(new Response('{"lots":[],"next":"a"}'));
       await vi.advanceTimersByTimeAsync(0);
       expect(told).toHaveBeenLastCalledWith(true, null);
-      expect(seen.get(addressOf('lots', { params }))).toContain('"a"');
+      expect(seen.get(addressOf('lots', { params }))?.text).toContain('"a"');
     });
   });
 

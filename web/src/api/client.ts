@@ -81,14 +81,31 @@ export function call<N extends RouteName>(name: N, input: Input<N> = {}): Promis
   return answer;
 }
 
+/** What the device may take to tell what it remembers before it is asked for without, ms. */
+const AT_HAND_MS = 80;
+const atHand = <T>(told: Promise<T>): Promise<T | undefined> =>
+  Promise.race([
+    told.catch(() => undefined),
+    new Promise<undefined>((resolve) => setTimeout(resolve, AT_HAND_MS, undefined)),
+  ]);
+/** The server's word for an answer that is as it was. */
+const SAME = 304;
+
 async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<AnswerOf<N>> {
   if (paths[name][0] !== 'GET' || !memory || notRemembered.has(name))
     return JSON.parse(await textOf(name, input));
   const [remembered, address] = [memory, addressOf(name, input)];
-  const answered = textOf(name, input).then((text) => {
-    void remembered.then((device) => device?.keep(address, text));
-    return text;
-  });
+  const seen = await atHand(remembered.then((device) => device?.recall(address)));
+  const answered = send(name, input, seen?.tag ? { headers: { 'if-none-match': seen.tag } } : {}).then(
+    async (response) => {
+      const isSame = response.status === SAME && !!seen;
+      const [text, tag] = isSame
+        ? [seen.text, seen.tag]
+        : [await wholeOf(response), response.headers.get('etag')];
+      void remembered.then((device) => device?.keep(address, text, tag));
+      return text;
+    },
+  );
   let late: ReturnType<typeof setTimeout>;
   const lastSeen = new Promise<string>((resolve) => {
     late = setTimeout(async () => {
@@ -120,10 +137,12 @@ export async function textOf<N extends RouteName>(name: N, input: Input<N>): Pro
     body: input.body === undefined ? undefined : JSON.stringify(input.body),
     signal: input.signal,
   });
-  return response.text().catch(() => {
+  return wholeOf(response);
+}
+const wholeOf = (response: Response): Promise<string> =>
+  response.text().catch(() => {
     throw new OfflineError();
   });
-}
 
 /** How long after the last key or touch a page is left alone, ms: what it asks then keeps no session awake. */
 const ALONE_AFTER_MS = 5 * 60_000;
@@ -197,10 +216,11 @@ async function send<N extends RouteName>(name: N, input: Input<N>, init: Request
       throw new OfflineError();
     }
     if (isWrite) writes++;
-    const problem = response.ok ? null : ((await response.json().catch(() => null)) as Problem | null);
-    const isKauri = response.ok || problem !== null;
+    const isGood = response.ok || response.status === SAME;
+    const problem = isGood ? null : ((await response.json().catch(() => null)) as Problem | null);
+    const isKauri = isGood || problem !== null;
     told(isKauri, isKauri ? Date.parse(response.headers.get('date') ?? '') || null : null);
-    if (response.ok) return response;
+    if (isGood) return response;
     if (problem === null) throw new OfflineError();
     if (problem.type === '/problems/signed-out' && signInAgain && !again) {
       await signInAgain();

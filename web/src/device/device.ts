@@ -28,6 +28,8 @@ interface KeptAnswer {
   address: string;
   at: number;
   text: string;
+  /** What the server calls it, to be told when it is the same. */
+  tag: string | null;
 }
 
 /** A lot as it was last seen. */

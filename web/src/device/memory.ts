@@ -5,10 +5,10 @@ type Records = AnswerOf<'lotRecords'>;
 
 /** What was last seen of the server, for when it cannot be asked. What the device has no room for is not remembered. */
 export interface Memory {
-  /** Remembers an answer as it came. */
-  keep: (address: string, text: string) => void;
+  /** Remembers an answer as it came, and what the server calls it. */
+  keep: (address: string, text: string, tag: string | null) => void;
   /** An answer as it was last seen, and when; null where it never was. */
-  recall: (address: string) => Promise<{ text: string; at: number } | null>;
+  recall: (address: string) => Promise<{ text: string; at: number; tag: string | null } | null>;
   /** @param stamps of those that are as the server last named them; the others changed since, and are asked for again */
   keepLots: (nurseryId: string, stamps: ReadonlyMap<string, LotStamp>, records: Records) => void;
   /**
@@ -32,14 +32,14 @@ export function memoryOf(device: Device, now: () => number = Date.now): Memory {
     writing = writing.then(work).catch(() => undefined);
   };
   return {
-    keep(address, text) {
+    keep(address, text, tag) {
       if (same.get(address) === text) return;
       same.set(address, text);
-      behind(() => device.answers.put({ address, at: now(), text }));
+      behind(() => device.answers.put({ address, at: now(), text, tag }));
     },
     async recall(address) {
       const kept = await device.answers.get(address).catch(() => undefined);
-      return kept ? { text: kept.text, at: kept.at } : null;
+      return kept ? { text: kept.text, at: kept.at, tag: kept.tag } : null;
     },
     keepLots(nurseryId, stamps, { lots, evidence }) {
       const byLot = new Map(evidence.map((records) => [records.lotId, records]));

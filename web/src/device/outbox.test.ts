@@ -230,10 +230,14 @@ describe('what was seen', () => {
     const device = newDevice();
     await device.tidy('one', 0);
     const memory = memoryOf(device, () => 5);
-    memory.keep('/api/day', '{"today":"2026-11-24"}');
+    memory.keep('/api/day', '{"today":"2026-11-24"}', '"a"');
     memory.keepLots(nursery, stamp('s'), records);
     await memory.settled();
-    expect(await memory.recall('/api/day')).toEqual({ text: '{"today":"2026-11-24"}', at: 5 });
+    expect(await memory.recall('/api/day')).toEqual({
+      text: '{"today":"2026-11-24"}',
+      at: 5,
+      tag: '"a"',
+    });
     await box(() => Promise.reject(new OfflineError()), {}, device).write(made());
     await device.tidy('one', 10);
     expect(await memory.recall('/api/day')).not.toBeNull();

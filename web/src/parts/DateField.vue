@@ -89,7 +89,7 @@ function gone({ relatedTarget }: FocusEvent) {
 </script>
 
 <template>
-  <div>
+  <div class="min-w-0">
     <label :for="id" class="mb-1 block font-bold" :class="labelHidden ? 'sr-only' : ''">{{ label }}</label>
     <div ref="box" class="relative">
       <input

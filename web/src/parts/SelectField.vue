@@ -36,7 +36,8 @@ function type(event: KeyboardEvent) {
   const isNew = event.timeStamp - lastKeyMs > TOGETHER_MS;
   if (isNew && event.key === ' ') return;
   event.preventDefault();
-  event.stopPropagation();
+  // A space within a name opens nothing, and a letter is no key of the page.
+  event.stopImmediatePropagation();
   lastKeyMs = event.timeStamp;
   typed = (isNew ? '' : typed) + event.key.toLowerCase();
   const named = options.find((option) => option.words.toLowerCase().startsWith(typed));
@@ -50,7 +51,7 @@ const place = useFloatingPanel(button, panel, TALL_PX);
 </script>
 
 <template>
-  <Listbox v-slot="{ open }" v-model="chosen" as="div" :disabled="disabled">
+  <Listbox v-slot="{ open }" v-model="chosen" as="div" class="min-w-0" :disabled="disabled">
     <ListboxLabel class="mb-1 block font-bold" :class="labelHidden ? 'sr-only' : ''">{{
       label
     }}</ListboxLabel>
@@ -60,9 +61,10 @@ const place = useFloatingPanel(button, panel, TALL_PX);
       :data-value="chosen"
       :aria-invalid="fault ? true : undefined"
       :aria-describedby="fault || hint ? `${id}-words` : undefined"
-      @keydown="type"
+      @keydown.capture="type"
     >
-      <span class="min-w-0 flex-1 truncate">{{ words }}</span>
+      <!-- Long words make no form wider than it is. -->
+      <span class="w-0 flex-1 truncate">{{ words }}</span>
       <ChevronsUpDown :size="18" aria-hidden="true" class="text-muted shrink-0" />
     </ListboxButton>
     <ListboxOptions

@@ -26,16 +26,9 @@ export interface LabelStock {
 
 export const labelStocks: readonly LabelStock[] = inWords(
   [
-    { on: 'tray', name: 'Tray label 63 × 38 mm, 21 a sheet', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
-    { on: 'bed', name: 'Bed stake 99 × 34 mm, 16 a sheet', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
-    {
-      on: 'bundle',
-      name: 'Bundle tag 99 × 57 mm, 10 a sheet',
-      widthMm: 99,
-      heightMm: 57,
-      columns: 2,
-      rows: 5,
-    },
+    { on: 'tray', name: 'Tray label', widthMm: 63, heightMm: 38, columns: 3, rows: 7 },
+    { on: 'bed', name: 'Bed stake', widthMm: 99, heightMm: 34, columns: 2, rows: 8 },
+    { on: 'bundle', name: 'Bundle tag', widthMm: 99, heightMm: 57, columns: 2, rows: 5 },
   ],
   'name',
 );

@@ -13,6 +13,7 @@ export const sumRows = (sums: YearSums): { words: string; count: number; pale?: 
     { words: say`Came as plants`, count: sums.came, pale: true },
     { words: say`Lifted`, count: sums.lifted },
     { words: say`Sent`, count: sums.sent },
+    { words: say`Came back`, count: sums.cameBack.living + sums.cameBack.dead, pale: true },
     { words: say`Planted`, count: sums.planted },
     { words: say`Standing at the end`, count: sums.standing },
     { words: say`Lifted, still here`, count: sums.lying },

@@ -17,6 +17,7 @@ import DateField from '../../../parts/DateField.vue';
 import SelectField from '../../../parts/SelectField.vue';
 import ShowWorking from '../../../parts/ShowWorking.vue';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { longDate, yearOf } from '../../../words/dates';
@@ -64,6 +65,9 @@ const wakes = computed(() => ({
   ),
   taproot: seed.startFor(asked.value.speciesId).rootHabit === 'tap',
 }));
+/** Rooms in which seed is kept warm, or cold, °C. */
+const ROOMS = { warmC: 20, coldC: 3 };
+const { show } = usePreferences();
 const plan = shallowRef<Worked<TreatmentPlan> | null>(null);
 const fault = ref<string | null>(null);
 watchDebounced(
@@ -72,7 +76,7 @@ watchDebounced(
     fault.value = null;
     const store: BatchStore =
       asked.value.where === 'fixed'
-        ? { kind: 'fixed', warmC: 20, coldC: 3 }
+        ? { kind: 'fixed', ...ROOMS }
         : { kind: 'outdoors', warmerByC: chosen.value.school === 'tub' ? 1 : 0 };
     try {
       const worker = await seedWork();
@@ -92,10 +96,13 @@ watchDebounced(
   { debounce: 150, immediate: true },
 );
 const day = (value: number) => longDate(value, yearOf(season.view));
-const wheres = [
-  { value: 'fixed', words: say`Rooms at 20 and 3 °C` },
-  { value: 'outdoors', words: say`Outdoors` },
-] as const;
+const wheres = computed(() => [
+  {
+    value: 'fixed' as const,
+    words: say`Rooms at ${show(ROOMS.warmC, 'temperature')} and ${show(ROOMS.coldC, 'temperature')}`,
+  },
+  { value: 'outdoors' as const, words: say`Outdoors` },
+]);
 </script>
 
 <template>

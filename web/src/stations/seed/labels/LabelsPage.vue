@@ -9,8 +9,9 @@ import { typedNumber } from '../../../parts/typed';
 import { useSaving } from '../../../parts/useSaving';
 import { makePdf, offerFile } from '../../../print/pdf';
 import { useNursery } from '../../../stores/nursery';
+import { usePreferences } from '../../../stores/preferences';
 import { useSession } from '../../../stores/session';
-import { several } from '../../../words/numbers';
+import { count, several } from '../../../words/numbers';
 import { useLabelAddress } from '../../../print/labelAddress';
 import { labelSheets, labelStocks, singleLabel, type Label } from '../../../print/labels';
 import { labelKinds, labelKindWords, useLabelled, type LabelKind } from './labelKinds';
@@ -19,6 +20,7 @@ import { keptKey } from '../../../stores/kept';
 
 const nursery = useNursery();
 const session = useSession();
+const { show } = usePreferences();
 const route = useRoute();
 const asked = useSessionStorage(
   keptKey('labels'),
@@ -93,7 +95,12 @@ const toggle = (id: string) => {
   if (chosen.value[id] === undefined) chosen.value[id] = '1';
   else delete chosen.value[id];
 };
-const stocks = labelStocks.map((s, i) => ({ value: String(i), words: s.name }));
+const stocks = computed(() =>
+  labelStocks.map(({ name, widthMm, heightMm, columns, rows }, i) => ({
+    value: String(i),
+    words: say`${name}, ${show(widthMm, 'timber')} × ${show(heightMm, 'timber')}, ${count(columns * rows)} a sheet`,
+  })),
+);
 </script>
 
 <template>
