@@ -43,10 +43,20 @@ describe('a day as people write it', () => {
     expect(() => read(typed)).toThrow(/There is no \d+\/\d+ in the year \d+/),
   );
 
-  it.each(['soon', '10', '10 x', '2026', '52° 30′', '10 Apr 2026 3', '1/2/3/4', '2026 Nov'])(
-    '%s is no day, and how one is written is said',
-    (typed) =>
-      expect(() => read(typed)).toThrow(`“${typed}” is not a day. Write it as 24 Nov, or 24 Nov 2026.`),
+  it.each([
+    'soon',
+    '10',
+    '10 x',
+    '2026',
+    '52° 30′',
+    '10 Apr 2026 3',
+    '1/2/3/4',
+    '2026 Nov',
+    '10.4.2',
+    '10.4.202',
+    '0202-04-10',
+  ])('%s is no day, and how one is written is said', (typed) =>
+    expect(() => read(typed)).toThrow(`“${typed}” is not a day. Write it as 24 Nov, or 24 Nov 2026.`),
   );
 
   it('has its month first where that is how it is written, and its names in the language spoken', () => {

@@ -58,7 +58,7 @@ export function readDay(typed: string, today: EpochDay): EpochDay | null {
   if (digits[0].length === 4) {
     const [year] = figures;
     const day = figures[month ? 1 : 2];
-    if (day === undefined) throw notADay(typed, today);
+    if (day === undefined || !isYear(year)) throw notADay(typed, today);
     return dayFrom(year, month ?? figures[1], day);
   }
   const [day, at] = month
@@ -68,8 +68,13 @@ export function readDay(typed: string, today: EpochDay): EpochDay | null {
       : figures;
   const year = digits[month ? 1 : 2];
   if (year === undefined) return nearest(at, day, today);
-  return dayFrom(year.length <= 2 ? 2000 + Number(year) : Number(year), at, day);
+  const full = year.length === 2 ? 2000 + Number(year) : Number(year);
+  // A year half typed is none: what is worked out from a day would begin with the Romans.
+  if (!isYear(full)) throw notADay(typed, today);
+  return dayFrom(full, at, day);
 }
+
+const isYear = (year: number) => year >= 1900 && year <= 2200;
 
 /** A day of the year nearest to today, of the years that have it. */
 function nearest(month: number, day: number, today: EpochDay): EpochDay {

@@ -109,7 +109,7 @@ export function makeApp({
   // Before the hundreds of routes, which no file needs to be held against.
   if (webRoot) {
     const files = filesOf(webRoot);
-    app.use((req, res, next) => (/^\/api(\/|$)/.test(req.path) ? next() : files(req, res, next)));
+    app.use((req, res, next) => (/^\/api(\/|$)/i.test(req.path) ? next() : files(req, res, next)));
   }
   app.use('/api', (req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
