@@ -19,7 +19,11 @@ export interface ShownLot extends StandingLot {
 }
 
 /** The lots that had been sown by the ribbon's date, with forecast and standing; worked out once for all who ask. */
-export const useLots = createSharedComposable(() => {
+export function useLots() {
+  useForecasts().wantAll();
+  return shownLots();
+}
+const shownLots = createSharedComposable(() => {
   const preferences = usePreferences();
   const nursery = useNursery();
   const forecasts = useForecasts();

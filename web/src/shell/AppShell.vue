@@ -5,6 +5,7 @@ import { useEventListener, useIntervalFn, useTimeoutFn } from '@vueuse/core';
 import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { sentenceOf } from '../api/problem';
+import { useAgenda } from '../stores/agenda';
 import { useDevice } from '../stores/device';
 import { useForecasts } from '../stores/forecasts';
 import { useMessages } from '../stores/messages';
@@ -27,7 +28,9 @@ import { useTitles } from './useTitles';
 // Fetched when it is first wanted, and the sheet it stands on with it.
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
 const UnsentSheet = defineAsyncComponent(() => import('./UnsentSheet.vue'));
+const TodayKept = defineAsyncComponent(() => import('./TodayKept.vue'));
 
+const agenda = useAgenda();
 const forecasts = useForecasts();
 const nursery = useNursery();
 const season = useSeason();
@@ -105,13 +108,15 @@ useTimeoutFn(() => void keepReady(nursery.nurseryId), READY_AFTER_MS);
 // A page left open turns over by itself, and takes in what others recorded.
 const TURN_MS = 60_000;
 useIntervalFn(() => {
-  if (document.visibilityState === 'visible') nursery.catchUp().catch(() => undefined);
+  if (document.visibilityState !== 'visible') return;
+  nursery.catchUp().catch(() => undefined);
+  agenda.follow();
 }, TURN_MS);
 </script>
 
 <template>
   <div
-    :data-nursery="nursery.whole && forecasts.viewsOf !== null ? 'whole' : 'coming'"
+    :data-nursery="nursery.whole && (forecasts.viewsOf !== null || !forecasts.allWanted) ? 'whole' : 'coming'"
     class="desk:grid-cols-[5.25rem_1fr] desk:grid-rows-[auto_1fr_auto] grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto_auto]"
   >
     <a href="#main" class="bg-tag text-tag-ink sr-only z-50 p-3 font-bold focus:not-sr-only focus:absolute">{{
@@ -151,6 +156,7 @@ useIntervalFn(() => {
       :class="[atHand, ribbonOpen ? '' : 'hand:hidden']"
     />
   </div>
+  <TodayKept v-if="agenda.wanted" />
   <MessageStack />
   <KeysDialog v-if="keysShown" @close="keysShown = false" />
   <UnsentSheet v-if="unsentShown" :leaving="leaving" @close="[unsentShown, leaving] = [false, null]" />

@@ -20,6 +20,12 @@ const session = useSession();
 const seed = useSeed();
 const router = useRouter();
 const text = ref('');
+/** Bags are found as well; fetched when somebody begins to look. */
+const looking = ref(true);
+async function look() {
+  await seed.load().catch(() => undefined);
+  looking.value = false;
+}
 
 const all = computed<Find[]>(() => {
   const finds: Find[] = [];
@@ -28,7 +34,7 @@ const all = computed<Find[]>(() => {
     finds.push({
       key: lot.id,
       words: `${lot.code} ${species?.common ?? ''}`,
-      kind: 'lot',
+      kind: say`lot`,
       to: { name: 'grow', params: { lot: lot.id } },
     });
   }
@@ -43,19 +49,19 @@ const all = computed<Find[]>(() => {
     finds.push({
       key: 'new-lot',
       words: say`Sow a new lot`,
-      kind: 'act',
+      kind: say`act`,
       to: { name: 'grow', query: { new: '1' } },
     });
     finds.push({
       key: 'add-bed',
       words: say`Add a bed`,
-      kind: 'act',
+      kind: say`act`,
       to: { name: 'yard', query: { add: 'bed' } },
     });
     finds.push({
       key: 'add-bench',
       words: say`Add a bench`,
-      kind: 'act',
+      kind: say`act`,
       to: { name: 'yard', query: { add: 'bench' } },
     });
   }
@@ -63,14 +69,14 @@ const all = computed<Find[]>(() => {
     finds.push({
       key: lot.id,
       words: `${lot.code} ${nursery.lookup.species.get(lot.speciesId)?.common ?? ''}`,
-      kind: 'seed',
+      kind: say`seed`,
       to: { name: 'seed', params: { seedLot: lot.id } },
     });
   for (const { code, common, latin } of nursery.catalogue!.species)
     finds.push({
       key: `species-${code}`,
       words: `${common} ${latin}`,
-      kind: 'species',
+      kind: say`species`,
       to: { name: 'seed-species', params: { species: code } },
     });
   for (const [name, words] of [
@@ -82,7 +88,7 @@ const all = computed<Find[]>(() => {
     ['seed-layers', say`Air layers`],
     ['seed-labels', say`Labels, and a label that is lost`],
   ])
-    finds.push({ key: name, words, kind: 'seed room', to: { name } });
+    finds.push({ key: name, words, kind: say`seed room`, to: { name } });
   for (const [name, words] of [
     ['yard-site', say`Site plan`],
     ['yard-light', say`Light of the yard`],
@@ -92,35 +98,35 @@ const all = computed<Find[]>(() => {
     ['yard-containers', say`Containers side by side`],
     ['yard-media', say`Media: recipes, batches, heaps`],
   ])
-    finds.push({ key: name, words, kind: 'yard', to: { name } });
+    finds.push({ key: name, words, kind: say`yard`, to: { name } });
   finds.push({
     key: 'held',
     words: say`How well past forecasts held`,
-    kind: 'forecasts',
+    kind: say`forecasts`,
     to: { name: 'held' },
   });
   finds.push({
     key: 'learnt',
     words: say`What your own lots teach: values learnt`,
-    kind: 'forecasts',
+    kind: say`forecasts`,
     to: { name: 'learnt' },
   });
   finds.push({
     key: 'roots',
     words: say`Root bench: pull, judge, accept or reject`,
-    kind: 'station',
+    kind: say`station`,
     to: { name: 'roots' },
   });
   finds.push({
     key: 'weather',
     words: say`Weather: import and export`,
-    kind: 'act',
+    kind: say`act`,
     to: { name: 'records' },
   });
   finds.push({
     key: 'measurements',
     words: say`Measurements: import and export`,
-    kind: 'act',
+    kind: say`act`,
     to: { name: 'records' },
   });
   return finds;
@@ -149,6 +155,7 @@ function go(find: Find | null) {
       :aria-label="say`Find a lot, place, species or act`"
       autocomplete="off"
       :display-value="() => text"
+      @focus="look"
       @change="text = $event.target.value"
     />
     <ComboboxOptions v-if="text" class="panel absolute z-30 mt-1 w-full min-w-64 p-1 shadow-lg" static>
@@ -160,7 +167,9 @@ function go(find: Find | null) {
           <span>{{ find.words }}</span><span class="text-muted text-sm">{{ find.kind }}</span>
         </li>
       </ComboboxOption>
-      <li v-if="!found.length" class="text-muted px-3 py-2">{{ say`Nothing by that name.` }}</li>
+      <li v-if="!found.length" class="text-muted px-3 py-2">
+        {{ looking ? say`Looking …` : say`Nothing by that name.` }}
+      </li>
     </ComboboxOptions>
   </Combobox>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { dayFrom, partsOf, type EpochDay, say } from '@kauri/core';
 import { useElementSize } from '@vueuse/core';
-import { computed, useTemplateRef } from 'vue';
+import { computed, useTemplateRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useForecasts } from '../stores/forecasts';
 import { useSeason } from '../stores/season';
@@ -12,6 +12,7 @@ const season = useSeason();
 const forecasts = useForecasts();
 const strip = useTemplateRef('strip');
 const { width } = useElementSize(strip);
+watch(width, (wide) => wide > 0 && forecasts.wantRibbon());
 
 const HEIGHT = 88;
 const WINDOWS = 20;

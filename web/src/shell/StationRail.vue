@@ -1,24 +1,32 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
-import { computed, onMounted } from 'vue';
+import { onMounted, onScopeDispose, watch } from 'vue';
 import { RouterLink, useRoute } from 'vue-router';
-import { useToday } from '../stations/today/useToday';
-import { useSeed } from '../stores/seed';
-import { useTodayBook } from '../stores/todayBook';
+import { useAgenda } from '../stores/agenda';
+import { useDevice } from '../stores/device';
+import { useNursery } from '../stores/nursery';
+import { useOthers } from '../stores/others';
 import { stations } from './stations';
 
-const seed = useSeed();
-const book = useTodayBook();
+const agenda = useAgenda();
+const nursery = useNursery();
+const device = useDevice();
 const route = useRoute();
 /** A station's own page, or a part of it such as «yard-site». */
 const here = (name: string) => String(route.name).split('-')[0] === name;
-const { counts, load } = useToday();
-/** As Today says. */
-const now = computed(() => counts.value.now);
-onMounted(() => {
-  seed.load().catch(() => undefined);
-  book.load().catch(() => undefined);
-  load().catch(() => undefined);
+onMounted(() => void agenda.load().catch(() => undefined));
+// What was written, here or by others, changes what presses.
+watch(() => nursery.facts, agenda.follow);
+useOthers().follow(['today'], async () => agenda.follow());
+// What waits for a network is known here alone.
+watch(
+  () => device.waiting.length > 0,
+  (waits) => waits && (agenda.wanted = true),
+  { immediate: true },
+);
+onScopeDispose(() => {
+  agenda.stop();
+  agenda.wanted = false;
 });
 </script>
 
@@ -36,11 +44,11 @@ onMounted(() => {
       <component :is="station.icon" :size="22" aria-hidden="true" />
       {{ station.words }}
       <span
-        v-if="station.name === 'today' && now"
+        v-if="station.name === 'today' && agenda.now"
         class="bg-tag text-tag-ink hand:top-0.5 hand:right-auto hand:left-1/2 hand:ml-0.5 absolute top-1 right-2 min-w-5 rounded px-1 text-center text-sm font-bold"
       >
-        <span aria-hidden="true">{{ now > 99 ? '99+' : now }}</span><span class="sr-only">{{
-          say`${now} to do now`
+        <span aria-hidden="true">{{ agenda.now > 99 ? '99+' : agenda.now }}</span><span class="sr-only">{{
+          say`${agenda.now} to do now`
         }}</span>
       </span>
     </RouterLink>

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { effectScope, reactive } from 'vue';
+import { effectScope, nextTick, reactive } from 'vue';
 import type { useForecasts } from './forecasts';
 
 /* eslint-disable @typescript-eslint/no-explicit-any */
@@ -48,6 +48,7 @@ async function started() {
   const { useForecasts: use } = await import('./forecasts');
   store = scope.run(() => use())!;
   store.start();
+  store.wantAll();
 }
 beforeEach(() => {
   vi.stubGlobal('Worker', class {});
@@ -74,6 +75,20 @@ describe('forecasts of all lots', () => {
     expect(world.worker.handed).toEqual([60, 60, 10]);
     expect(world.worker.taken).toEqual([60, 60, 10]);
     expect([...store.views.keys()]).toEqual([...world.nursery.facts.keys()]);
+  });
+
+  it('are not worked out for who looks at something else, until somebody shows all lots', async () => {
+    world.nursery.whole = true;
+    await started();
+    await vi.waitFor(() => expect(store.viewsOf).toBe(100));
+    // Somebody else signs in: nothing is wanted yet.
+    world.worker.all.mockClear();
+    store.start();
+    world.season.view = 130;
+    await nextTick();
+    expect(world.worker.all).not.toHaveBeenCalled();
+    store.wantAll();
+    await vi.waitFor(() => expect(store.viewsOf).toBe(130));
   });
 
   it('go over only for lots that changed, and let go of those that are gone', async () => {

@@ -125,6 +125,13 @@ export const useForecasts = defineStore('forecasts', () => {
     return apart(unlearntFacts(), (remote) => remote.teaching(asOf()));
   }
 
+  /** Whether somebody shows all lots: worked out from then on, and not for who looks at something else. */
+  const allWanted = ref(false);
+  const wantAll = () => void (allWanted.value = true);
+  /** Likewise the strip of the season, which a phone folds away. */
+  const ribbonWanted = ref(false);
+  const wantRibbon = () => void (ribbonWanted.value = true);
+
   /** How long all lots took last, ms: where it is long, the ribbon rests before it is asked again. */
   let allTook = 0;
   const askAll = latestOnly(async (view: EpochDay, today: EpochDay) => {
@@ -158,17 +165,19 @@ export const useForecasts = defineStore('forecasts', () => {
   const askChosen = () => askOne(selectedId.value, season.view, season.today);
   /** While the ribbon is dragged a lot’s course follows now and then, and when it rests. */
   const askChosenSoon = useDebounceFn(askChosen, 40, { maxWait: 250 });
+  /** Follows the date, the lots and the weather for as long as whoever starts it lives. */
   function start() {
+    allWanted.value = ribbonWanted.value = false;
     watch(
-      [() => season.view, () => season.today, changed],
-      () => nursery.whole && (allTook > LONG_MS ? askRested() : askNow()),
+      [() => season.view, () => season.today, changed, allWanted],
+      () => allWanted.value && nursery.whole && (allTook > LONG_MS ? askRested() : askNow()),
       { immediate: true },
     );
     watch([selectedId, changed], askChosen, { immediate: true });
     watch(() => season.view, askChosenSoon);
     watch(
-      [() => season.strip, () => season.today, () => nursery.weatherVersion],
-      () => askRibbon(season.today, season.strip.start, season.strip.end),
+      [() => season.strip, () => season.today, () => nursery.weatherVersion, ribbonWanted],
+      () => ribbonWanted.value && askRibbon(season.today, season.strip.start, season.strip.end),
       {
         immediate: true,
       },
@@ -259,6 +268,9 @@ export const useForecasts = defineStore('forecasts', () => {
     failure,
     faults,
     start,
+    wantAll,
+    allWanted,
+    wantRibbon,
     select,
     suppose,
     moved,

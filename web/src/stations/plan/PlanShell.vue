@@ -9,10 +9,12 @@ import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
 import { useOthers } from '../../stores/others';
 import { useOrders } from '../../stores/orders';
+import { useParcels } from '../../stores/parcels';
 import { usePlan } from '../../stores/plan';
 import { useRoutes } from '../../stores/routes';
 
 const orders = useOrders();
+const parcels = useParcels();
 const plan = usePlan();
 const routes = useRoutes();
 const nursery = useNursery();
@@ -20,7 +22,7 @@ const forecasts = useForecasts();
 const messages = useMessages();
 const route = useRoute();
 const load = () =>
-  Promise.all([orders.load(), routes.load(), plan.load()]).catch((error: unknown) =>
+  Promise.all([orders.load(), routes.load(), plan.load(), parcels.load()]).catch((error: unknown) =>
     messages.say(sentenceOf(error)),
   );
 onMounted(load);

@@ -10,6 +10,7 @@ import StatusMark from '../../parts/StatusMark.vue';
 import WeatherBehind from '../../parts/WeatherBehind.vue';
 import { useLots } from '../../parts/useLots';
 import { useWay } from '../../parts/useWay';
+import { SHOWN_OF_EACH } from '../../stores/agenda';
 import { keptKey } from '../../stores/kept';
 import { useOthers } from '../../stores/others';
 import { useSeason } from '../../stores/season';
@@ -21,7 +22,7 @@ import FirstHour from './FirstHour.vue';
 import TodayLine from './TodayLine.vue';
 import { useFirstHour } from './useFirstHour';
 import { minutesWords } from './todayWords';
-import { lotOf as lotOfLine, SHOWN_OF_EACH, useToday } from './useToday';
+import { lotOf as lotOfLine, useToday } from './useToday';
 
 const MarkDialog = defineAsyncComponent(() => import('./MarkDialog.vue'));
 const TodayRulesDialog = defineAsyncComponent(() => import('./TodayRulesDialog.vue'));

@@ -77,10 +77,11 @@ const serverToday = (
 
 beforeEach(() => {
   setActivePinia(createPinia());
-  world.call.mockReset();
+  world.call.mockReset().mockRejectedValue(new Error('no network'));
   world.nursery = reactive({
     whole: false,
     lots: new Map(),
+    nurseryId: 'n',
     params: { nursery: 'n' },
     lookup: { species: new Map() },
     series: { start: TODAY, tMinC: [], tMaxC: [] },
@@ -90,6 +91,7 @@ beforeEach(() => {
   world.season = reactive({ view: TODAY, today: TODAY });
   world.seed = reactive({
     settled: false,
+    load: async () => undefined,
     room: empty,
     knownRoom: { ...empty, underWay: [], onBranch: [], held: () => 0 },
     outlooks: { viability: new Map(), clocks: new Map(), layering: new Map() },
@@ -112,7 +114,7 @@ beforeEach(() => {
     stores: new Map(),
   });
   world.keeps = ref(null);
-  world.book = reactive({ book: null as object | null });
+  world.book = reactive({ book: null as object | null, load: async () => undefined });
   world.lots = ref<unknown[]>([]);
   world.rising = ref([]);
   world.risen = ref(false);

@@ -17,14 +17,13 @@ import {
   type EpochDay,
   type LotAsks,
   type TodayItem,
-  type When,
 } from '@kauri/core';
 import type { AnswerOf } from '@kauri/core/contract';
-import { createSharedComposable, useDebounceFn } from '@vueuse/core';
+import { createSharedComposable, tryOnScopeDispose, useDebounceFn } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import { call } from '../../api/client';
 import { useLots, type ShownLot } from '../../parts/useLots';
+import { useAgenda, type Counts } from '../../stores/agenda';
 import { useForecasts } from '../../stores/forecasts';
 import { latestOnly } from '../../stores/latestOnly';
 import { useHolds } from '../../stores/holds';
@@ -41,10 +40,6 @@ import { useTodayBook } from '../../stores/todayBook';
 import { useComingUp } from '../seed/up/useComingUp';
 
 const nobodyPulled = { call: 'pull', failing: 0, pulled: 0 } as const;
-/** Acts of each kind of urgency shown before more are asked for. */
-export const SHOWN_OF_EACH = 40;
-/** The server is asked again for a list that it is working out, ms. */
-const AGAIN_MS = 1000;
 const nothing: Agenda<TodayItem> = { lines: [], hidden: [], muted: 0 };
 
 /**
@@ -52,6 +47,7 @@ const nothing: Agenda<TodayItem> = { lines: [], hidden: [], muted: 0 };
  * all who ask, a few lots at a time. Until the lots are here, today’s list is the server’s.
  */
 export const useToday = createSharedComposable(() => {
+  const served = useAgenda();
   const season = useSeason();
   const nursery = useNursery();
   const forecasts = useForecasts();
@@ -102,6 +98,7 @@ export const useToday = createSharedComposable(() => {
   /** What each lot asked for last, with what that was made of. */
   let asked = new Map<string, { of: readonly unknown[]; asks: LotAsks }>();
   const own = shallowRef<Agenda<TodayItem> | null>(null);
+  let workedFor: EpochDay = season.view;
   const work = latestOnly(async () => {
     const day: EpochDay = season.view;
     const risingById = new Map(rising.value.map((r) => [r.lot.row.id, r.outlook?.value ?? null]));
@@ -117,6 +114,7 @@ export const useToday = createSharedComposable(() => {
     });
     asked = now;
     const room = roomAsks(seed.room, seed.knownRoom, seed.outlooks, nursery.lookup.species, day);
+    workedFor = day;
     own.value = todayOf(
       itemsOf(
         [...now.values()].map(({ asks }) => asks),
@@ -163,36 +161,30 @@ export const useToday = createSharedComposable(() => {
   const lifted = computed(() => [...nursery.lots.values()].reduce((sum, { held }) => sum + held.lifted, 0));
   watch(lifted, () => parcels.loaded && parcels.isStale && void parcels.load().catch(() => undefined));
 
-  const fromServer = shallowRef<AnswerOf<'today'> | null>(null);
-  let asksAgain: ReturnType<typeof setTimeout> | undefined;
   async function load() {
-    clearTimeout(asksAgain);
+    void seed.load().catch(() => undefined);
+    void kept.load().catch(() => undefined);
     void roots.load().catch(() => undefined);
     void plan.load().catch(() => undefined);
     void plantings.load().catch(() => undefined);
     void holds.load().catch(() => undefined);
     void parcels.ready().catch(() => undefined);
-    const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
-    clearTimeout(asksAgain);
-    if (answer.workedAt !== null) fromServer.value = answer;
-    // The first of the day is being worked out: whichever is ready first is shown.
-    else if (answer.working && own.value === null)
-      asksAgain = setTimeout(() => void load().catch(() => undefined), AGAIN_MS);
+    await served.load();
   }
   // A mark set before this browser has a list of its own: the server’s follows.
   watch(
     () => kept.book,
-    (_, before) => before && own.value === null && void load().catch(() => undefined),
+    (_, before) => before && own.value === null && void served.load().catch(() => undefined),
   );
   /** As the server worked it out, for today only. */
   const servers = computed<Agenda<TodayItem> | null>(() => {
-    const answer = fromServer.value;
+    const answer = served.fromServer;
     if (answer === null || dayOf(answer.on) !== season.view) return null;
     return { lines: answer.acts.map(lineOf), hidden: [], muted: 0 };
   });
   /** Acts by urgency, with those that are not at hand yet. */
-  const counts = computed<Record<When, number>>(() => {
-    if (own.value === null && servers.value !== null) return fromServer.value!.counts;
+  const counts = computed<Counts>(() => {
+    if (own.value === null && servers.value !== null) return served.fromServer!.counts;
     const counted = { now: 0, week: 0, weeks: 0, watch: 0 };
     for (const { when } of agenda.value.lines) counted[when]++;
     return counted;
@@ -201,6 +193,11 @@ export const useToday = createSharedComposable(() => {
   /** Whether there is a list to show, and whether it is this browser’s own. */
   const shown = computed(() => own.value !== null || servers.value !== null);
   const isOwn = computed(() => own.value !== null);
+  watch(own, () => (served.own = { day: workedFor, counts: counts.value }), { flush: 'sync' });
+  tryOnScopeDispose(() => (served.own = null));
+  // Once it is wanted it follows, so that it is there at once when it is opened again.
+  served.wanted = true;
+  load().catch(() => undefined);
   return { agenda, counts, rates, byId, load, shown, isOwn };
 });
 

@@ -1,0 +1,61 @@
+import { dayOf, type EpochDay, type When } from '@kauri/core';
+import type { AnswerOf } from '@kauri/core/contract';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { call } from '../api/client';
+import { useNursery } from './nursery';
+import { useSeason } from './season';
+
+export type Counts = Record<When, number>;
+
+/** Acts of each kind of urgency the server is asked for; more are this browser's own. */
+export const SHOWN_OF_EACH = 40;
+/** The server is asked again for a list that it is working out, ms. */
+const AGAIN_MS = 1000;
+/** And for one that is there, but older than what was written since, ms. */
+const BEHIND_MS = 10_000;
+
+/**
+ * Today as the server last worked it out, and how much presses. The list that this browser works out itself, from every
+ * forecast of the nursery, is `useToday`’s: it is worked out once somebody wants more than a figure of it.
+ */
+export const useAgenda = defineStore('agenda', () => {
+  const nursery = useNursery();
+  const season = useSeason();
+  const kept = shallowRef<{ nurseryId: string; answer: AnswerOf<'today'> } | null>(null);
+  const fromServer = computed(() => (kept.value?.nurseryId === nursery.nurseryId ? kept.value.answer : null));
+  /** Of the list worked out here: the day it is of, and its acts by urgency; null while there is none. */
+  const own = shallowRef<{ day: EpochDay; counts: Counts } | null>(null);
+  /** Whether this browser's own list is wanted from now on. */
+  const wanted = ref(false);
+
+  const isHere = () => own.value?.day === season.today;
+
+  let again: ReturnType<typeof setTimeout> | undefined;
+  function stop(): void {
+    clearTimeout(again);
+    again = undefined;
+  }
+  const askAgain = (ms: number) => (again = setTimeout(() => void load().catch(() => undefined), ms));
+  async function load(): Promise<void> {
+    stop();
+    const { nurseryId } = nursery;
+    const answer = await call('today', { params: nursery.params, query: { each: SHOWN_OF_EACH } });
+    stop();
+    if (nurseryId !== nursery.nurseryId) return;
+    if (answer.workedAt !== null) kept.value = { nurseryId, answer };
+    if (answer.working && !isHere()) askAgain(answer.workedAt === null ? AGAIN_MS : BEHIND_MS);
+  }
+  /** What was written since it was asked for is to be in it: a little later, and once for what is written together. */
+  function follow(): void {
+    if (!isHere()) again ??= askAgain(BEHIND_MS);
+  }
+
+  /** Acts to do now, of today whatever date the ribbon looks at; null while nobody knows. */
+  const now = computed<number | null>(() => {
+    if (isHere()) return own.value!.counts.now;
+    const answer = fromServer.value;
+    return answer && dayOf(answer.on) === season.today ? answer.counts.now : null;
+  });
+  return { fromServer, own, wanted, load, follow, stop, now };
+});
