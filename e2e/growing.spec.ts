@@ -89,7 +89,7 @@ test('an act of Today is done, put off, given away, muted, printed and followed 
   expected,
 }) => {
   expected.faults.push(/422|404/);
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   const line = page.getByTestId('lot-act').filter({ hasText: 'Move 26-ALN-07 on' });
   await expect(line.getByTestId('work')).toContainText('about');
   await test.step('skipping asks why', async () => {

@@ -7,7 +7,7 @@ test('plants in humid air are opened a step a day, put back where they wilt, and
   page,
   own,
 }) => {
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   const act = page.getByTestId('lot-act').filter({ hasText: 'Open IN-IAQ-01 a little more: step 4 of 7' });
   await act.getByRole('link').first().click();
   const hold = page.getByTestId('hold');

@@ -20,7 +20,7 @@ test('a language is chosen at the door, holds through sign-in and reload, and is
 test.describe('a nursery that speaks Spanish', () => {
   test.use({ expected: { faults: [/422/] } });
   test('opens in it, from its worker’s forecasts to what its server refuses', async ({ page, demo }) => {
-    await signIn(page, demo, 'nahuel@piedraclara.example');
+    await signIn(page, demo, 'nahuel@piedraclara.example', '/');
     await expect(page).toHaveTitle(/^Hoy · Vivero Piedra Clara/);
     await page
       .getByRole('navigation', { name: 'Estaciones' })
@@ -53,7 +53,7 @@ test('an owner sets what the nursery speaks; whoever chose for themselves keeps 
     try {
       const other = await context.newPage();
       if (chosen) await speaking(other, chosen);
-      await signIn(other, own, 'tam@withybeck.example');
+      await signIn(other, own, 'tam@withybeck.example', '/');
       await expect(other.getByRole('heading', { name: heading })).toBeVisible();
     } finally {
       await context.close();

@@ -28,7 +28,7 @@ test('lots are found by half a word, narrowed, worked on together and the work t
   await page.getByRole('button', { name: 'Work done: 2 lots' }).click();
   await page.getByRole('dialog').getByText('Weed', { exact: true }).click();
   await act(page, 'Write it down');
-  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   const done = async () =>
     (
       await own.database.query(
@@ -73,7 +73,7 @@ test('several lots are carried to another place together, and what they ask for 
   await page.getByRole('button', { name: /^Carry: / }).click();
   await choose(dialog.getByLabel('To', { exact: true }), 'Bench 2');
   await act(page, 'Carry them');
-  await expect(dialog).toBeHidden();
+  await expect(dialog).toHaveCount(0);
   const there = async () =>
     (
       await own.database.query(
@@ -105,7 +105,7 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await tam.keyboard.press('s');
   await choose(tam.getByRole('dialog').getByLabel('Place'), 'Bench 2');
   await act(tam, 'Move it on');
-  await expect(tam.getByRole('dialog')).toBeHidden();
+  await expect(tam.getByRole('dialog')).toHaveCount(0);
   await other.close();
   // It shows under the open sheet as it lands; the sheet is as it was opened.
   await expect(
@@ -119,7 +119,7 @@ test('a sheet about a lot that somebody moves meanwhile is told of it, keeps wha
   await expect(alert).toContainText('26-ALN-07 was moved meanwhile: it stands in Bench 2');
   await expect(page.getByRole('dialog').getByLabel('Seedlings standing now')).toHaveValue('400');
   await act(page, 'Keep the count');
-  await expect(page.getByRole('dialog')).toBeHidden();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByText('Bench 2').first()).toBeVisible();
 });
 

@@ -46,7 +46,7 @@ test('every view of the day and the lots is sound in both schemes', async ({ pag
   await page.goto(demo.url);
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
   await expectSound(page, 'sign-in');
-  await signIn(page, demo, 'isla@withybeck.example');
+  await signIn(page, demo, 'isla@withybeck.example', '/');
   await expect(page.getByText('Act now')).toBeVisible();
   await expectSound(page, 'today');
   for (const name of ['Rules', 'Calendar']) {

@@ -154,7 +154,7 @@ test('closed tubes are told of while it gets hot, in Today and in the planting, 
 }) => {
   await own.stop();
   await own.startAgain('2026-07-18');
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   const act = page.getByTestId('planted-act').filter({ hasText: 'closed tubes in Long belt' });
   await act.getByRole('link').first().click();
   await expect(page.getByTestId('decision')).toContainText('Raise, vent or take off its guards');

@@ -17,6 +17,8 @@ export default defineConfig({
     actionTimeout: 15_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // A page that is still is drawn less often.
+    contextOptions: { reducedMotion: 'reduce' },
     // Keeping the whole application costs every page seconds; the tests of no network ask for it.
     serviceWorkers: 'block',
     // What was on the page when it failed is kept anyway; act by act costs every test, so only who looks for a fault asks for it.

@@ -140,6 +140,7 @@ test('containers are compared by the roots they gave, under each school', async 
 });
 
 test('Today names rejected lots, and those that leave unjudged', async ({ isla: page }) => {
+  await station(page, 'Today');
   const acts = page.getByTestId('roots-act');
   await expect(acts.filter({ hasText: 'Judge the roots of' })).toContainText(
     /half judged, \d+ not pulled yet/,

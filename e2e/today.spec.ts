@@ -25,7 +25,7 @@ async function said(page: Page, kauri: Kauri): Promise<Said[]> {
 
 test('a page left open over midnight goes on with the new day', async ({ own, page, expected }) => {
   expected.faults = [/Failed to load resource/];
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   await expect(page.getByTestId('date')).toContainText('Tue 24 Nov');
   await own.stop();
   await own.startAgain('2026-11-25');
@@ -40,7 +40,7 @@ test.describe('the screen and the server say the same to the line', () => {
       await own.stop();
       await own.startAgain(day);
       for (const email of ['isla@withybeck.example', 'nahuel@piedraclara.example']) {
-        await signIn(page, own, email);
+        await signIn(page, own, email, '/');
         const acts = await said(page, own);
         expect(acts.length).toBeGreaterThan(0);
         // The screen's own list is offered on paper; until then it is the server's.

@@ -166,7 +166,7 @@ test('a lot’s journal says who did what, and a record taken back is gone from 
 });
 
 test('Today is listed as one walks, place by place, and stays so', async ({ page, own }) => {
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   const lines = page.getByTestId('lot-act');
   await expect(page.getByTestId('when-now')).toBeVisible();
   const walk = page.getByTestId('as-one-walks');
@@ -189,7 +189,7 @@ test('Today is listed as one walks, place by place, and stays so', async ({ page
 });
 
 test('Today leads to the lot, and changes when the act is done', async ({ page, own }) => {
-  await signIn(page, own, 'isla@withybeck.example');
+  await signIn(page, own, 'isla@withybeck.example', '/');
   const act = page.getByRole('link', { name: /Decide on 26-VOP-01/ });
   await act.click();
   await expect(page.getByRole('heading', { name: '26-VOP-01', level: 1 })).toBeVisible();

@@ -34,6 +34,13 @@ const sayWhy = (part, name, message) =>
     ].join('\n    '),
   );
 
+/** What stood on the page when a browser test failed: where it ran nobody can look any more. */
+const LINES_OF_A_PAGE = 60;
+function sayPage(file) {
+  const page = readFileSync(file, 'utf8').split('# Page snapshot')[1]?.split('# Test source')[0];
+  if (page) why.push(['  The page:', ...page.trim().split('\n').slice(0, LINES_OF_A_PAGE)].join('\n    '));
+}
+
 /** Runs one part of the tests and says how it went and how long it took; what it printed is shown where it failed. */
 async function part(name, work) {
   if (!isWanted(name)) return;
@@ -124,9 +131,12 @@ const playwrightCounts = ({ stats, errors, suites }) => {
   const specs = suites.flatMap(specsOf);
   sayLongest(specs.map((spec) => [spec.title, took(spec)]));
   for (const spec of specs)
-    for (const { status, errors: faults } of spec.tests.flatMap((test) => test.results))
-      if (status !== 'passed' && status !== 'skipped')
-        sayWhy(spec.file, spec.title, faults.map((fault) => fault.message ?? '').join('\n'));
+    for (const { status, errors: faults, attachments } of spec.tests.flatMap((test) => test.results)) {
+      if (status === 'passed' || status === 'skipped') continue;
+      sayWhy(spec.file, spec.title, faults.map((fault) => fault.message ?? '').join('\n'));
+      const seen = attachments.find(({ name, path }) => name === 'error-context' && path);
+      if (seen) sayPage(seen.path);
+    }
   for (const error of errors) sayWhy('e2e', 'as a whole', error.message ?? String(error));
   return { good: stats.expected, bad: stats.unexpected + stats.flaky + errors.length };
 };

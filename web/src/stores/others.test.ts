@@ -70,10 +70,26 @@ describe('taking in what is heard', () => {
       await vi.advanceTimersByTimeAsync(200);
     }
     expect(most).toBe(1);
-    // One of a second, and then ten of rest.
+    // One of a second, and then eight of rest.
     expect(turnsTaken).toBe(1);
     await vi.advanceTimersByTimeAsync(4_000);
     expect(turnsTaken).toBe(2);
+  });
+
+  it('rests no longer than it can be borne on a slow machine', async () => {
+    const took: number[] = [];
+    const turns = takingTurns(
+      async () => {
+        took.push(performance.now());
+        await new Promise((done) => setTimeout(done, 6_000));
+      },
+      () => 0,
+    );
+    turns.hear(landed('a'));
+    await vi.advanceTimersByTimeAsync(6_500);
+    turns.hear(landed('b'));
+    await vi.advanceTimersByTimeAsync(8_000);
+    expect(took).toHaveLength(2);
   });
 
   it('takes in once more what may be older than what was written here meanwhile', async () => {

@@ -9,9 +9,13 @@ import { useNursery } from './nursery';
 
 /** Writes that come together are taken in together, ms. */
 const GATHER_MS = 150;
-/** What others wrote is fetched at most this often, ms; where that takes long, ten times as seldom as it takes. */
+/**
+ * What others wrote is fetched at most this often, ms; where that takes long, ten times as seldom as it takes, but never so
+ * seldom that somebody works on what was changed long ago.
+ */
 const LEAST_REST_MS = 1_000;
 const REST_FOR_EACH = 10;
+const MOST_REST_MS = 8_000;
 
 /** What landed since it was last taken in: in which areas, and about which lots; null where it may be any. */
 export interface Gathered {
@@ -48,7 +52,7 @@ export function takingTurns(takeIn: (news: Gathered) => Promise<unknown>, writte
     await takeIn(gathered(these)).catch(() => undefined);
     taking = false;
     if (written() !== before) heard.push(...these);
-    restMs = Math.max(LEAST_REST_MS, REST_FOR_EACH * (performance.now() - began));
+    restMs = Math.min(MOST_REST_MS, Math.max(LEAST_REST_MS, REST_FOR_EACH * (performance.now() - began)));
     if (heard.length) soon();
     else timer = setTimeout(rested, restMs);
   }
