@@ -676,6 +676,15 @@ export {
 export { cullReasons, type CullReason, type Culls } from './lifting/culls';
 export { batchIn, exposureAt, type Exposure, type ExposureState } from './lifting/exposureClock';
 export { gradesOverlap, readGrade } from './lifting/grades';
+export {
+  trenchClasses,
+  trenchRoom,
+  trenchWanted,
+  treesThatFit,
+  usualTrench,
+  type Heeled,
+  type TrenchRoom,
+} from './lifting/trench';
 export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook } from './lifting/gradeOutlook';
 export { gradesAhead, type GradeAsk } from './forecast/gradesAhead';
 export { keepsUntil, USUAL_STORE_C, type ColdStore, type Keeps } from './lifting/storeClock';

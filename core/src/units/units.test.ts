@@ -14,6 +14,7 @@ const quantities: Quantity[] = [
   'warmth',
   'rain',
   'density',
+  'perLength',
   'area',
   'pressure',
   'flow',

@@ -24,6 +24,7 @@ export type Quantity =
   | 'perWarmth' // per °C·d
   | 'rain' // mm
   | 'density' // plants per m²
+  | 'perLength' // plants per m
   | 'area' // m²
   | 'dose' // g per L
   | 'flow' // L per h
@@ -93,6 +94,10 @@ const shows: Record<Quantity, Record<UnitSystem, Show>> = {
   density: {
     metric: { unit: '/m²', factor: 1, digits: 0 },
     us: { unit: '/ft²', factor: M2_PER_FT2, digits: 1 },
+  },
+  perLength: {
+    metric: { unit: '/m', factor: 1, digits: 0 },
+    us: { unit: '/ft', factor: 0.3048, digits: 1 },
   },
   area: {
     metric: { unit: 'm²', factor: 1, digits: 2 },

@@ -1,3 +1,4 @@
+import { usualTrench } from '@kauri/core';
 import type { Grading, GradeScheme, KeptGrading } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
@@ -20,6 +21,8 @@ export const useGrading = defineStore('grading', () => {
     return kept.value;
   }
 
+  /** How trees are heeled in here; rules of thumb until the nursery keeps its own. */
+  const trench = computed(() => kept.value?.grading.trench ?? usualTrench);
   const schemes = computed(() => kept.value?.grading.schemes ?? []);
   /** Schemes for a species: those made for it, then those for all, then the others. */
   function schemesFor(speciesId: string): GradeScheme[] {
@@ -33,5 +36,5 @@ export const useGrading = defineStore('grading', () => {
       ({ speciesIds }) => speciesIds.length === 0 || speciesIds.includes(speciesId),
     ) ?? null;
 
-  return { kept, schemes, load, keep, schemesFor, firstFor };
+  return { kept, schemes, trench, load, keep, schemesFor, firstFor };
 });

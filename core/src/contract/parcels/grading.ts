@@ -1,6 +1,7 @@
 import { told } from '../told';
 import { z } from 'zod';
 import { gradesOverlap } from '../../lifting/grades';
+import { trenchClasses } from '../../lifting/trench';
 import { Id, numberBetween, wholeNumber, wordsOf } from '../basics';
 
 const height = (what: string) => numberBetween(what, 1, 2000, 'cm').nullable();
@@ -39,8 +40,18 @@ export const GradeScheme = z.object({
 });
 export type GradeScheme = z.infer<typeof GradeScheme>;
 
+/** How trees are heeled in here: the rows of a bay, and the trees a metre of row takes by their heights. */
+export const TrenchWritten = z.object({
+  rowsApartCm: numberBetween('Rows apart', 5, 300, 'cm'),
+  perM: z
+    .array(numberBetween('Trees a metre', 0.5, 2000))
+    .length(trenchClasses.length, told`Trees a metre are said for each class of heights.`),
+});
+
 export const Grading = z.object({
   schema: z.literal(1),
+  /** The nursery's own; rules of thumb where nothing was kept. */
+  trench: TrenchWritten.optional(),
   schemes: z
     .array(GradeScheme)
     .max(30, told`At most 30 schemes.`)

@@ -80,13 +80,18 @@ async function write() {
   const written: GradeScheme[] = schemes.value
     .map((scheme) => fromTyped(scheme, units))
     .filter(({ name, grades }) => name.trim() !== '' || grades.length > 0);
-  const body = { version: version.value, grading: { schema: 1 as const, schemes: written } };
+  const body = {
+    version: version.value,
+    grading: { ...grading.kept?.grading, schema: 1 as const, schemes: written },
+  };
   const kept = await save(body, () => grading.keep(body.version, body.grading));
   if (kept === null) {
-    // Somebody else wrote them meanwhile: kept again, these take their place.
+    // Somebody else wrote them meanwhile: kept again, these take their place, and how they are heeled in stays theirs.
     const error = fault.value;
-    if (error instanceof ProblemError && error.kind === 'stale-edit')
-      version.value = (error.problem.current as { version: number }).version;
+    if (error instanceof ProblemError && error.kind === 'stale-edit') {
+      await grading.load(true).catch(() => undefined);
+      version.value = grading.kept?.version ?? version.value;
+    }
     return;
   }
   messages.say(say`Kept: ${several(written.length, 'scheme')} to grade by.`);

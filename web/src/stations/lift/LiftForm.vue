@@ -21,8 +21,22 @@ const props = defineProps<{ lot: ShownLot }>();
 const emit = defineEmits<{ done: [] }>();
 const { show, unit } = usePreferences();
 const lift = useLift(() => props.lot);
-const { ready, draft, on, busy, sentence, wrong, isBed, bundle, schemes, schemeId, units, standing, left } =
-  lift;
+const {
+  ready,
+  draft,
+  on,
+  busy,
+  sentence,
+  wrong,
+  isBed,
+  bundle,
+  schemes,
+  schemeId,
+  units,
+  standing,
+  left,
+  heeled,
+} = lift;
 
 const exposure = useExposure(() => on.value);
 const schemeOptions = computed(() => [
@@ -110,7 +124,7 @@ async function save() {
         inputmode="numeric"
         :fault="wrong('culled')"
       />
-      <LyingPlace v-model="draft.place" />
+      <LyingPlace v-model="draft.place" :trees="heeled" />
     </div>
     <button v-if="!saysWhy" class="quiet" type="button" @click="saysWhy = true">
       {{ say`Say why they are culled` }}

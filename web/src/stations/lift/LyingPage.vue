@@ -16,11 +16,13 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
 import { usePreferences } from '../../stores/preferences';
+import BayRoom from './BayRoom.vue';
 import LookDialog from './LookDialog.vue';
 import LyingParcelRow from './LyingParcelRow.vue';
 import { signWords } from './lyingWords';
 import { parcelTable } from './lyingFiles';
 import SentList from './SentList.vue';
+import TrenchDialog from './TrenchDialog.vue';
 import { useBundleLabels } from './useBundleLabels';
 import SplitDialog from '../grow/SplitDialog.vue';
 import LoseDialog from './LoseDialog.vue';
@@ -46,6 +48,7 @@ function closeSending() {
 }
 const putting = ref<Parcel | null>(null);
 const losing = ref<Parcel | null>(null);
+const trenching = ref(false);
 const holding = ref<Parcel | null>(null);
 const may = computed(() => session.may('crew'));
 const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
@@ -143,6 +146,7 @@ const table = () =>
           {{ say`What was seen` }}
         </button>
       </h2>
+      <BayRoom :name="name" :may-edit="session.may('grower')" @edit="trenching = true" />
       <ul class="divide-rule border-rule divide-y border-y" :data-testid="`lying-${name}`">
         <LyingParcelRow
           v-for="parcel in list"
@@ -177,6 +181,7 @@ const table = () =>
       :parcel-id="holding.id"
       @close="holding = null"
     />
+    <TrenchDialog v-if="trenching" @close="trenching = false" />
     <LookDialog v-if="looking !== null" :place="looking" @close="looking = null" />
     <LoseDialog v-if="losing" :parcel="losing" @close="losing = null" />
     <PutDialog v-if="putting" :parcel="putting" @close="putting = null" />

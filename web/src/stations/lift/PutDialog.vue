@@ -44,7 +44,12 @@ async function save() {
     @close="emit('close')"
   >
     <form class="space-y-4" novalidate @submit.prevent="save">
-      <LyingPlace v-model="place" :label="say`They lie in`" />
+      <LyingPlace
+        v-model="place"
+        :label="say`They lie in`"
+        :trees="[{ count: parcel.held, fromCm: parcel.fromCm, toCm: parcel.toCm }]"
+        :parcel="parcel.id"
+      />
       <SheetActs :act="say`Keep it`" :busy="busy" :sentence="fault" @save="save" />
     </form>
   </FormDialog>

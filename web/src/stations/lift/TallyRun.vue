@@ -21,7 +21,7 @@ const router = useRouter();
 const session = useSession();
 const { unit } = usePreferences();
 const lift = useLift(() => props.lot);
-const { draft, on, busy, sentence, units, lifted, culled, left } = lift;
+const { draft, on, busy, sentence, units, lifted, culled, left, heeled } = lift;
 
 /** Trees a tap counts: one, or a bundle that is tied. */
 const step = ref(1);
@@ -105,7 +105,7 @@ async function keep() {
           </button>
         </div>
       </div>
-      <LyingPlace v-model="draft.place" />
+      <LyingPlace v-model="draft.place" :trees="heeled" />
       <div class="bg-paper border-rule sticky bottom-0 mt-auto space-y-2 border-t py-2">
         <p class="flex items-baseline justify-between" aria-live="polite" data-testid="tallied">
           <span

@@ -1,4 +1,4 @@
-import { cullReasons, say } from '@kauri/core';
+import { cullReasons, say, type Heeled } from '@kauri/core';
 import { computed, ref, watch } from 'vue';
 import type { ShownLot } from '../../parts/useLots';
 import { useRecording } from '../../parts/useRecording';
@@ -49,6 +49,10 @@ export function useLift(lot: () => ShownLot) {
   const lifted = computed(() => liftedIn(draft.value));
   const culled = computed(() => culledIn(draft.value));
   const left = computed(() => standing.value - lifted.value - culled.value);
+  /** What is lifted, as it wants a place in a trench. */
+  const heeled = computed((): Heeled[] =>
+    draft.value.rows.map((row) => ({ count: Math.max(0, numberIn(row.count) || 0), ...sizeOf(row, units) })),
+  );
 
   /** @returns whether it was taken */
   async function save(): Promise<boolean> {
@@ -85,6 +89,7 @@ export function useLift(lot: () => ShownLot) {
     lifted,
     culled,
     left,
+    heeled,
     save,
   };
 }
