@@ -62,7 +62,18 @@ test('an owner sets what the nursery speaks; whoever chose for themselves keeps 
 });
 
 /** Pages that are wide with words. */
-const pages = ['/today', '/grow', '/yard', '/seed', '/plan', '/roots', '/lift', '/planted', '/people'];
+const pages = [
+  '/today',
+  '/grow',
+  '/yard',
+  '/seed',
+  '/plan',
+  '/roots',
+  '/lift',
+  '/lift/lifted',
+  '/planted',
+  '/people',
+];
 
 for (const tag of ['de', 'es'])
   for (const width of [390, 1280])

@@ -28,6 +28,9 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
     await page.reload();
     await expect(page.getByLabel('Grade 2')).toHaveValue('under 40');
     await page.getByLabel('Grade 2').fill('under 30');
+    await expect(page.getByTestId('trench-wanted')).toContainText(
+      /1\.4\s*m of trench; Heel-in bay 2 has 10\.8\s*m left/,
+    );
     await page.getByRole('button', { name: 'Keep the lift' }).click();
     await expect(page.getByText('100 lifted', { exact: false }).first()).toBeVisible();
     await page.getByRole('link', { name: '100 still here' }).click();
@@ -36,6 +39,31 @@ test('a bed is lifted by grade, lies where it was put, is sent in part, loses so
   await expect(bay).toContainText('Field maple, 30–60 cm');
   await expect(bay).toContainText('2 bundles of 25 and 10');
   const taller = bay.getByRole('listitem').filter({ hasText: '30–60' });
+
+  await test.step('the bay says what its trench takes, by the nursery’s own count of it', async () => {
+    const room = page.getByRole('region', { name: 'Heel-in bay 2' }).getByTestId('bay-room');
+    await expect(room).toContainText(/1\.4\s*m of 10\.8\s*m of trench taken, 9\.4\s*m left/);
+    await room.getByRole('button', { name: 'How closely they lie' }).click();
+    const perM = sheet(page).getByLabel(/^30–60/);
+    await perM.fill('0');
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(
+      sheet(page)
+        .getByText(/Trees a metre: .* 0\.5/)
+        .first(),
+    ).toBeVisible();
+    await perM.fill('5');
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(sheet(page)).toHaveCount(0);
+    await expect(room).not.toContainText('By rules of thumb.');
+    await expect(room).toContainText(
+      /12\.4\s*m of trench wanted where there are 10\.8\s*m: 1\.6\s*m too much/,
+    );
+    await room.getByRole('button', { name: 'How closely they lie' }).click();
+    await sheet(page).getByRole('button', { name: 'Back to the rules of thumb' }).click();
+    await sheet(page).getByRole('button', { name: 'Keep them' }).click();
+    await expect(room).toContainText(/9\.4\s*m left\. By rules of thumb\./);
+  });
 
   await test.step('put elsewhere, and back by an undo', async () => {
     await taller.getByRole('button', { name: 'Put elsewhere' }).click();

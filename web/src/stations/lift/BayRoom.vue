@@ -9,7 +9,7 @@ import { useTrench } from './useTrench';
 /** How much of a bay's trench is taken; nothing where the place is no bay. */
 const props = defineProps<{ name: string; mayEdit: boolean }>();
 defineEmits<{ edit: [] }>();
-const { roomOf } = useTrench();
+const { roomOf, isOwn } = useTrench();
 const { show } = usePreferences();
 const room = computed(() => roomOf(props.name));
 const share = computed(() => Math.min(1, room.value!.value.taken / room.value!.value.metres));
@@ -33,10 +33,13 @@ const share = computed(() => Math.min(1, room.value!.value.taken / room.value!.v
       <span v-if="room.value.unsized" class="text-muted">{{
         say`Not in it: ${count(room.value.unsized)} of no stated height.`
       }}</span>
-      <button v-if="mayEdit" class="quiet ml-2" type="button" @click="$emit('edit')">
+      <span v-if="!isOwn" class="text-muted"> {{ say`By rules of thumb.` }}</span>
+    </p>
+    <div class="flex flex-wrap items-start gap-x-4">
+      <button v-if="mayEdit" class="quiet" type="button" @click="$emit('edit')">
         {{ say`How closely they lie` }}
       </button>
-    </p>
-    <ShowWorking :steps="room.working" />
+      <ShowWorking :steps="room.working" />
+    </div>
   </div>
 </template>

@@ -70,7 +70,7 @@ const asides = computed(() =>
         >{{ words }}</span
       >
     </span>
-    <span v-if="may" class="flex gap-3">
+    <span v-if="may" class="flex flex-wrap gap-x-3">
       <button class="act" type="button" @click="emit('send')">{{ say`Send` }}</button>
       <button class="quiet" type="button" @click="emit('labels')">{{ say`Labels` }}</button>
       <button class="quiet" type="button" @click="emit('put')">{{ say`Put elsewhere` }}</button>

@@ -36,7 +36,10 @@ async function write() {
   const perM = trees.value.map((text, i) =>
     text === perAs(trench.perM[i]) ? trench.perM[i] : typed(typedNumber(text), 'perLength'),
   );
-  const own = { schema: 1 as const, schemes: grading.schemes, trench: { rowsApartCm, perM } };
+  const mine = { rowsApartCm, perM };
+  // Rules of thumb are nobody's own.
+  const isUsual = JSON.stringify(mine) === JSON.stringify(usualTrench);
+  const own = { schema: 1 as const, schemes: grading.schemes, ...(isUsual ? {} : { trench: mine }) };
   const body = { version: version.value, grading: own };
   const kept = await save(body, () => grading.keep(body.version, body.grading));
   if (kept === null) {

@@ -38,7 +38,9 @@ export function useTrench() {
       .map(({ held, fromCm, toCm }): Heeled => ({ count: held, fromCm, toCm }));
     return trenchRoom(design, lying, grading.trench);
   }
+  /** Whether how closely trees lie is the nursery's own count. */
+  const isOwn = computed(() => grading.kept?.grading.trench !== undefined);
   const wantedBy = (trees: readonly Heeled[]) => trenchWanted(trees, grading.trench);
   const fitIn = (leftM: number, one: Heeled) => treesThatFit(leftM, one, grading.trench);
-  return { bays, roomOf, wantedBy, fitIn };
+  return { bays, roomOf, isOwn, wantedBy, fitIn };
 }
