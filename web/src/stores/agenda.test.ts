@@ -78,6 +78,19 @@ describe('what presses today', () => {
     expect(world.call).toHaveBeenCalledTimes(3);
   });
 
+  it('is asked for ever less often where the server never comes to it', async () => {
+    const agenda = useAgenda();
+    world.call.mockResolvedValue(answer(0, { workedAt: null, working: true }));
+    await agenda.load();
+    await vi.advanceTimersByTimeAsync(10_000);
+    const soon = world.call.mock.calls.length;
+    expect(soon).toBeGreaterThan(3);
+    await vi.advanceTimersByTimeAsync(3_600_000);
+    // Once a minute at most in the end.
+    expect(world.call.mock.calls.length - soon).toBeLessThan(70);
+    agenda.stop();
+  });
+
   it('follows what was written, once for all that is written together', async () => {
     const agenda = useAgenda();
     world.call.mockResolvedValue(answer(12));

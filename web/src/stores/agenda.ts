@@ -10,10 +10,14 @@ export type Counts = Record<When, number>;
 
 /** Acts of each kind of urgency the server is asked for; more are this browser's own. */
 export const SHOWN_OF_EACH = 40;
-/** The server is asked again for a list that it is working out, ms. */
+/** The server is asked again for a list that it is working out, ms; longer each time, to a stated rest. */
 const AGAIN_MS = 1000;
 /** And for one that is there, but older than what was written since, ms. */
 const BEHIND_MS = 10_000;
+const LONGER_EACH_TIME = 1.5;
+const LONGEST_MS = 60_000;
+/** A hundred people who heard of one write do not ask at one moment, ms. */
+const SPREAD_MS = 3000;
 
 /**
  * Today as the server last worked it out, and how much presses. The list that this browser works out itself, from every
@@ -37,6 +41,8 @@ export const useAgenda = defineStore('agenda', () => {
     again = undefined;
   }
   const askAgain = (ms: number) => (again = setTimeout(() => void load().catch(() => undefined), ms));
+  let slower = 1;
+  const rest = (ms: number) => Math.min(LONGEST_MS, ms * slower);
   async function load(): Promise<void> {
     stop();
     const { nurseryId } = nursery;
@@ -44,11 +50,13 @@ export const useAgenda = defineStore('agenda', () => {
     stop();
     if (nurseryId !== nursery.nurseryId) return;
     if (answer.workedAt !== null) kept.value = { nurseryId, answer };
-    if (answer.working && !isHere()) askAgain(answer.workedAt === null ? AGAIN_MS : BEHIND_MS);
+    if (!answer.working || isHere()) return void (slower = 1);
+    askAgain(rest(answer.workedAt === null ? AGAIN_MS : BEHIND_MS));
+    slower *= LONGER_EACH_TIME;
   }
   /** What was written since it was asked for is to be in it: a little later, and once for what is written together. */
   function follow(): void {
-    if (!isHere()) again ??= askAgain(BEHIND_MS);
+    if (!isHere()) again ??= askAgain(BEHIND_MS + Math.random() * SPREAD_MS);
   }
 
   /** Acts to do now, of today whatever date the ribbon looks at; null while nobody knows. */
