@@ -20,7 +20,9 @@ export function cellText(value: unknown): string {
 
 /** A cell for a spreadsheet: a number or a day where the text is exactly one, else the text itself. */
 export function typedCell(text: string): string | number | Date {
-  if (/^-?(0|[1-9]\d*)(\.\d+)?$/.test(text) && text.replace(/\D/g, '').length <= DIGITS) return Number(text);
+  const isNumber = /^-?(0|[1-9]\d*)(\.\d+)?$/.test(text) && text.replace(/\D/g, '').length <= DIGITS;
+  // A nought below nought comes back as nought.
+  if (isNumber && !Object.is(Number(text), -0)) return Number(text);
   const day = /^(\d{4})-(\d{2})-(\d{2})$/.exec(text);
   if (day) {
     const date = new Date(`${text}T00:00:00Z`);

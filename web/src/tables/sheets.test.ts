@@ -68,7 +68,7 @@ describe('cells', () => {
         else expect(cellText(value)).toBe(text);
       }),
     );
-    for (const text of ['007', '1,5', '1e5', '2026-02-30', '12345678901234567890'])
+    for (const text of ['007', '1,5', '1e5', '2026-02-30', '12345678901234567890', '-0', '-0.0'])
       expect(typedCell(text)).toBe(text);
     expect(typedCell('12.50')).toBe(12.5);
     expect(cellText(typedCell('2026-02-28'))).toBe('2026-02-28');
