@@ -45,8 +45,10 @@ const origins = [
   { value: 'seed', words: say`Seed` },
   { value: 'cuttings', words: say`Cuttings` },
 ] as const;
+/** What lies in the store is not known until it has come. */
+const none = (words: string) => ({ value: '', words: seed.loaded === null ? say`Looking …` : words });
 const lotOptions = computed(() => [
-  { value: '', words: say`No bag in the store` },
+  none(say`No bag in the store`),
   ...lots.value.map((lot) => ({
     value: lot.id,
     words: `${lot.code}, ${mass(seed.held.get(lot.id)?.grams ?? 0)}`,
@@ -57,7 +59,7 @@ const batchOptions = computed(() => [
   ...batches.value.map((b) => ({ value: b.id, words: `${b.name}, ${mass(b.grams)}` })),
 ]);
 const bedOptions = computed(() => [
-  { value: '', words: say`Elsewhere` },
+  none(say`Elsewhere`),
   ...beds.value.map((b) => ({ value: b.id, words: b.name })),
 ]);
 const kinds = cuttingKinds.map((value) => ({ value, words: cuttingWords[value] }));
