@@ -3,12 +3,10 @@ import { say } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
-import { ProblemError } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
-import { useSaving } from '../../parts/useSaving';
 import { useGrading } from '../../stores/grading';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -22,6 +20,7 @@ import {
   type GradeUnits,
   type TypedScheme,
 } from './gradingDraft';
+import { useGradingSheet } from './useGradingSheet';
 
 /** By what trees are graded here: schemes of the nursery's own, one sheet for all of them. */
 const props = defineProps<{ first: string | null }>();
@@ -36,8 +35,7 @@ const units: GradeUnits = {
   collarShown: (mm) => shown(mm, 'diameter'),
   collarTyped: (collar) => typed(collar, 'diameter'),
 };
-const { busy, save, fault, sentence, wrong } = useSaving('grading');
-const version = ref(grading.kept?.version ?? 0);
+const { busy, keep, sentence, wrong } = useGradingSheet('grading');
 const schemes = ref<TypedScheme[]>(grading.schemes.map((scheme) => toTyped(scheme, units)));
 if (!schemes.value.length) schemes.value.push(blankScheme());
 const chosenId = ref(schemes.value.find(({ id }) => id === props.first)?.id ?? schemes.value[0].id);
@@ -80,20 +78,7 @@ async function write() {
   const written: GradeScheme[] = schemes.value
     .map((scheme) => fromTyped(scheme, units))
     .filter(({ name, grades }) => name.trim() !== '' || grades.length > 0);
-  const body = {
-    version: version.value,
-    grading: { ...grading.kept?.grading, schema: 1 as const, schemes: written },
-  };
-  const kept = await save(body, () => grading.keep(body.version, body.grading));
-  if (kept === null) {
-    // Somebody else wrote them meanwhile: kept again, these take their place, and how they are heeled in stays theirs.
-    const error = fault.value;
-    if (error instanceof ProblemError && error.kind === 'stale-edit') {
-      await grading.load(true).catch(() => undefined);
-      version.value = grading.kept?.version ?? version.value;
-    }
-    return;
-  }
+  if (!(await keep({ schemes: written }))) return;
   messages.say(say`Kept: ${several(written.length, 'scheme')} to grade by.`);
   emit('close');
 }

@@ -1,24 +1,22 @@
 <script setup lang="ts">
 import { say, trenchClasses, usualTrench } from '@kauri/core';
 import { ref } from 'vue';
-import { ProblemError } from '../../api/problem';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SheetActs from '../../parts/SheetActs.vue';
 import { typedNumber } from '../../parts/typed';
-import { useSaving } from '../../parts/useSaving';
 import { useGrading } from '../../stores/grading';
 import { useMessages } from '../../stores/messages';
 import { usePreferences } from '../../stores/preferences';
 import { heightsWritten } from '../../words/grades';
+import { useGradingSheet } from './useGradingSheet';
 
 /** What a metre of trench takes here: rules of thumb to begin with, the nursery's own once it has heeled some in. */
 const emit = defineEmits<{ close: [] }>();
 const grading = useGrading();
 const messages = useMessages();
 const { shown, typed, unit } = usePreferences();
-const { busy, save, fault, sentence, wrong } = useSaving('trench');
-const version = ref(grading.kept?.version ?? 0);
+const { busy, keep, sentence, wrong } = useGradingSheet('trench');
 const written = (value: number) => String(Number(value.toFixed(2)));
 const apartAs = (cm: number) => written(shown(cm, 'height'));
 const perAs = (perM: number) => written(shown(perM, 'perLength'));
@@ -39,18 +37,7 @@ async function write() {
   const mine = { rowsApartCm, perM };
   // Rules of thumb are nobody's own.
   const isUsual = JSON.stringify(mine) === JSON.stringify(usualTrench);
-  const own = { schema: 1 as const, schemes: grading.schemes, ...(isUsual ? {} : { trench: mine }) };
-  const body = { version: version.value, grading: own };
-  const kept = await save(body, () => grading.keep(body.version, body.grading));
-  if (kept === null) {
-    // Somebody else wrote meanwhile: what they wrote is taken in, and this is kept on top of it when it is kept again.
-    const error = fault.value;
-    if (error instanceof ProblemError && error.kind === 'stale-edit') {
-      await grading.load(true).catch(() => undefined);
-      version.value = grading.kept?.version ?? version.value;
-    }
-    return;
-  }
+  if (!(await keep({ trench: isUsual ? undefined : mine }))) return;
   messages.say(say`Kept: how closely trees lie in a trench.`);
   emit('close');
 }
