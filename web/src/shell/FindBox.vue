@@ -167,7 +167,7 @@ function go(find: Find | null) {
           <span>{{ find.words }}</span><span class="text-muted text-sm">{{ find.kind }}</span>
         </li>
       </ComboboxOption>
-      <li v-if="!found.length" class="text-muted px-3 py-2">
+      <li v-if="looking || !found.length" class="text-muted px-3 py-2">
         {{ looking ? say`Looking …` : say`Nothing by that name.` }}
       </li>
     </ComboboxOptions>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { say, type Heeled } from '@kauri/core';
 import { computed, useId } from 'vue';
-import { useNursery } from '../../stores/nursery';
 import { useParcels } from '../../stores/parcels';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
@@ -12,16 +11,16 @@ const props = defineProps<{
   label?: string;
   /** What is to lie there: what it wants of a bay is said, and what is left. */
   trees?: readonly Heeled[];
-  /** The parcel it is already, which leaves where it lies. */
+  /** The parcel they are already: it is not counted where it lies. */
   parcel?: string;
 }>();
 const place = defineModel<string>({ required: true });
-const nursery = useNursery();
 const parcels = useParcels();
 const id = useId();
 const { show } = usePreferences();
-const { bays, roomOf, wantedBy, fitIn } = useTrench();
-const wanted = computed(() => wantedBy(props.trees ?? []).metres);
+const { bays, roomOf, isOwn, wantedBy, fitIn } = useTrench();
+const wants = computed(() => wantedBy(props.trees ?? []));
+const wanted = computed(() => wants.value.metres);
 /** The bay named, or the one with most room where none is named yet. */
 const bay = computed(() => {
   if (wanted.value === 0) return null;
@@ -50,10 +49,7 @@ const roomWords = computed(() => {
     : say`They want ${metres} of trench; ${name} has only ${show(left, 'site')} left, for about ${count(fit)} of them.`;
 });
 const known = computed(() => [
-  ...new Set([
-    ...nursery.catalogue!.places.filter((p) => p.place.kind === 'bay').map((p) => p.place.name),
-    ...parcels.all.map((parcel) => parcel.place).filter(Boolean),
-  ]),
+  ...new Set([...bays.value.keys(), ...parcels.all.map((parcel) => parcel.place).filter(Boolean)]),
 ]);
 </script>
 
@@ -61,7 +57,11 @@ const known = computed(() => [
   <div>
     <label :for="id" class="mb-1 block font-bold">{{ label ?? say`They lie in` }}</label>
     <input :id="id" v-model="place" class="field" :list="`${id}-known`" maxlength="120" autocomplete="off" />
-    <p v-if="roomWords" class="mt-1 text-sm" data-testid="trench-wanted">{{ roomWords }}</p>
+    <p v-if="roomWords" class="mt-1 text-sm" data-testid="trench-wanted">
+      {{ roomWords }}
+      <span v-if="wants.unsized">{{ say`Not in it: ${count(wants.unsized)} of no stated height.` }}</span>
+      <span v-if="!isOwn" class="text-muted"> {{ say`By rules of thumb.` }}</span>
+    </p>
     <datalist :id="`${id}-known`">
       <option v-for="name in known" :key="name" :value="name" />
     </datalist>

@@ -22,17 +22,16 @@ const apartAs = (cm: number) => written(shown(cm, 'height'));
 const perAs = (perM: number) => written(shown(perM, 'perLength'));
 const apart = ref(apartAs(grading.trench.rowsApartCm));
 const trees = ref(grading.trench.perM.map(perAs));
+const was = { apart: apart.value, trees: [...trees.value] };
 const classWords = trenchClasses.map((one) => heightsWritten(one, (cm) => shown(cm, 'height')));
 
 async function write() {
   const { trench } = grading;
-  // Figures that nobody touched are as they were.
+  // Figures that nobody touched here are as they stand, whoever wrote them meanwhile.
   const rowsApartCm =
-    apart.value === apartAs(trench.rowsApartCm)
-      ? trench.rowsApartCm
-      : typed(typedNumber(apart.value), 'height');
+    apart.value === was.apart ? trench.rowsApartCm : typed(typedNumber(apart.value), 'height');
   const perM = trees.value.map((text, i) =>
-    text === perAs(trench.perM[i]) ? trench.perM[i] : typed(typedNumber(text), 'perLength'),
+    text === was.trees[i] ? trench.perM[i] : typed(typedNumber(text), 'perLength'),
   );
   const mine = { rowsApartCm, perM };
   // Rules of thumb are nobody's own.

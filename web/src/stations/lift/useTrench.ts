@@ -28,7 +28,7 @@ export function useTrench() {
   );
   /**
    * Room of a bay; null for any other place, and until it is known what lies there.
-   * @param but a parcel that is about to be put there, or to leave it
+   * @param but a parcel that is not counted: it is about to be put somewhere
    */
   function roomOf(name: string, but?: string): Worked<TrenchRoom> | null {
     const design = bays.value.get(name);
