@@ -239,6 +239,58 @@ test('a caliper streams its readings in, and stops', async ({ page, own }) => {
   await expect(page.getByTestId('records')).toContainText('collar');
 });
 
+test.describe('with a refusal in it', () => {
+  test.use({ expected: { faults: [/422/] } });
+
+  test('a lot’s week by keyboard alone: counted, measured, pulled, worked on, lifted, and taken back', async ({
+    page,
+    own,
+  }) => {
+    await signIn(page, own, 'isla@withybeck.example', '/grow');
+    await openLot(page, '26-SOR-03');
+    const records = page.getByTestId('records');
+    const ends = async (words: string | RegExp) => {
+      await expect(sheet(page)).toHaveCount(0);
+      await expect(page.getByRole('status').getByText(words).last()).toBeVisible();
+    };
+    await page.keyboard.press('c');
+    await expect(sheet(page).getByLabel('Seedlings standing now')).toBeFocused();
+    // Refused, the keys lead to what is wrong.
+    await page.keyboard.type('-5');
+    await sheet(page).getByLabel('Note').focus();
+    await page.keyboard.press('Enter');
+    await expect(sheet(page).getByRole('alert').first()).toBeVisible();
+    await expect(sheet(page).getByLabel('Seedlings standing now')).toBeFocused();
+    await sheet(page).getByLabel('Seedlings standing now').fill('240');
+    await page.keyboard.press('Enter');
+    await ends('26-SOR-03');
+    await page.keyboard.press('m');
+    await expect(sheet(page).getByLabel(/Height of plant 1/)).toBeFocused();
+    for (const value of ['61', '63', '65']) {
+      await page.keyboard.type(value);
+      await page.keyboard.press('Enter');
+    }
+    await page.keyboard.press('Control+Enter');
+    await ends('3 plants of 26-SOR-03 measured');
+    await page.keyboard.press('r');
+    await expect(sheet(page).getByText('No plug scored yet.')).toBeVisible();
+    for (const key of ['2', '2', '3', 'Enter']) await page.keyboard.press(key);
+    await ends('3 plugs of 26-SOR-03 scored');
+    await page.keyboard.press('w');
+    await expect(sheet(page).getByRole('heading', { level: 2 })).toBeVisible();
+    await page.keyboard.press('Control+Enter');
+    await expect(sheet(page)).toHaveCount(0);
+    await page.keyboard.press('l');
+    await expect(sheet(page).getByLabel('Lifted, good')).toBeFocused();
+    await page.keyboard.type('20');
+    await page.keyboard.press('Enter');
+    await ends('20 trees of 26-SOR-03 lifted');
+    await expect(records).toContainText('lifted');
+    await page.keyboard.press('u');
+    await expect(page.getByText(/Taken back: 20 trees/)).toBeVisible();
+  });
+});
+
 test('a lot is sown by keyboard in twelve Tabs and less: as its kind stands here, on the ground it needs', async ({
   page,
   own,

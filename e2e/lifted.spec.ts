@@ -1,3 +1,4 @@
+import type { Locator } from '@playwright/test';
 import { choose, expect, sheet, signIn, station, test } from './kauri';
 
 // Refusals are part of these.
@@ -256,7 +257,19 @@ test('lifted trees are set aside for an order, listed as one walks, loaded and s
       await page.getByRole('button', { name: act }).click();
       expect((await download).suggestedFilename()).toBe(name);
     }
-    await page.getByTestId('stops').getByRole('checkbox').check();
+    // Weighed and in crates, for whom it is.
+    await expect(page.getByTestId('packing')).toContainText(/20\s*1 crate/);
+    // A label that is read ticks what it stands on; one of something else is said.
+    await page.getByRole('button', { name: 'Read labels while loading' }).click();
+    const label = async (text: string) => {
+      await page.getByLabel('Or type its code').fill(text);
+      await page.getByRole('button', { name: 'Look it up' }).click();
+    };
+    await label('26-QPE-01');
+    await expect(page.getByText('That is not to be loaded')).toBeVisible();
+    const [code] = (await page.getByTestId('stops').innerText()).match(/\d\d-[A-Z]{3}-\d\d/)!;
+    await label(code.toLowerCase());
+    await expect(page.getByTestId('stops').getByRole('checkbox')).toBeChecked();
     await page.reload();
     await expect(page.getByTestId('stops').getByRole('checkbox')).toBeChecked();
     await page.getByRole('button', { name: 'Send the 20 trees loaded' }).click();
@@ -288,25 +301,59 @@ test('a visitor sees what lies there, and is offered nothing to change', async (
 
 test('lots are lifted in the order their buds ask for, and more hands help where they are too few', async ({
   page,
-  demo,
+  own,
 }) => {
-  await signIn(page, demo, 'isla@withybeck.example', '/lift/order');
+  await signIn(page, own, 'isla@withybeck.example', '/lift/order');
   const decision = page.getByTestId('decision');
   await expect(decision).toContainText('All of them can be out in time');
-  await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('26-SCA-01');
-  // A minute a day is not enough for anybody.
-  await page.getByLabel('Hours a day').fill('0.05');
+  const days = page.getByTestId('lifting-days').getByRole('listitem');
+  await expect(days.first()).toContainText('26-SCA-01');
+  // A quarter of an hour a day is not enough for anybody.
+  await page.getByLabel('Hours a day').fill('0.25');
   await page.getByLabel('People').fill('1');
   await expect(decision).toContainText(/lots will hardly be out in time/);
   await expect(page.getByTestId('lifting-order').getByText('not in time').first()).toBeVisible();
   await page.getByLabel('Hours a day').fill('none');
   await expect(page.getByText('Say how many people')).toBeVisible();
-  // Kept through a reload, and on days off nobody lifts.
+  // Kept for the nursery, and on days off nobody lifts.
+  const kept = page.waitForResponse((answer) => answer.url().endsWith('/lifting-plan') && answer.ok());
   await page.getByLabel('Hours a day').fill('6');
+  await kept;
   await page.reload();
   await expect(page.getByLabel('People')).toHaveValue('1');
   await page.getByText('Wed', { exact: true }).click();
-  await expect(page.getByTestId('lifting-days').getByRole('listitem').first()).toContainText('Thu 26 Nov');
+  await expect(days.first()).not.toContainText('26-SCA-01');
+  await expect(days.nth(1)).toContainText('26-SCA-01');
+});
+
+test('a block of the week is moved by keys and by pointer, said to others, and taken back', async ({
+  page,
+  own,
+  browser,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/lift/order');
+  const day = (iso: string) => page.locator(`[data-day="${Math.round(Date.parse(iso) / 86_400_000)}"]`);
+  const block = (where: Locator) => where.locator('[data-lot]').filter({ hasText: '26-SCA-01' });
+  await expect(block(day('2026-11-25'))).toBeVisible();
+  await block(day('2026-11-25')).getByRole('button').press('Enter');
+  await page.locator(`[data-to="${Math.round(Date.parse('2026-12-02') / 86_400_000)}"]`).click();
+  await expect(block(day('2026-12-02'))).toContainText('moved by hand');
+  await expect(block(day('2026-11-25'))).toHaveCount(0);
+
+  await block(day('2026-12-02')).dragTo(day('2026-11-27'));
+  await expect(block(day('2026-11-27'))).toContainText('moved by hand');
+  const tam = await browser.newContext();
+  const crew = await tam.newPage();
+  await signIn(crew, own, 'tam@withybeck.example', '/lift/order');
+  const theirs = crew.locator('[data-lot]').filter({ hasText: '26-SCA-01' }).first();
+  await expect(theirs).toContainText('moved by hand');
+
+  await page.keyboard.press('u');
+  await expect(block(day('2026-12-02'))).toContainText('moved by hand');
+  await page.getByRole('button', { name: /back in the order/ }).click();
+  await expect(block(day('2026-11-25'))).toBeVisible();
+  await expect(theirs).not.toContainText('moved by hand');
+  await tam.close();
 });
 
 test('a bed says what it will give by grade, is tallied at the bed against the air, and keeps why trees were culled', async ({

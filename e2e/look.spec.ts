@@ -255,7 +255,8 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: /^Pull plugs/ }).click();
     await fits('pull sheet');
     const button = sheet(page).getByRole('button', { name: /2 holds/ });
-    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+    const { width, height } = (await button.boundingBox())!;
+    expect(Math.min(width, height)).toBeGreaterThanOrEqual(44);
     await button.click();
     await expect(sheet(page).getByTestId('scores')).toContainText('2 holds');
     await page.keyboard.press('Escape');
@@ -336,22 +337,6 @@ test('each main task is done by keyboard alone', async ({ page, own }) => {
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
-  // Measure.
-  await page.keyboard.press('m');
-  await expect(page.getByLabel(/Height of plant 1/)).toBeFocused();
-  for (const value of ['30', '31', '32']) {
-    await page.keyboard.type(value);
-    await page.keyboard.press('Enter');
-  }
-  await focusOn(sheet(page).getByRole('button', { name: 'Keep 3 plants' }));
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('status').getByText('3 plants of 26-SOR-03 measured.')).toBeVisible();
-  // Lift.
-  await page.keyboard.press('l');
-  await expect(sheet(page).getByLabel('Lifted, good')).toBeFocused();
-  await page.keyboard.type('5');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('status').getByText('5 trees of 26-SOR-03 lifted.')).toBeVisible();
   // Add a bench.
   await page.keyboard.press('2');
   await focusOn(page.getByRole('link', { name: 'Add bench' }));

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { act, expect, fill, openLot, sheet, signIn, test, type Kauri } from './kauri';
+import { v7 as newId } from 'uuid';
+import { act, expect, fill, openLot, sheet, signIn, test, write, type Kauri } from './kauri';
 
 /* The yard without a network: Kauri opens, what is done is kept, and each of it reaches the server once. */
 test.use({
@@ -292,6 +293,176 @@ test('many acts kept on the device are sent in order, each once', async ({ page,
     `select "after" ->> 'note' as note from journal where "after" ->> 'note' like 'act %' order by at, id`,
   );
   expect(rows.map(({ note }) => note)).toEqual(Array.from({ length: MANY - 1 }, (_, i) => `act ${i + 1}`));
+});
+
+test('on a device without room an act is sent at once, or its sheet stays as it was typed and says why', async ({
+  page,
+  own,
+}) => {
+  await page.addInitScript(() => {
+    const { add } = IDBObjectStore.prototype;
+    IDBObjectStore.prototype.add = function (...row) {
+      if (this.name === 'acts') throw new DOMException('No room.', 'QuotaExceededError');
+      return add.apply(this, row);
+    };
+  });
+  await signIn(page, own, 'tam@withybeck.example', '/grow');
+  await openLot(page, '26-SOR-03');
+  await page.keyboard.press('e');
+  await fill(page, { 'Trees hit': '6', 'Of these dead': '2' });
+  await act(page, 'Write it down');
+  await expect(sheet(page)).toHaveCount(0);
+  await expect(page.getByTestId('records')).toContainText('2 dead');
+  await test.step('and without a network', async () => {
+    await cut(page);
+    await page.keyboard.press('e');
+    await fill(page, { 'Trees hit': '8', 'Of these dead': '5' });
+    await act(page, 'Write it down');
+    await expect(sheet(page).getByRole('alert')).toContainText('no room on this device');
+    await expect(sheet(page).getByLabel('Trees hit')).toHaveValue('8');
+    await back(page);
+    await act(page, 'Write it down');
+    await expect(sheet(page)).toHaveCount(0);
+    await expect(page.getByTestId('records')).toContainText('5 dead');
+  });
+  for (const [hit, dead] of [
+    [6, 2],
+    [8, 5],
+  ])
+    expect(await countOf(own, `observation where "values" @> '{"hit": ${hit}, "dead": ${dead}}'`)).toBe(1);
+});
+
+test('a device whose clock is a day fast writes the nursery’s own day, also without a network', async ({
+  page,
+  own,
+}) => {
+  await page.addInitScript(() => {
+    const { now } = Date;
+    const FAST_MS = 86_400_000;
+    Date.now = () => now() + FAST_MS;
+    // What asks what time it is, without saying which, asks the fast clock.
+    globalThis.Date = new Proxy(Date, {
+      construct: (of, given: unknown[]) =>
+        Reflect.construct(of, given.length ? given : [now() + FAST_MS]) as Date,
+    });
+  });
+  await signIn(page, own, 'tam@withybeck.example', '/grow');
+  await openLot(page, '26-SOR-03');
+  await kept(page);
+  await cut(page);
+  await page.reload();
+  await expect(page.getByTestId('network')).toContainText('No network');
+  await expect(page.getByTestId('date')).toContainText('24 Nov');
+  await expect(page.getByTestId('records')).toBeVisible();
+  await page.keyboard.press('e');
+  await fill(page, { 'Trees hit': '4', 'Of these dead': '3' });
+  await act(page, 'Write it down');
+  await expect(sheet(page)).toHaveCount(0);
+  await back(page);
+  await sent(page);
+  expect(
+    await countOf(own, `observation where "values" @> '{"hit": 4, "dead": 3}' and on_date = '2026-11-24'`),
+  ).toBe(1);
+});
+
+test('over a network that comes and goes each act is taken once, in the order it was made', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'tam@withybeck.example', '/grow');
+  await openLot(page, '26-SOR-03');
+  const deaths = [1, 2, 3, 4, 5, 6];
+  // The sheet is here before the network goes.
+  await page.keyboard.press('e');
+  await expect(sheet(page).getByLabel('Trees hit')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(sheet(page)).toHaveCount(0);
+  await cut(page);
+  for (const dead of deaths) {
+    await page.keyboard.press('e');
+    await fill(page, { 'Trees hit': '9', 'Of these dead': `${dead}` });
+    await act(page, 'Write it down');
+    await expect(sheet(page)).toHaveCount(0);
+  }
+  await expect(page.getByTestId('network')).toContainText('6 to send');
+  // Of three sendings one goes through, one is lost on its way, and of one the answer is.
+  let sendings = 0;
+  await page.route('**/events', async (route) => {
+    const turn = sendings++ % 3;
+    if (turn === 0) return route.abort();
+    if (turn === 2) return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  await page.context().setOffline(false);
+  await expect
+    .poll(async () => {
+      await page.evaluate(() => dispatchEvent(new Event('online')));
+      return rowsOf(page, 'acts');
+    })
+    .toEqual([]);
+  await sent(page);
+  expect(sendings).toBeGreaterThan(deaths.length);
+  const { rows } = await own.database.query<{ dead: number }>(
+    `select ("values"->>'dead')::int as dead from observation where "values" @> '{"kind": "event", "hit": 9}' order by id`,
+  );
+  expect(rows.map(({ dead }) => dead)).toEqual(deaths);
+});
+
+/** Holds what is asked of the server until it is let go. */
+async function hold(page: Page): Promise<() => Promise<void>> {
+  let letGo!: () => void;
+  const released = new Promise<void>((resolve) => (letGo = resolve));
+  await page.context().route('**/api/**', async (route) => {
+    await released;
+    await route.continue().catch(() => undefined);
+  });
+  return async () => {
+    letGo();
+    await page.context().unroute('**/api/**');
+  };
+}
+
+test('on a slow network Kauri opens as it was last seen, says so, and takes in what the server says', async ({
+  browser,
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/grow');
+  await openLot(page, '26-SOR-03');
+  await kept(page);
+  const address = page.url();
+  const tam = await (await browser.newContext()).newPage();
+  await signIn(tam, own, 'tam@withybeck.example');
+  const ids = await own.database.query<{ nursery: string; lot: string }>(
+    `select nursery_id as nursery, id as lot from lot where code = '26-SOR-03'`,
+  );
+
+  await test.step('opened with its age, before the server said anything; then with what others did', async () => {
+    // Nobody looks while another measures.
+    await page.goto('about:blank');
+    const sizes = { id: newId(), on: '2026-11-24', heightsCm: [71, 73, 75], diametersMm: [] };
+    await write(tam, own, 'measureLot', ids.rows[0], sizes);
+    const letGo = await hold(page);
+    await page.goto(address);
+    await expect(page.getByTestId('network')).toContainText(/As seen \d\d:\d\d/);
+    const records = page.getByTestId('records');
+    await expect(records).toBeVisible();
+    await expect(records).not.toContainText('height 73.0 cm');
+    await letGo();
+    await sent(page);
+    await expect(records).toContainText('height 73.0 cm');
+  });
+  await test.step('who was signed out meanwhile sees no more of it once the server says so', async () => {
+    await own.database.query('delete from session');
+    const letGo = await hold(page);
+    await page.reload();
+    await expect(page.getByTestId('records')).toBeVisible();
+    await letGo();
+    await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+    await expect(page.getByTestId('records')).toHaveCount(0);
+  });
+  await tam.context().close();
 });
 
 test('signing out with something unsent asks; what was seen is not left for whoever is next', async ({

@@ -23,6 +23,7 @@ test('a nursery from nothing to lifted trees', async ({ page, empty }) => {
     await page.getByLabel('Password').fill('a sound password');
     await page.getByRole('button', { name: 'Open the yard' }).click();
     await expect(page.getByRole('alert')).toContainText(/Height above sea: a number from −100 to 4.500 m\./);
+    await expect(page.getByLabel('Height, m')).toBeFocused();
     await page.getByLabel('Height, m').fill('185');
     await page.getByRole('button', { name: 'Open the yard' }).click();
     await expect(page.getByText('Beckside <b>Trees</b>', { exact: true })).toBeVisible();

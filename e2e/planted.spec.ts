@@ -168,13 +168,16 @@ test('closed tubes are told of while it gets hot, in Today and in the planting, 
   await expect(act).toHaveCount(0);
 });
 
-test('an outline is read from GeoJSON; the wrong one is refused with a sentence', async ({ page, own }) => {
+test('an outline is read from GeoJSON, or drawn; the wrong one is refused with a sentence', async ({
+  page,
+  own,
+}) => {
   await signIn(page, own, 'isla@withybeck.example', '/planted?add=1');
   await sheet(page).getByLabel('Name', { exact: true }).fill('Pond');
   await sheet(page).getByText('within an outline').click();
   const give = (corners: number[][]) =>
     sheet(page)
-      .getByLabel('Outline, a GeoJSON file')
+      .getByLabel('Or its outline from a GeoJSON file')
       .setInputFiles({
         name: 'pond.geojson',
         mimeType: 'application/geo+json',
@@ -193,6 +196,32 @@ test('an outline is read from GeoJSON; the wrong one is refused with a sentence'
   await expect(sheet(page).getByText('m² within 3 corners')).toBeVisible();
   await sheet(page).getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('img', { name: 'Outline of Pond, north at the top' })).toBeVisible();
+
+  await page.goto(`${own.url}/planted?add=1`);
+  await sheet(page).getByLabel('Name', { exact: true }).fill('Gore');
+  await sheet(page).getByText('within an outline').click();
+  const pad = sheet(page).getByTestId('outline-pad');
+  const ground = pad.getByRole('group');
+  const box = (await ground.boundingBox())!;
+  const tap = (east: number, north: number) =>
+    ground.click({
+      position: { x: box.width * (0.5 + east / 100), y: box.height * (0.5 - north / 100) },
+    });
+  await tap(-30, -20);
+  await tap(10, -20);
+  await tap(10, 20);
+  await expect(sheet(page).getByText(/800\sm² within 3 corners/)).toBeVisible();
+  // A corner goes on by keys, and by the pointer.
+  await pad.getByRole('button', { name: /^Corner 3: 10.0\sm east, 20.0\sm north/ }).press('Shift+ArrowUp');
+  await expect(pad.getByRole('button', { name: /^Corner 3: 10.0\sm east, 30.0\sm north/ })).toBeFocused();
+  await pad.getByRole('button', { name: 'Add a corner' }).click();
+  await page.keyboard.press('Delete');
+  await pad.getByRole('button', { name: /^Corner 3/ }).dragTo(ground, {
+    targetPosition: { x: box.width * 0.6, y: box.height * 0.1 },
+  });
+  await expect(sheet(page).getByText(/1.200\sm² within 3 corners/)).toBeVisible();
+  await sheet(page).getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('img', { name: 'Outline of Gore, north at the top' })).toBeVisible();
 });
 
 test('a visitor sees how plantings fare, and is offered nothing to change', async ({ page, demo }) => {
@@ -230,5 +259,13 @@ test('the year adds up on the page and on paper, and roots are held against what
     await expect(page.getByTestId('roots-say')).toContainText('may be the better of them');
     await choose(page.getByLabel('Compare by'), 'season they were planted');
     await expect(page.getByTestId('lived')).toContainText('planted 20');
+    await choose(page.getByLabel('Compare by'), 'size');
+    const size = page.getByTestId('size-lived');
+    await expect(size).toContainText(/chance \d+\s%/);
+    await size.getByText('In figures').click();
+    await expect(size.getByTestId('chart-table')).toBeVisible();
+    // Of one species too few were walked to say anything: then it says so.
+    await choose(page.getByLabel('Of', { exact: true }), 1);
+    await expect(size).toContainText('nothing is said yet');
   });
 });

@@ -373,10 +373,10 @@ test('what is wrong is said in a sentence, and what was typed stays', async ({ p
   await sheet(page)
     .getByLabel('A table in either of those column sets')
     .setInputFiles({ name: 'seed.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
-  await expect(sheet(page).getByTestId('seed-file-faults')).toContainText(
+  await expect(sheet(page).getByTestId('table-faults')).toContainText(
     'Line 3: grams: “nought” is not a number.',
   );
-  await expect(sheet(page).getByTestId('seed-file-faults')).toContainText(
+  await expect(sheet(page).getByTestId('table-faults')).toContainText(
     'Line 4: Nomen nescio is not in your species list',
   );
   await act(page, 'Take 1 seed lot');

@@ -1,5 +1,18 @@
+import { readFile } from 'node:fs/promises';
 import { dayOf } from '@kauri/core';
-import { choose, expect, lookAt, openLot, setUp, sheet, signIn, station, test } from './kauri';
+import {
+  act,
+  choose,
+  expect,
+  lookAt,
+  openLot,
+  saveTable,
+  setUp,
+  sheet,
+  signIn,
+  station,
+  test,
+} from './kauri';
 
 test.use({ expected: { faults: [/409|422/] } });
 
@@ -75,6 +88,59 @@ test('a first bed is three fields, and Enter', async ({ page, empty }) => {
   await expect(page.getByRole('heading', { name: 'Bed 1', level: 1 })).toBeVisible();
   await page.getByRole('link', { name: 'Add bed' }).click();
   await expect(form.getByLabel('Name', { exact: true })).toHaveValue('Bed 2');
+});
+
+test('a bed is not called empty before its lots are worked out', async ({ page, demo }) => {
+  let letGo!: () => void;
+  const released = new Promise<void>((resolve) => (letGo = resolve));
+  await page.route('**/forecast.worker*', async (route) => {
+    await released;
+    await route.continue();
+  });
+  await signIn(page, demo, 'isla@withybeck.example', '/yard');
+  await expect(page.getByRole('status').filter({ hasText: 'Working out the lots' })).toBeVisible();
+  await expect(page.getByTestId('places')).toHaveCount(0);
+  letGo();
+  await expect(page.getByTestId('places')).toContainText('6 lots');
+});
+
+test('places come in as a table, all or none, and out as one; what stands already is left as it is', async ({
+  page,
+  own,
+}) => {
+  await signIn(page, own, 'isla@withybeck.example', '/yard');
+  const places = page.getByTestId('places');
+  await expect(places).toBeVisible();
+  await page.getByRole('button', { name: 'Tables in and out' }).click();
+  const rows = sheet(page).getByLabel('Or lines pasted, with their headings');
+  // As a spreadsheet gives them: tabs, a decimal comma, one that stands already, one that makes no sense.
+  await rows.fill(
+    [
+      'Name\tkind\tlength_m\twidth_m\tlike',
+      'Long bed\tbed\t6,5\t1,2\tBed 1',
+      'Side bench\tbench\t4\t1\t',
+      'Bed 1\tbed\t3\t1\t',
+      'Odd\tshed\t3\t1\t',
+    ].join('\n'),
+  );
+  await expect(sheet(page).getByRole('status')).toContainText('2 places can be taken, 1 line cannot');
+  await expect(sheet(page)).toContainText('they stand already: Bed 1.');
+  await expect(sheet(page)).toContainText('Line 5: kind: “shed”');
+  await act(page, 'Take 2 places');
+  await expect(sheet(page)).toHaveCount(0);
+  for (const name of ['Long bed', 'Side bench'])
+    await expect(places.getByText(name, { exact: true })).toBeVisible();
+  await page.reload();
+  await places.getByText('Long bed', { exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Long bed' })).toBeVisible();
+  await page.getByRole('button', { name: 'Tables in and out' }).click();
+  const saved = page.waitForEvent('download');
+  await saveTable(sheet(page).getByRole('button', { name: 'Every place' }));
+  const table = await readFile(await (await saved).path(), 'utf8');
+  expect(table).toMatch(/Long bed,bed,6\.5,1\.2,/);
+  // The same table again adds nothing.
+  await rows.fill(table);
+  await expect(sheet(page).getByRole('status')).toContainText('0 places can be taken. Nothing');
 });
 
 test('a tub that was found is a bed: what it holds and weighs, kept and sown in', async ({ page, own }) => {

@@ -48,7 +48,7 @@ export {
   plainDateAt,
   type EpochDay,
 } from './calendar/day';
-export { autumnStart, growthStop, heatStart, nextWinter, seasonStrip } from './calendar/season';
+export { autumnStart, growthStop, heatStart, nextWinter, seasonStrip, usualSowing } from './calendar/season';
 export { whenFor, type When } from './calendar/when';
 
 // chance: shares, quantiles, seeded draws
@@ -233,6 +233,14 @@ export {
   type SiteElement,
   type SitePlan,
 } from './site/elements';
+export {
+  placeColumns,
+  placeKinds,
+  placeTableLine,
+  readPlaceLine,
+  type PlaceKind,
+  type PlaceLine,
+} from './site/placeTable';
 export {
   boxAbout,
   cornersOf,
@@ -685,16 +693,13 @@ export {
   type Heeled,
   type TrenchRoom,
 } from './lifting/trench';
-export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook } from './lifting/gradeOutlook';
+export { HEIGHT_COLLAR, type GradeClass, type GradeOutlook, type ThinRule } from './lifting/gradeOutlook';
 export { gradesAhead, type GradeAsk } from './forecast/gradesAhead';
 export { keepsUntil, USUAL_STORE_C, type ColdStore, type Keeps } from './lifting/storeClock';
-export {
-  liftingOdds,
-  liftingSchedule,
-  type Hands,
-  type LiftingOdds,
-  type LotToLift,
-} from './lifting/liftingSchedule';
+export { liftingSchedule, type LotToLift } from './lifting/liftingSchedule';
+export { DOWNPOUR_MM, DRYING_MINUTES, type Hands, type UnfitFor } from './lifting/liftingDays';
+export { liftingOdds, type LiftingOdds } from './lifting/liftingOdds';
+export { heightOfGrade, ONE_LIFTS_KG, packingOf, type Crate, type Packed } from './lifting/packing';
 export { BEFORE_BUDBURST_DAYS, liftingWindow, type LiftingWindow } from './lifting/liftingWindow';
 
 // growing: growing on: work done to a standing lot, and what befalls it
@@ -797,7 +802,9 @@ export { leavesSoon, rootActs, type JudgedLot, type RootAct, type RootCall } fro
 export { ruleTerms, todayRules, type RuleTerms, type TodayRule } from './today/rules';
 export { RADICLE_DAYS, batchActs, emergenceActs, layerActs, storeActs, type SeedAct } from './today/seedActs';
 export {
+  askedTogether,
   itemsOf,
+  itemsOfLot,
   todayOf,
   type LotAsks,
   type SeedAsk,
@@ -996,7 +1003,15 @@ export {
   type GuardHeat,
   type HeatDay,
 } from './survival/collarHeat';
-export { mustBePlace, outlineM2, outlineMetres, readOutline, type Corner } from './survival/outline';
+export {
+  cornersAt,
+  mustBePlace,
+  outlineM2,
+  outlineMetres,
+  outlineMiddle,
+  readOutline,
+  type Corner,
+} from './survival/outline';
 export { livingNow, nextPlanting, walkDue, type LivingNow } from './survival/livingNow';
 export {
   goneOf,
@@ -1016,6 +1031,16 @@ export {
 export type { PlantingAsk } from './today/plantingAsk';
 export { storeSigns, type StoreAsk, type StoreSign } from './today/storeAsk';
 export { perLiving } from './survival/perLiving';
+export { SAMPLE_TELLS_DAYS, sizeAtPlanting } from './reading/sizeAtPlanting';
+export {
+  SIZED_TREES,
+  survivalAt,
+  survivalBySize,
+  type SizeAtPlanting,
+  type SizedCase,
+  type SizeUntold,
+  type SurvivalBySize,
+} from './survival/survivalBySize';
 export {
   arrivalFaults,
   arrivalKinds,

@@ -1,6 +1,8 @@
 import { createRouter, createWebHistory } from 'vue-router';
 
-/** Stations load when first opened; the shell stays. */
+/**
+ * Stations load when first opened; the shell stays. What `lots` is said of tells what stands where, and waits for it.
+ */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
@@ -10,14 +12,30 @@ export const router = createRouter({
       path: '/yard',
       component: () => import('./stations/yard/YardShell.vue'),
       children: [
-        { path: 'site', name: 'yard-site', component: () => import('./stations/yard/site/SitePage.vue') },
-        { path: 'light', name: 'yard-light', component: () => import('./stations/yard/light/LightPage.vue') },
+        {
+          path: 'site',
+          name: 'yard-site',
+          meta: { lots: true },
+          component: () => import('./stations/yard/site/SitePage.vue'),
+        },
+        {
+          path: 'light',
+          name: 'yard-light',
+          meta: { lots: true },
+          component: () => import('./stations/yard/light/LightPage.vue'),
+        },
         {
           path: 'weather',
           name: 'yard-weather',
+          meta: { lots: true },
           component: () => import('./stations/yard/weather/WeatherPage.vue'),
         },
-        { path: 'water', name: 'yard-water', component: () => import('./stations/yard/water/WaterPage.vue') },
+        {
+          path: 'water',
+          name: 'yard-water',
+          meta: { lots: true },
+          component: () => import('./stations/yard/water/WaterPage.vue'),
+        },
         { path: 'build', name: 'yard-build', component: () => import('./stations/yard/build/BuildPage.vue') },
         {
           path: 'containers',
@@ -25,7 +43,12 @@ export const router = createRouter({
           component: () => import('./stations/yard/containers/ContainersPage.vue'),
         },
         { path: 'media', name: 'yard-media', component: () => import('./stations/yard/media/MediaPage.vue') },
-        { path: ':place?', name: 'yard', component: () => import('./stations/yard/YardStation.vue') },
+        {
+          path: ':place?',
+          name: 'yard',
+          meta: { lots: true },
+          component: () => import('./stations/yard/YardStation.vue'),
+        },
       ],
     },
     {
@@ -37,8 +60,18 @@ export const router = createRouter({
           name: 'seed-clock',
           component: () => import('./stations/seed/clock/ClockPage.vue'),
         },
-        { path: 'desk', name: 'seed-desk', component: () => import('./stations/seed/desk/DeskPage.vue') },
-        { path: 'up/:lot?', name: 'seed-up', component: () => import('./stations/seed/up/UpPage.vue') },
+        {
+          path: 'desk',
+          name: 'seed-desk',
+          meta: { lots: true },
+          component: () => import('./stations/seed/desk/DeskPage.vue'),
+        },
+        {
+          path: 'up/:lot?',
+          name: 'seed-up',
+          meta: { lots: true },
+          component: () => import('./stations/seed/up/UpPage.vue'),
+        },
         {
           path: 'cuttings/:bed?',
           name: 'seed-cuttings',

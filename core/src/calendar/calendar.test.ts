@@ -2,7 +2,7 @@ import { Unfit } from '../working/unfit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addYears, dayOf, dayOfYear, isoOf, isTimeZone, mondayOf, partsOf, plainDateAt } from './day';
-import { autumnStart, growthStop, heatStart, seasonStrip } from './season';
+import { autumnStart, growthStop, heatStart, seasonStrip, usualSowing } from './season';
 
 const days = fc.integer({ min: dayOf('1950-01-01'), max: dayOf('2150-12-31') });
 
@@ -67,5 +67,14 @@ describe('seasons', () => {
         expect(end - start).toBeGreaterThan(440);
       }),
     );
+  });
+});
+
+describe('the usual sowing', () => {
+  it('is the next spring of its half of the earth, and any day in the tropics', () => {
+    expect(isoOf(usualSowing(54, dayOf('2026-12-02')))).toBe('2027-04-15');
+    expect(isoOf(usualSowing(54, dayOf('2026-04-15')))).toBe('2026-04-15');
+    expect(isoOf(usualSowing(-41, dayOf('2026-12-02')))).toBe('2027-10-15');
+    expect(isoOf(usualSowing(-3.2, dayOf('2026-12-02')))).toBe('2026-12-02');
   });
 });

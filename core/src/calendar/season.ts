@@ -64,6 +64,20 @@ export function isSeedOfAutumn(latitudeDeg: number, day: EpochDay): boolean {
   return day < heatStart(latitudeDeg, nextWinter(latitudeDeg, ripens));
 }
 
+/** Day of the month on which spring is taken to begin beds: the usual of temperate yards. */
+const SPRING_DAY = 15;
+
+/**
+ * The day that growing in the open usually begins, on or after a day: mid-April north, mid-October south; in the tropics, where no
+ * season holds it back, that day itself. Only a beginning: whoever asks says another.
+ */
+export function usualSowing(latitudeDeg: number, from: EpochDay): EpochDay {
+  if (Math.abs(latitudeDeg) < TROPICS_DEG) return from;
+  const on = (year: number) => dayFrom(year, latitudeDeg >= 0 ? 4 : 10, SPRING_DAY);
+  const { year } = partsOf(from);
+  return on(year) >= from ? on(year) : on(year + 1);
+}
+
 /**
  * The strip of the year a nursery looks at around a day: from midwinter's new month (1 January north,
  * 1 July south) through to the end of the following winter, fifteen months, so that a lifting window

@@ -40,7 +40,7 @@ export function gradeTally(
       toCm: k + 1 < LADDER.length ? LADDER[k + 1] * middle : null,
       collarMm: null,
     }));
-    const ask = { classes, trees: TREES, bad: null };
+    const ask = { classes, trees: TREES, bad: null, thinRule: 'out' as const };
     const { grades } = gradesAhead(lot.facts, weather.outlook, weather.warmth, view, ask).value;
     const mean = Math.exp(lot.lnAt(view));
     const given = classes.map(() => 0);

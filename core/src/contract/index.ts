@@ -8,6 +8,7 @@ export * from './roots/schemas';
 export * from './growing/schemas';
 export * from './parcels/schemas';
 export * from './parcels/grading';
+export * from './parcels/liftingPlan';
 export * from './plantings/schemas';
 export * from './arrivals/schemas';
 export * from './holds/schemas';

@@ -1,7 +1,13 @@
 import type { EpochDay } from '../calendar/day';
 import type { Beta } from '../chance/beta';
 import { COLLAR_CV, cvWeight, pooledCv } from '../growth/sizeBelief';
-import { gradeOutlook, type Between, type GradeClass, type GradeOutlook } from '../lifting/gradeOutlook';
+import {
+  gradeOutlook,
+  type Between,
+  type GradeClass,
+  type GradeOutlook,
+  type ThinRule,
+} from '../lifting/gradeOutlook';
 import type { Outlook } from '../weather/ensemble';
 import type { Warmth } from '../weather/sums';
 import type { Worked } from '../working/working';
@@ -15,6 +21,7 @@ export interface GradeAsk {
   trees: number;
   /** Share whose roots put them out; null where no roots were looked at. */
   bad: Beta | null;
+  thinRule: ThinRule;
 }
 
 /**
@@ -26,7 +33,7 @@ export function gradesAhead(
   outlook: Outlook,
   usual: Warmth,
   view: EpochDay,
-  { classes, trees, bad }: GradeAsk,
+  { classes, trees, bad, thinRule }: GradeAsk,
 ): Worked<GradeOutlook> {
   const { seen, g, heights, viewAt, sizesOn } = runAhead(facts, outlook, usual, view);
   const between = (what: 'height' | 'diameter', means: Float64Array): Between => {
@@ -40,5 +47,6 @@ export function gradesAhead(
     between('diameter', sizesOn(g.diameters, view, heights[viewAt].length)),
     trees,
     bad,
+    thinRule,
   );
 }

@@ -1,3 +1,4 @@
+import { solveBy } from '../chance/cholesky';
 import type { EpochDay } from '../calendar/day';
 import { normalStrata } from '../chance/normal';
 import { seededRandom, seedFrom, shuffledIndices } from '../chance/random';
@@ -8,7 +9,6 @@ import {
   drawSizes,
   MODEL_DAYS,
   sizeBelief,
-  solveBy,
   type SizeBelief,
   type SizeSample,
 } from '../growth/sizeBelief';

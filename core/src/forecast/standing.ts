@@ -9,7 +9,8 @@ export type Status =
 
 /** What to do about it. Words are the screen's; days and odds are here. */
 export type Decision =
-  | { kind: 'await-emergence'; around: EpochDay; by: EpochDay }
+  /** From the day on that one in ten would have it up, it is looked for. */
+  | { kind: 'await-emergence'; from: EpochDay; around: EpochDay; by: EpochDay }
   | { kind: 'write-off'; since: EpochDay }
   /** `bound` is the day by which one forecast in ten is root-bound. */
   | { kind: 'let-fill'; readyAround: EpochDay; chanceReady: number; bound: EpochDay }
@@ -70,7 +71,7 @@ function beforeEmergence(facts: LotFacts, forecast: LotForecast, make: Make): St
   if (lastZero - firstZero >= EMERGENCE_GRACE_DAYS && lastZero >= due) {
     return make('failed', { kind: 'write-off', since: lastZero }, true);
   }
-  return make('waiting', { kind: 'await-emergence', around: band.p50, by: band.p90 });
+  return make('waiting', { kind: 'await-emergence', from: band.p10, around: band.p50, by: band.p90 });
 }
 
 function inContainer(forecast: LotForecast, make: Make): Standing {

@@ -85,8 +85,9 @@ function outlookUnderCover(
     ...outlook,
     pastMinC: past.tMinC,
     pastMaxC: past.tMaxC,
-    years: outlook.years.map(({ label, tMinC, tMaxC }) => ({
+    years: outlook.years.map(({ label, tMinC, tMaxC, rainMm }) => ({
       label,
+      rainMm,
       ...under(tMinC, tMaxC, outlook.asOf + 1),
     })),
   };

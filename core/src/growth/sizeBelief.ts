@@ -1,3 +1,4 @@
+import { choleskyRoot } from '../chance/cholesky';
 import type { Spread } from '../chance/spread';
 
 /*
@@ -176,30 +177,12 @@ export function sizeBelief(
 /** Cholesky's factor of the samples' covariance. */
 function rootOf(samples: readonly SizeSample[], cv: number, width: number): Float64Array {
   const n = samples.length;
-  const root = new Float64Array(n * n);
-  for (let a = 0; a < n; a++) {
-    for (let b = 0; b <= a; b++) {
-      let value = covariance(samples[a], samples[b], width) + (a === b ? sampleVariance(samples[a], cv) : 0);
-      for (let c = 0; c < b; c++) value -= root[a * n + c] * root[b * n + c];
-      root[a * n + b] = a === b ? Math.sqrt(Math.max(1e-12, value)) : value / root[b * n + b];
-    }
-  }
-  return root;
-}
-
-/** Solves Σx = y by its Cholesky factor. */
-export function solveBy(root: Float64Array, y: ArrayLike<number>): Float64Array {
-  const n = y.length;
-  const x = Float64Array.from(y);
-  for (let a = 0; a < n; a++) {
-    for (let b = 0; b < a; b++) x[a] -= root[a * n + b] * x[b];
-    x[a] /= root[a * n + a];
-  }
-  for (let a = n - 1; a >= 0; a--) {
-    for (let b = a + 1; b < n; b++) x[a] -= root[b * n + a] * x[b];
-    x[a] /= root[a * n + a];
-  }
-  return x;
+  const matrix = new Float64Array(n * n);
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b <= a; b++)
+      matrix[a * n + b] =
+        covariance(samples[a], samples[b], width) + (a === b ? sampleVariance(samples[a], cv) : 0);
+  return choleskyRoot(matrix, n);
 }
 
 /** Mean and standard deviation of ln factor, as the records leave it. */

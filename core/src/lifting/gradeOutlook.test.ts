@@ -53,6 +53,20 @@ describe('what a lot would give by grade', () => {
     expect(grades[0].p50 / MANY).toBeCloseTo(both, 2);
     expect(thin.p50 / MANY).toBeCloseTo(0.5 - both, 2);
   });
+  it('counts what is too thin to the next lower grade that takes its collar, where the scheme says so', () => {
+    const classes = [grade(20, 50, 3), grade(50, 70, 6), grade(70, null, 9)];
+    const of = (rule: 'out' | 'lower') =>
+      gradeOutlook(classes, sure(55, 0.25), sure(6, 0.2), MANY, null, rule).value;
+    const [out, lower] = [of('out'), of('lower')];
+    // None is of a higher grade for it, none is lost, and hardly any collar of such a lot is under 3 mm.
+    expect(Math.abs(lower.grades[2].p50 - out.grades[2].p50) / MANY).toBeLessThan(1e-3);
+    expect(lower.grades[0].p50).toBeGreaterThan(out.grades[0].p50 + 0.05 * MANY);
+    expect(lower.thin.p50 / MANY).toBeLessThan(0.01);
+    const sum = (bands: { p50: number }[]) => bands.reduce((total, { p50 }) => total + p50, 0);
+    expect(sum(lower.grades) / MANY).toBeCloseTo((sum(out.grades) + out.thin.p50) / MANY, 2);
+    // A tall tree with the collar of the middle grade is of the middle grade.
+    expect(lower.grades[1].p50 + lower.grades[0].p50).toBeGreaterThan(out.grades[1].p50 + out.grades[0].p50);
+  });
   it('counts every tree once, whatever is asked', () => {
     const classes = fc
       .array(
@@ -78,7 +92,8 @@ describe('what a lot would give by grade', () => {
         classes,
         fc.integer({ min: 0, max: 120 }),
         fc.integer({ min: 0, max: 6 }),
-        (all, mean, failing) => {
+        fc.constantFrom('out' as const, 'lower' as const),
+        (all, mean, failing, thinRule) => {
           const bad = failing ? jeffreys(failing, 12) : null;
           const { grades, small, thin, beside, roots } = gradeOutlook(
             all,
@@ -86,6 +101,7 @@ describe('what a lot would give by grade', () => {
             sure(mean / 8, 0.2),
             MANY,
             bad,
+            thinRule,
           ).value;
           const bands = [...grades, small, thin, beside, ...(roots ? [roots] : [])];
           for (const { p10, p50, p90 } of bands) {

@@ -13,6 +13,10 @@ export interface GradeClass extends Grade {
   collarMm: number | null;
 }
 
+/** What becomes of a tree of a grade's height that is thinner than it takes: culled, or of the next lower grade that takes its collar. */
+export const thinRules = ['out', 'lower'] as const;
+export type ThinRule = (typeof thinRules)[number];
+
 /** How plants of a lot differ in one measure. */
 export interface Between {
   /** Mean of the lot, run by run, cm or mm; 0 where none is up in a run. */
@@ -52,6 +56,7 @@ const POINTS = 12;
  * spread known as well as its samples tell; trees counted out as chance has them.
  * @param trees that stand
  * @param bad share of plants whose roots put them out; null where none were looked at, and then none are put out
+ * @param thinRule what becomes of the thin ones
  */
 export function gradeOutlook(
   classes: readonly GradeClass[],
@@ -59,12 +64,14 @@ export function gradeOutlook(
   collars: Between,
   trees: number,
   bad: Beta | null,
+  thinRule: ThinRule = 'out',
 ): Worked<GradeOutlook> {
   const given = heights.means.length;
   const runs = given * Math.ceil(COUNTED_RUNS / given);
   const random = seededRandom(runs + classes.length);
   const counts = Array.from({ length: classes.length + 4 }, () => new Float64Array(runs));
   const [small, thin, beside, roots] = counts.slice(classes.length);
+  const lower = classes.map((of) => (thinRule === 'lower' ? lowerGrades(of, classes) : []));
   const least = Math.min(...classes.map(({ fromCm }) => fromCm ?? -Infinity));
   const shares =
     bad === null
@@ -88,14 +95,22 @@ export function gradeOutlook(
     const short = least === -Infinity ? 0 : below(least, 0);
     let graded = 0;
     let slim = 0;
+    const shareOf = new Float64Array(classes.length);
     classes.forEach(({ fromCm, toCm, collarMm }, k) => {
       const [from, to] = [below(fromCm, 0), below(toCm, 1)];
-      const thick =
-        collarMm === null ? to - from : thickShare(from, to, (collarMm - collar.mean) / collar.sd);
-      counts[k][run] = counted(kept * thick, trees, random);
+      const asThickAs = (mm: number | null) =>
+        mm === null ? to - from : thickShare(from, to, (mm - collar.mean) / collar.sd);
+      let placed = asThickAs(collarMm);
+      shareOf[k] += placed;
+      for (const j of lower[k]) {
+        const more = Math.max(0, asThickAs(classes[j].collarMm) - placed);
+        shareOf[j] += more;
+        placed += more;
+      }
       graded += to - from;
-      slim += to - from - thick;
+      slim += to - from - placed;
     });
+    shareOf.forEach((share, k) => (counts[k][run] = counted(kept * share, trees, random)));
     small[run] = counted(kept * short, trees, random);
     thin[run] = counted(kept * slim, trees, random);
     beside[run] = counted(kept * Math.max(0, 1 - short - graded), trees, random);
@@ -110,8 +125,18 @@ export function gradeOutlook(
       beside: besideBand,
       roots: bad === null ? null : rootsBand,
     },
-    working: workingOf(classes, heights, collars, trees, bad),
+    working: workingOf(classes, heights, collars, trees, bad, thinRule),
   };
+}
+
+/** Grades below one, the nearest first, by where they stand among the classes. */
+function lowerGrades(of: GradeClass, classes: readonly GradeClass[]): number[] {
+  const from = ({ fromCm }: GradeClass) => fromCm ?? -Infinity;
+  return classes
+    .map((one, at) => ({ at, from: from(one) }))
+    .filter((one) => one.from < from(of))
+    .sort((a, b) => b.from - a.from)
+    .map(({ at }) => at);
 }
 
 /** Share of plants between two points of the height's distribution whose collar is thick enough, by strata of it. */
@@ -141,6 +166,7 @@ function workingOf(
   collars: Between,
   trees: number,
   bad: Beta | null,
+  thinRule: ThinRule,
 ): Step[] {
   const { p50: mean } = bandOf(heights.means);
   const collar = bandOf(collars.means).p50;
@@ -191,6 +217,12 @@ function workingOf(
         ),
       });
   }
+  if (thinRule === 'lower' && classes.some(({ collarMm }) => collarMm !== null))
+    steps.push({
+      what: say`Too thin for their height`,
+      how: say`Counted to the nearest lower grade that takes their collar; out where none does.`,
+      result: say`by the scheme`,
+    });
   steps.push({
     what: say`Bands`,
     how: say`Over ${heights.means.length} runs of the forecast: the lot’s mean, how well its spread is known, and the chance of a finite lot. ${bad === null ? say`No roots were looked at: none are taken off for them.` : say`Roots put out a share of Beta(${bad.alpha}, ${bad.beta}), whatever the size.`}`,

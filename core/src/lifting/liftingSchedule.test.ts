@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mondayOf } from '../calendar/day';
-import { liftingDays, liftingOdds, liftingSchedule, type LotToLift } from './liftingSchedule';
+import { liftingSchedule, type LotToLift } from './liftingSchedule';
 
 const lot = (id: string, hours: number, from: number, by: number): LotToLift => ({ id, hours, from, by });
 
@@ -74,51 +73,22 @@ describe('a lifting schedule', () => {
     expect(liftingSchedule({ days: [{ day: 1, hours: 8 }], lots: [] })).toMatchObject({ finishedOn: {} });
     expect(() => liftingSchedule({ days: [], lots: [lot('a', -1, 0, 1)] })).toThrow(/0 or more/);
   });
-});
-
-const monday = mondayOf(20_000);
-const week = [0, 1, 2, 3, 4];
-const hands = { people: 2, hoursADay: 4, weekdays: week };
-const year = (...means: number[]) => ({
-  tMinC: means.map((mean) => mean - 2),
-  tMaxC: means.map((mean) => mean + 2),
-});
-
-describe('days for lifting', () => {
-  it('are none at the weekend, and none while the medium is frozen', () => {
-    const mild = liftingDays(year(...Array<number>(7).fill(5)), monday - 1, 7, hands);
-    expect(mild.map(({ hours }) => hours)).toEqual([8, 8, 8, 8, 8, 0, 0]);
-    const cold = liftingDays(year(5, -4, -4, -4, 1, 5, 5), monday - 1, 7, hands);
-    // Frost goes in over days, and comes out over days.
-    expect(cold.map(({ hours }) => hours)).toEqual([8, 8, 0, 0, 0, 0, 0]);
-  });
-});
-
-describe('lifting over the weather years', () => {
-  const lots = [lot('a', 16, monday, monday + 2), lot('b', 8, monday, monday + 30)];
-  const mild = year(...Array<number>(90).fill(5));
-  const hard = year(...Array<number>(20).fill(-6), ...Array<number>(70).fill(5));
-  it('says in how many all are in time, and each', () => {
-    const odds = liftingOdds(lots, hands, [mild, mild, mild, hard], monday - 1);
-    expect(odds.through).toBe(0.75);
-    expect(odds.lots.map(({ id, chance }) => [id, chance])).toEqual([
-      ['a', 0.75],
-      ['b', 1],
-    ]);
-    expect(odds.frozen).toBeGreaterThan(0);
-    expect(odds.blocks[0]).toEqual({ day: monday, id: 'a', hours: 8 });
-  });
-  it('never gets worse with one more pair of hands', () => {
-    const some = fc.record({
-      hours: fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1, maxLength: 5 }),
-      by: fc.integer({ min: 1, max: 40 }),
-      people: fc.integer({ min: 1, max: 4 }),
-    });
+  it('moved by hand, a lot begins on its day and before what is not moved', () => {
     fc.assert(
-      fc.property(some, ({ hours, by, people }) => {
-        const many = hours.map((h, i) => lot(String(i), h, monday, monday + by));
-        const odds = liftingOdds(many, { ...hands, people }, [mild, hard], monday - 1);
-        expect(odds.withOneMore).toBeGreaterThanOrEqual(odds.through);
+      fc.property(small, fc.integer({ min: 0, max: 5 }), ({ hours, lots }, moved) => {
+        const days = hours.map((h, day) => ({ day, hours: h }));
+        const toLift = lots.map((l, i) => lot(String(i), l.hours, l.from, l.from + l.long));
+        toLift[0].moved = moved;
+        const { blocks, finishedOn } = liftingSchedule({ days, lots: toLift });
+        const begins = Math.max(moved, toLift[0].from);
+        const done = finishedOn['0'] ?? Infinity;
+        for (const { day, id } of blocks) {
+          if (id === '0') expect(day).toBeGreaterThanOrEqual(begins);
+          else expect(day < begins || day >= done).toBe(true);
+        }
+        // No order is better than the one nobody moved.
+        const best = liftingSchedule({ days, lots: toLift.map((l) => ({ ...l, moved: undefined })) });
+        expect(best.maxLateness).toBeLessThanOrEqual(liftingSchedule({ days, lots: toLift }).maxLateness);
       }),
     );
   });

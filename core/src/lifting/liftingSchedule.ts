@@ -1,6 +1,5 @@
 import { say } from '../speech/say';
-import { mondayOf, type EpochDay } from '../calendar/day';
-import { bandOf, type Band } from '../chance/quantile';
+import type { EpochDay } from '../calendar/day';
 import { Unfit } from '../working/unfit';
 
 /** Hours of work that a day has for lifting. */
@@ -15,6 +14,8 @@ export interface LotToLift {
   hours: number;
   from: EpochDay;
   by: EpochDay;
+  /** Set by hand: not before this day, and on it before what is not set. */
+  moved?: EpochDay;
 }
 
 /** In what order lots are lifted. */
@@ -27,15 +28,13 @@ export interface LiftingSchedule {
   blocks: { day: EpochDay; id: string; hours: number }[];
 }
 
-/** Monday 0 to Sunday 6. */
-const weekdayOf = (day: EpochDay): number => day - mondayOf(day);
-
 /** Hours smaller than this are none. */
 const NONE = 1e-9;
 
 /**
  * Lots lifted day by day: of those that may be lifted, the one that must be done first; work may be divided over days. No other
- * order has a smaller greatest lateness (Horn 1974, Naval Research Logistics Quarterly 21:177).
+ * order has a smaller greatest lateness (Horn 1974, Naval Research Logistics Quarterly 21:177). Lots moved by hand come first
+ * from their day on, as they were set; what that costs is seen beside the order without them.
  * @param days in their order
  * @throws Unfit for work or a day of hours below 0
  */
@@ -48,7 +47,9 @@ export function liftingSchedule({
 }): LiftingSchedule {
   if (lots.some(({ hours }) => !(hours >= 0)) || days.some(({ hours }) => !(hours >= 0)))
     throw new Unfit(say`Work and the hours of a day are 0 or more.`);
-  const left = lots.map((lot) => ({ ...lot })).sort((a, b) => a.by - b.by || a.from - b.from);
+  const left = lots
+    .map((lot) => ({ ...lot, from: Math.max(lot.from, lot.moved ?? -Infinity) }))
+    .sort((a, b) => (a.moved ?? Infinity) - (b.moved ?? Infinity) || a.by - b.by || a.from - b.from);
   const finishedOn: Record<string, EpochDay> = {};
   const blocks: LiftingSchedule['blocks'] = [];
   for (const { day, hours } of days) {
@@ -65,93 +66,4 @@ export function liftingSchedule({
   }
   const lateness = lots.map(({ id, by }) => (finishedOn[id] ?? Infinity) - by);
   return { finishedOn, maxLateness: Math.max(...lateness), blocks };
-}
-
-/** People there are for lifting. */
-export interface Hands {
-  people: number;
-  hoursADay: number;
-  /** Monday 0 to Sunday 6. */
-  weekdays: readonly number[];
-}
-
-/** The medium of a bed is taken to be frozen after so many days whose mean lies below 0 °C together; a rule of thumb. */
-export const FROZEN_AFTER_DAYS = 3;
-
-/**
- * Hours of each day from a day on in one weather year: none on days off, and none while the medium is frozen.
- * @param tMinC of the day after `asOf` and the days that follow; likewise tMaxC, °C
- */
-export function liftingDays(
-  { tMinC, tMaxC }: { tMinC: ArrayLike<number>; tMaxC: ArrayLike<number> },
-  asOf: EpochDay,
-  count: number,
-  { people, hoursADay, weekdays }: Hands,
-): LiftingDay[] {
-  const mean = (i: number) => (tMinC[i] + tMaxC[i]) / 2;
-  return Array.from({ length: Math.min(count, tMinC.length) }, (_, i): LiftingDay => {
-    const day = asOf + 1 + i;
-    const first = Math.max(0, i - FROZEN_AFTER_DAYS + 1);
-    let sum = 0;
-    for (let k = first; k <= i; k++) sum += mean(k);
-    const isFrozen = sum / (i - first + 1) < 0;
-    return { day, hours: isFrozen || !weekdays.includes(weekdayOf(day)) ? 0 : people * hoursADay };
-  });
-}
-
-/** What comes of lifting over the weather years. */
-export interface LiftingOdds {
-  /** Share of years in which all are done in time. */
-  through: number;
-  /** The same with one more pair of hands. */
-  withOneMore: number;
-  /** Share of days with people on which the medium is frozen, over the years. */
-  frozen: number;
-  lots: { id: string; chance: number; done: Band }[];
-  /** What is done on which of the next days, if none of them is frozen. */
-  blocks: LiftingSchedule['blocks'];
-}
-
-/** Days of work shown ahead. */
-const SHOWN_DAYS = 14;
-
-/**
- * Runs the lifting through every weather year: in how many all lots, and each, are done by their day.
- * @param years days after `asOf`
- */
-export function liftingOdds(
-  lots: readonly LotToLift[],
-  hands: Hands,
-  years: readonly { tMinC: ArrayLike<number>; tMaxC: ArrayLike<number> }[],
-  asOf: EpochDay,
-): LiftingOdds {
-  const count = Math.max(1, Math.max(...lots.map(({ by }) => by), asOf + 1) - asOf + 60);
-  const run = (some: Hands) =>
-    years.map((year) => liftingSchedule({ days: liftingDays(year, asOf, count, some), lots }));
-  const runs = run(hands);
-  const inTime = (of: readonly LiftingSchedule[]) =>
-    of.length ? of.filter(({ maxLateness }) => maxLateness <= 0).length / of.length : 0;
-  const open = liftingDays(
-    { tMinC: new Float64Array(SHOWN_DAYS).fill(5), tMaxC: new Float64Array(SHOWN_DAYS).fill(5) },
-    asOf,
-    SHOWN_DAYS,
-    hands,
-  );
-  const worked = years.flatMap((year) =>
-    liftingDays(year, asOf, count, hands).filter(({ day }) => hands.weekdays.includes(weekdayOf(day))),
-  );
-  return {
-    through: inTime(runs),
-    withOneMore: inTime(run({ ...hands, people: hands.people + 1 })),
-    frozen: worked.length ? worked.filter(({ hours }) => hours === 0).length / worked.length : 0,
-    lots: lots.map(({ id, by }) => {
-      const done = Float64Array.from(runs, ({ finishedOn }) => finishedOn[id] ?? Infinity);
-      return {
-        id,
-        chance: done.length ? done.filter((day) => day <= by).length / done.length : 0,
-        done: bandOf(done),
-      };
-    }),
-    blocks: liftingSchedule({ days: open, lots }).blocks,
-  };
 }

@@ -1,7 +1,7 @@
 import { inSentence, say } from '../speech/say';
 import { dayOf, type EpochDay } from '../calendar/day';
 import type { Look, Parcel, Species } from '../contract';
-import { FROZEN_AFTER_DAYS } from '../lifting/liftingSchedule';
+import { FROZEN_AFTER_DAYS } from '../lifting/liftingDays';
 import { USUAL_STORE_C, type ColdStore, type Keeps } from '../lifting/storeClock';
 import type { SiteElement } from '../site/elements';
 import type { HeatDay } from '../survival/collarHeat';

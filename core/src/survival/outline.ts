@@ -50,7 +50,7 @@ export function readOutline(text: string, near: { latitudeDeg: number; longitude
   return corners;
 }
 
-/** @throws Unfit for an outline too small, too large, or too far from the nursery */
+/** @throws Unfit for an outline that crosses itself, is too small, too large, or too far from the nursery */
 export function mustBePlace(
   corners: readonly Corner[],
   near: { latitudeDeg: number; longitudeDeg: number },
@@ -61,6 +61,8 @@ export function mustBePlace(
       say`That place is ${Math.round(km)} km from the nursery. Check that longitude comes before latitude.`,
       'outline',
     );
+  if (crosses(corners))
+    throw new Unfit(say`That outline crosses itself: its ground cannot be told.`, 'outline');
   const m2 = outlineM2(corners);
   if (m2 < SMALLEST_M2) throw new Unfit(say`That outline holds next to no ground.`, 'outline');
   if (m2 > LARGEST_M2)
@@ -98,6 +100,46 @@ export function outlineMetres(corners: readonly Corner[]): { east: number; north
     east: EARTH_M * (lons[i] - lon) * rad * Math.cos(lat * rad),
     north: EARTH_M * (y - lat) * rad,
   }));
+}
+
+/**
+ * Corners where they lie in metres of a place; the way back from {@link outlineMetres} for what is drawn.
+ * @example cornersAt([{ east: 0, north: 111.2 }], { latitudeDeg: 0, longitudeDeg: 0 })[0][1] // 0.001
+ */
+export function cornersAt(
+  metres: readonly { east: number; north: number }[],
+  { latitudeDeg, longitudeDeg }: { latitudeDeg: number; longitudeDeg: number },
+): Corner[] {
+  const deg = 180 / Math.PI;
+  return metres.map(({ east, north }): Corner => {
+    const lon = longitudeDeg + (east / (EARTH_M * Math.cos(latitudeDeg / deg))) * deg;
+    return [((((lon + 540) % 360) + 360) % 360) - 180, latitudeDeg + (north / EARTH_M) * deg];
+  });
+}
+
+/** The middle of an outline's corners; longitudes are taken beside the first corner's. */
+export function outlineMiddle(corners: readonly Corner[]): { latitudeDeg: number; longitudeDeg: number } {
+  const beside = corners.map(([x]) => ((((x - corners[0][0] + 540) % 360) + 360) % 360) - 180);
+  const east = beside.reduce((t, x) => t + x, 0) / corners.length;
+  return {
+    latitudeDeg: corners.reduce((t, [, y]) => t + y, 0) / corners.length,
+    longitudeDeg: ((((corners[0][0] + east + 540) % 360) + 360) % 360) - 180,
+  };
+}
+
+/** Whether two sides of an outline that are not neighbours cross. */
+function crosses(corners: readonly Corner[]): boolean {
+  const at = outlineMetres(corners);
+  const side = (i: number) => [at[i], at[(i + 1) % at.length]] as const;
+  const turn = (a: (typeof at)[number], b: (typeof at)[number], c: (typeof at)[number]) =>
+    Math.sign((b.east - a.east) * (c.north - a.north) - (b.north - a.north) * (c.east - a.east));
+  for (let i = 0; i < at.length; i++)
+    for (let k = i + 2; k < at.length; k++) {
+      if (i === 0 && k === at.length - 1) continue;
+      const [[a, b], [c, d]] = [side(i), side(k)];
+      if (turn(a, b, c) * turn(a, b, d) < 0 && turn(c, d, a) * turn(c, d, b) < 0) return true;
+    }
+  return false;
 }
 
 /** Ground within an outline, m² (the shoelace formula on the touching plane). */

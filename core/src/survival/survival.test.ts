@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { dayOf } from '../calendar/day';
 import { collarExcess, guardHeat, heatRisk } from './collarHeat';
 import { drawWalk, everyTree, placeInRows, walkSize } from './drawWalk';
-import { kmBetween, outlineM2, readOutline } from './outline';
+import { cornersAt, kmBetween, outlineMiddle, outlineM2, outlineMetres, readOutline } from './outline';
 import { livingOf, noneFound } from './trees';
 
 describe('trees to look at', () => {
@@ -132,6 +132,36 @@ describe('an outline', () => {
         ],
       }),
     ).toThrow(/numbers/);
+  });
+  it('that is drawn in metres lies where it was drawn, as large', () => {
+    const place = fc.record({
+      latitudeDeg: fc.integer({ min: -65, max: 65 }),
+      longitudeDeg: fc.integer({ min: -180, max: 180 }),
+    });
+    const metre = fc.record({
+      east: fc.integer({ min: -400, max: 400 }),
+      north: fc.integer({ min: -400, max: 400 }),
+    });
+    fc.assert(
+      fc.property(place, fc.array(metre, { minLength: 3, maxLength: 12 }), (at, metres) => {
+        const corners = cornersAt(metres, at);
+        const back = outlineMetres(corners);
+        const mean = (key: 'east' | 'north') => metres.reduce((t, m) => t + m[key], 0) / metres.length;
+        back.forEach(({ east, north }, i) => {
+          expect(Math.abs(east - (metres[i].east - mean('east')))).toBeLessThan(0.2);
+          expect(Math.abs(north - (metres[i].north - mean('north')))).toBeLessThan(0.01);
+        });
+        expect(kmBetween([at.longitudeDeg, at.latitudeDeg], corners[0])).toBeLessThan(0.6);
+        const { latitudeDeg } = outlineMiddle(corners);
+        expect(Math.abs(latitudeDeg - at.latitudeDeg)).toBeLessThan(0.004);
+      }),
+    );
+  });
+  it('that crosses itself is refused', () => {
+    const bow = [square[0], square[2], square[1], square[3], square[0]];
+    expect(() => readOutline(JSON.stringify({ type: 'Polygon', coordinates: [bow] }), near)).toThrow(
+      /crosses/,
+    );
   });
   it('across the date line is as large as elsewhere', () => {
     const at = square.map(([x, y]) => [((x + 2.3995 + 180 + 540) % 360) - 180, y]);

@@ -140,7 +140,7 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
           }
         : {
             title: say`Finish the sowing of ${code}`,
-            reason: say`Sown ${short(f.sown)}: water it in, mulch to once or twice the seed’s thickness, ${f.bed ? say`cover and cage it against mice and birds` : 'set it where mice and birds cannot reach it'}. Written down as watered, it is not asked for again.`,
+            reason: say`Sown ${short(f.sown)}: water it in, mulch to once or twice the seed’s thickness, ${f.bed ? say`cover and cage it against mice and birds` : say`set it where mice and birds cannot reach it`}. Written down as watered, it is not asked for again.`,
             waiting: say`Mice and birds find a sowing in its first nights; dry seed that has swelled dies.`,
           };
     case 'keep-moist':
@@ -162,7 +162,7 @@ export function actWords(act: Act, code: string, view: EpochDay): ActWords {
           f.around !== undefined
             ? say`Expected up around ${short(f.around)}.`
             : say`Last counted ${short(f.lastCount)}, while it was coming up.`,
-        waiting: say`A count now tells how many trees there will be, and when.`,
+        waiting: say`The count tells how many trees there will be, and when.`,
       };
     case 'pull-plug':
       return {

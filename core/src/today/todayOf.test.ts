@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ruleNames } from './lotActs';
 import { todayRules } from './rules';
-import { itemsOf, todayOf, type LotAsks, type SeedAsk } from './todayOf';
+import { askedTogether, itemsOf, itemsOfLot, todayOf, type LotAsks, type SeedAsk } from './todayOf';
 
 const DAY = 20_000;
 const figures = {
@@ -55,6 +55,19 @@ const lots = fc
 const nothing = { marks: [], rules: {}, work: [] };
 
 describe('Today', () => {
+  it('asks of one lot what it asks of it among all', () => {
+    fc.assert(
+      fc.property(lots, (all) => {
+        const together = askedTogether(all.map(({ acts }) => acts));
+        const items = itemsOf(all, [], DAY);
+        for (const one of all)
+          expect(itemsOfLot(one, together, [], DAY)).toEqual(
+            items.filter(({ part, subjectId }) => part === 'lot' && subjectId === one.lotId),
+          );
+      }),
+    );
+  });
+
   it('goes round several seedbeds in one act, and one by its name', () => {
     const moist = (n: number) => lot(n, { sown: 100, acts: [act(`lot ${n}`, 'keep-moist')] });
     const [one] = itemsOf([moist(1), lot(2)], [], DAY);

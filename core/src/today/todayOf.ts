@@ -112,24 +112,18 @@ export function itemsOf(
     leavesSoon,
     verdict: roots,
   }));
-  const groups = togetherRules.flatMap((rule) => {
-    const all = lots.flatMap(({ code, acts }) =>
-      acts.flatMap((act) => (act.rule === rule ? [{ code, act }] : [])),
-    );
-    return all.length > 1 ? [togetherItem(rule, all, day)] : [];
-  });
-  const together = new Set(groups.map((item) => item.rule));
+  const together = askedTogether(lots.map(({ acts }) => acts));
   return [
-    ...groups,
-    ...lots.flatMap(({ code, acts }) =>
-      acts.flatMap(({ lotId, rule, when, by, figures, trees }): TodayItem[] => {
-        if (together.has(rule)) return [];
-        const words = actWords({ lotId, rule, when, by, figures, trees }, code, day);
-        return [
-          { rule, subjectId: lotId, when, by, figures, trees, part: 'lot', of: 'lot', about: code, words },
-        ];
-      }),
+    ...[...together].map((rule) =>
+      togetherItem(
+        rule,
+        lots.flatMap(({ code, acts }) =>
+          acts.filter((act) => act.rule === rule).map((act) => ({ code, act })),
+        ),
+        day,
+      ),
     ),
+    ...lots.flatMap((lot) => lotItems(lot, together, day)),
     ...room.map(seedItem),
     ...lots.flatMap(({ code, sown, late }) => late.map((act) => seedItem({ act, name: code, seeds: sown }))),
     ...planItems(planned, day),
@@ -152,6 +146,47 @@ export function itemsOf(
       };
     }),
   ];
+}
+
+/** Rules by which more than one lot asks for something on a day: those lots are gone round in one act. */
+export function askedTogether(acts: Iterable<readonly Act[]>): Set<TogetherRule> {
+  const times = new Map<string, number>();
+  for (const of of acts) for (const { rule } of of) times.set(rule, (times.get(rule) ?? 0) + 1);
+  return new Set(togetherRules.filter((rule) => (times.get(rule) ?? 0) > 1));
+}
+
+type NamedActs = Pick<LotAsks, 'lotId' | 'code' | 'acts'>;
+
+/** What a lot asks for by its own name. */
+const lotItems = ({ code, acts }: NamedActs, together: ReadonlySet<string>, day: EpochDay): TodayItem[] =>
+  acts
+    .filter(({ rule }) => !together.has(rule))
+    .map(({ lotId, rule, when, by, figures, trees }) => ({
+      rule,
+      subjectId: lotId,
+      when,
+      by,
+      figures,
+      trees,
+      part: 'lot',
+      of: 'lot',
+      about: code,
+      words: actWords({ lotId, rule, when, by, figures, trees }, code, day),
+    }));
+
+/**
+ * Of everything that asks for something on a day ({@link itemsOf}) what asks it of one lot as a lot: by its forecast and by its
+ * hold in humid air. What it lacks is what several lots ask for together, and what seed and roots ask for.
+ * @param together what {@link askedTogether} says of all lots
+ * @param holds of this lot
+ */
+export function itemsOfLot(
+  lot: NamedActs,
+  together: ReadonlySet<TogetherRule>,
+  holds: readonly HoldAsk[],
+  day: EpochDay,
+): TodayItem[] {
+  return [...lotItems(lot, together, day), ...holds.map((ask) => holdItem(ask, day))];
 }
 
 /** Planned sowings are asked for so long before their week, days. */

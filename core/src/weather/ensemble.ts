@@ -15,6 +15,8 @@ export interface WeatherYear {
   label: string;
   tMinC: Float64Array;
   tMaxC: Float64Array;
+  /** NaN on days whose rain nobody measured. */
+  rainMm: Float64Array;
 }
 
 /**
@@ -71,14 +73,14 @@ export function weatherOutlook(
     if (first < known.start - 30) break;
     const last = Math.min(first + 364, asOf);
     if (measuredDays(known, first, last) < 0.9 * (last - first + 1)) continue;
-    const { tMinC, tMaxC } = run(known, normals, first, horizonDays, asOf);
-    years.push({ label: String(partsOf(first).year), tMinC, tMaxC });
+    const { tMinC, tMaxC, rainMm } = run(known, normals, first, horizonDays, asOf);
+    years.push({ label: String(partsOf(first).year), tMinC, tMaxC, rainMm });
   }
   const recordedYears = years.length;
   if (recordedYears < FEWEST_OWN_YEARS) {
     for (let made = 0; years.length < mostYears; made++) {
-      const { tMinC, tMaxC } = generateWeather(normals, asOf + 1, horizonDays, 7919 + made);
-      years.push({ label: 'made', tMinC, tMaxC });
+      const { tMinC, tMaxC, rainMm } = generateWeather(normals, asOf + 1, horizonDays, 7919 + made);
+      years.push({ label: 'made', tMinC, tMaxC, rainMm });
     }
   }
   return {
@@ -127,6 +129,7 @@ function upTo(series: WeatherSeries, asOf: EpochDay): WeatherSeries {
 function run(series: WeatherSeries, normals: Normals, from: EpochDay, days: number, limit: number) {
   const tMinC = new Float64Array(days);
   const tMaxC = new Float64Array(days);
+  const rainMm = new Float64Array(days).fill(NaN);
   const end = lastDay(series);
   let filled = 0;
   for (let i = 0; i < days; i++) {
@@ -137,6 +140,7 @@ function run(series: WeatherSeries, normals: Normals, from: EpochDay, days: numb
     if (measured) {
       tMinC[i] = series.tMinC[at];
       tMaxC[i] = series.tMaxC[at];
+      rainMm[i] = series.rainMm[at];
     } else {
       filled++;
       const doy = dayOfYear(from + i);
@@ -145,5 +149,5 @@ function run(series: WeatherSeries, normals: Normals, from: EpochDay, days: numb
       tMaxC[i] = Math.max(low, waveAt(normals.tMaxC, doy));
     }
   }
-  return { tMinC, tMaxC, filled };
+  return { tMinC, tMaxC, rainMm, filled };
 }

@@ -4,6 +4,7 @@ import type {
   Grading,
   LabelWords,
   LearntValues,
+  LiftingPlan,
   Papers,
   Programme,
   RaisingRoutes,
@@ -34,6 +35,7 @@ export interface NurseryValues {
   papers: Papers;
   grading: Grading;
   labels: LabelWords;
+  lifting: LiftingPlan;
 }
 type Kind = keyof NurseryValues;
 
@@ -51,6 +53,7 @@ const usual: Omit<NurseryValues, 'programme'> & { programme: null } = {
   papers: { schema: 1, fields: [] },
   grading: { schema: 1, schemes: [] },
   labels: { schema: 1, address: '' },
+  lifting: { schema: 1, hands: { people: 2, hoursADay: 6, weekdays: [0, 1, 2, 3, 4] }, moved: [] },
   water: {
     schema: 1,
     bucketLitres: 10,

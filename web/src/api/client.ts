@@ -11,6 +11,7 @@ import type {
 import { PAGE_HEADER } from '@kauri/core/contract/changes';
 import { paths } from '@kauri/core/contract/paths';
 import type { Memory } from '../device/memory';
+import { isFirstLook, orLastSeen } from './opening';
 import { OfflineError, ProblemError } from './problem';
 
 interface Input<N extends RouteName> {
@@ -95,6 +96,7 @@ async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<Answe
   if (paths[name][0] !== 'GET' || !memory || notRemembered.has(name))
     return JSON.parse(await textOf(name, input));
   const [remembered, address] = [memory, addressOf(name, input)];
+  const isFirst = isFirstLook(address);
   const seen = await atHand(remembered.then((device) => device?.recall(address)));
   const answered = send(name, input, seen?.tag ? { headers: { 'if-none-match': seen.tag } } : {}).then(
     async (response) => {
@@ -116,14 +118,15 @@ async function ask<N extends RouteName>(name: N, input: Input<N>): Promise<Answe
       resolve(kept.text);
     }, PATIENCE_MS);
   });
+  const isOver = () => clearTimeout(late);
+  answered.then(isOver, isOver);
+  const known = isFirst && seen ? { value: seen.text, at: seen.at } : null;
   try {
-    return JSON.parse(await Promise.race([answered, lastSeen]));
+    return JSON.parse(await Promise.race([orLastSeen(name, answered, known), lastSeen]));
   } catch (error) {
     const kept = error instanceof OfflineError ? await (await remembered)?.recall(address) : null;
     if (!kept) throw error;
     return JSON.parse(kept.text);
-  } finally {
-    clearTimeout(late!);
   }
 }
 

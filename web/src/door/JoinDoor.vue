@@ -3,10 +3,11 @@ import { roleWords } from '../words/people';
 import { say } from '@kauri/core';
 import type { InviteSeen } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { onMounted, reactive, ref } from 'vue';
+import { onMounted, reactive, ref, useTemplateRef } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
+import { toFault } from '../parts/toFault';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 import SignInForm from './SignInForm.vue';
@@ -19,6 +20,7 @@ const seen = ref<InviteSeen | null>(null);
 const fault = ref<unknown>(null);
 const busy = ref(false);
 const hasAccount = ref(false);
+const sheet = useTemplateRef('sheet');
 const form = reactive({ id: newId(), name: '', email: '', password: '' });
 
 onMounted(async () => {
@@ -41,6 +43,7 @@ async function join(asNew: boolean) {
   } catch (error) {
     fault.value = error;
     busy.value = false;
+    void toFault(sheet.value);
   }
 }
 const wrong = (path: string) => fieldFault(fault.value, `person.${path}`);
@@ -66,7 +69,7 @@ const wrong = (path: string) => fieldFault(fault.value, `person.${path}`);
           {{ say`I have no account yet` }}
         </button>
       </template>
-      <form v-else class="space-y-3" novalidate @submit.prevent="join(true)">
+      <form v-else ref="sheet" class="space-y-3" novalidate @submit.prevent="join(true)">
         <FormField v-model="form.name" :label="say`Your name`" autocomplete="name" :fault="wrong('name')" />
         <FormField
           v-model="form.email"

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
-import { onMounted, ref } from 'vue';
+import { onMounted, ref, useTemplateRef } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
+import { toFault } from '../parts/toFault';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 import { linkSecret } from './linkSecret';
@@ -15,6 +16,7 @@ const whose = ref<{ name: string; email: string } | null>(null);
 const password = ref('');
 const fault = ref<unknown>(null);
 const busy = ref(false);
+const sheet = useTemplateRef('sheet');
 
 onMounted(async () => {
   try {
@@ -32,6 +34,7 @@ async function save() {
     location.assign('/');
   } catch (error) {
     fault.value = error;
+    void toFault(sheet.value);
   } finally {
     busy.value = false;
   }
@@ -41,7 +44,7 @@ async function save() {
 <template>
   <DoorFrame>
     <h1 class="mb-1 text-2xl">{{ say`A new password` }}</h1>
-    <form v-if="whose" class="space-y-3" novalidate @submit.prevent="save">
+    <form v-if="whose" ref="sheet" class="space-y-3" novalidate @submit.prevent="save">
       <p class="text-muted">
         {{
           say`For ${whose.name}, ${whose.email}. Every browser that was signed in is signed out, and a second factor ends; set it up again under`

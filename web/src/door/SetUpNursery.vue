@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { readAngle, say, speech } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { computed, reactive, ref } from 'vue';
+import { computed, onMounted, reactive, ref, useTemplateRef } from 'vue';
 import { call } from '../api/client';
 import { fieldFault, sentenceOf } from '../api/problem';
 import FormField from '../parts/FormField.vue';
 import SelectField from '../parts/SelectField.vue';
+import { toFault } from '../parts/toFault';
 import { typedAngle, typedNumber } from '../parts/typed';
+import { useWhere } from '../parts/useWhere';
 import { useSession } from '../stores/session';
 import DoorFrame from './DoorFrame.vue';
 
@@ -31,6 +33,8 @@ const systems = [
 /** The first nursery is to come from an archive: only its owner is set up here. */
 const fromArchive = ref(false);
 const fault = ref<unknown>(null);
+const sheet = useTemplateRef('sheet');
+onMounted(() => sheet.value?.querySelector('input')?.focus());
 const busy = ref(false);
 /** What is wrong with degrees as they were typed; null where they can be read. */
 const angles = computed(() => ({
@@ -47,30 +51,14 @@ function wrongAngle(text: string, axis: 'latitude' | 'longitude'): string | null
   }
 }
 
-/** Where this device is, and why that is not known; an address without https is not told. */
-const hasLocation = isSecureContext && 'geolocation' in navigator;
-const locating = ref(false);
-const unlocated = ref<string | null>(null);
-function locate(): void {
-  locating.value = true;
-  unlocated.value = null;
-  navigator.geolocation.getCurrentPosition(
-    ({ coords }) => {
-      locating.value = false;
-      form.latitude = coords.latitude.toFixed(3);
-      form.longitude = coords.longitude.toFixed(3);
-      if (coords.altitude !== null) form.elevation = String(Math.round(coords.altitude));
-    },
-    ({ code }) => {
-      locating.value = false;
-      unlocated.value =
-        code === 1
-          ? say`The device was not allowed to say where it is: type the degrees.`
-          : say`The device does not know where it is: type the degrees.`;
-    },
-    { timeout: 20_000, maximumAge: 600_000 },
-  );
-}
+/** Ten minutes ago one was at the same nursery, ms. */
+const OLDEST_MS = 600_000;
+const where = useWhere((at) => {
+  form.latitude = at.latitude.toFixed(3);
+  form.longitude = at.longitude.toFixed(3);
+  if (at.altitude !== null) form.elevation = String(Math.round(at.altitude));
+}, OLDEST_MS);
+const { asking: locating, trouble: unlocated } = where;
 
 const nurseryBody = () => ({
   id: ids.nursery,
@@ -101,6 +89,7 @@ async function save() {
     await session.take(me);
   } catch (error) {
     fault.value = error;
+    void toFault(sheet.value);
   } finally {
     busy.value = false;
   }
@@ -118,7 +107,7 @@ const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replac
     <p v-else class="text-muted mb-4">
       {{ say`Latitude and height tell Kauri the seasons until your own weather is in.` }}
     </p>
-    <form class="space-y-3" novalidate @submit.prevent="save">
+    <form ref="sheet" class="space-y-3" novalidate @submit.prevent="save">
       <template v-if="!fromArchive">
         <FormField v-model="form.name" :label="say`Nursery`" :fault="wrong('nursery.name')" />
         <FormField v-model="form.placeName" :label="say`Place`" :fault="wrong('nursery.placeName')" />
@@ -146,7 +135,7 @@ const wrong = (path: string) => fieldFault(fault.value, session.me ? path.replac
           />
         </div>
         <p class="text-muted">
-          <button v-if="hasLocation" class="quiet" type="button" :disabled="locating" @click="locate">
+          <button v-if="where.has" class="quiet" type="button" :disabled="locating" @click="where.ask">
             {{ locating ? say`Asking the device …` : say`Where this device is` }}
           </button>
           <span v-if="unlocated" role="status">{{ unlocated }}</span>

@@ -55,11 +55,11 @@ const choose = (value: DateValue | undefined) => value && emit('choose', value.t
     @update:model-value="(value) => choose(value as DateValue | undefined)"
   >
     <CalendarHeader class="flex items-center gap-1">
-      <CalendarPrev class="act px-2.5" :aria-label="say`The month before`">
+      <CalendarPrev class="act px-3" :aria-label="say`The month before`">
         <ChevronLeft :size="20" aria-hidden="true" />
       </CalendarPrev>
       <CalendarHeading class="flex-1 text-center font-bold" />
-      <CalendarNext class="act px-2.5" :aria-label="say`The month after`">
+      <CalendarNext class="act px-3" :aria-label="say`The month after`">
         <ChevronRight :size="20" aria-hidden="true" />
       </CalendarNext>
     </CalendarHeader>

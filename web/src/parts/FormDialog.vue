@@ -33,7 +33,7 @@ onUnmounted(() =>
           </div>
           <slot />
           <button
-            class="act absolute top-4 right-4 px-2.5"
+            class="act absolute top-4 right-4 px-3"
             type="button"
             :aria-label="say`Close; what you typed is kept`"
             @click="emit('close')"

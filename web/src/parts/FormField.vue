@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useId } from 'vue';
+import { useId, useTemplateRef } from 'vue';
 
 /** A labelled input with its unit, hint and fault. The text stays as typed, right or wrong. */
 withDefaults(
@@ -27,6 +27,7 @@ withDefaults(
 );
 const text = defineModel<string>({ required: true });
 const id = useId();
+defineExpose({ input: useTemplateRef<HTMLInputElement>('input') });
 </script>
 
 <template>
@@ -36,6 +37,7 @@ const id = useId();
     </label>
     <input
       :id="id"
+      ref="input"
       v-model="text"
       class="field"
       :type="type"

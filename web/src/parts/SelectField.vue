@@ -32,6 +32,14 @@ let typed = '';
 let lastKeyMs = -Infinity;
 /** Typed while the list is closed, the beginning of a name chooses it, without a key to open and one to close. */
 function type(event: KeyboardEvent) {
+  if (event.key === 'Enter' && typed !== '') {
+    // It ends the name that was typed, and opens nothing.
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    typed = '';
+    return;
+  }
+  if (event.key.length !== 1) typed = '';
   if (event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1 || disabled) return;
   const isNew = event.timeStamp - lastKeyMs > TOGETHER_MS;
   if (isNew && event.key === ' ') return;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { say } from '@kauri/core';
 import { Minus, Plus } from 'lucide-vue-next';
+import { computed, useTemplateRef } from 'vue';
 import FormField from './FormField.vue';
 import { typedNumber } from './typed';
 
@@ -11,6 +12,8 @@ function add(by: number) {
   const now = typedNumber(value.value);
   value.value = String(Math.max(0, (Number.isFinite(now) ? now : 0) + by));
 }
+const field = useTemplateRef<InstanceType<typeof FormField>>('field');
+defineExpose({ input: computed(() => field.value?.input ?? null) });
 </script>
 
 <template>
@@ -18,7 +21,7 @@ function add(by: number) {
     <button class="act h-16 justify-center" type="button" :aria-label="say`One less`" @click="add(-1)">
       <Minus :size="28" aria-hidden="true" />
     </button>
-    <FormField v-model="value" :label="label" inputmode="numeric" :fault="fault" :hint="hint" />
+    <FormField ref="field" v-model="value" :label="label" inputmode="numeric" :fault="fault" :hint="hint" />
     <button class="act h-16 justify-center text-xl" type="button" :aria-label="say`One more`" @click="add(1)">
       <Plus :size="28" aria-hidden="true" />
     </button>

@@ -42,6 +42,9 @@ export function taggedAt(text: string): Tagged | null {
 /** Codes as they are told apart: whoever types one does not mind capitals, blanks and dashes. */
 const plain = (code: string) => code.toLowerCase().replace(/[\s\-–_/.]+/g, '');
 
+/** Whether what was typed or read is a code. */
+export const isCode = (text: string, code: string): boolean => plain(text) === plain(code);
+
 /**
  * What a tag says: by the address in its code, or by the code itself, read or typed.
  * @returns what of this nursery it stands on, several where they bear the same code; or a sentence why none
@@ -56,7 +59,7 @@ export function readTag(text: string, known: Known): { found: readonly Tagged[] 
       : { why: say`This tag is of another nursery, or of something that was taken out here.` };
   const wanted = plain(said);
   const found = taggedKinds.flatMap((kind) =>
-    [...known[kind]].filter(([, code]) => plain(code) === wanted).map(([id]): Tagged => ({ kind, id })),
+    [...known[kind]].filter(([, code]) => isCode(said, code)).map(([id]): Tagged => ({ kind, id })),
   );
   if (wanted && found.length) return { found };
   return { why: say`Nothing here is called “${said.length > 60 ? `${said.slice(0, 60)} …` : said}”.` };

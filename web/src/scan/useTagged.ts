@@ -1,7 +1,8 @@
 import { say, word } from '@kauri/core';
 import type { RuleName } from '@kauri/core';
 import { computed, type ComputedRef } from 'vue';
-import { leadsTo, useToday } from '../stations/today/useToday';
+import { useLotAsks } from '../stations/today/useLotAsks';
+import { leadsTo } from '../stations/today/useToday';
 import { sheetOfRule } from '../stations/grow/lotSheets';
 import { kindWords } from '../stations/yard/placeWords';
 import { useNursery } from '../stores/nursery';
@@ -31,7 +32,7 @@ export function useTagged() {
   const parcels = useParcels();
   const plantings = usePlantings();
   const session = useSession();
-  const { agenda } = useToday();
+  const { linesOf } = useLotAsks();
   const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 
   /** Fetches what is not here yet; what cannot be had is left out, and its tags are not known then. */
@@ -55,22 +56,20 @@ export function useTagged() {
     const named = nursery.index.get(id)!;
     const page = { name: 'grow', params: { lot: id } };
     const row = nursery.lots.get(id);
-    const asked = agenda.value.lines
-      .filter(({ item }) => item.part === 'lot' && item.subjectId === id)
-      .map(({ item }): LikelyAct => {
-        const opens = sheetOfRule[item.rule as RuleName];
-        return {
-          words: item.words.title,
-          to: opens ? lotSheetAt(id, opens.sheet, opens.work) : leadsTo(item),
-        };
-      });
+    const asked = linesOf(id).map(({ item }): LikelyAct => {
+      const opens = sheetOfRule[item.rule as RuleName];
+      return {
+        words: item.words.title,
+        to: opens ? lotSheetAt(id, opens.sheet, opens.work) : leadsTo(item),
+      };
+    });
     const { sown, standing } = row?.held ?? { sown: 0, standing: 0 };
     const home = row && nursery.lookup.places.get(row.stage.placeId)?.place.name;
     const there =
       standing > 0
-        ? `${several(standing, 'tree')} in ${home}`
+        ? say`${several(standing, 'tree')} in ${home ?? ''}`
         : sown > 0
-          ? `${several(sown, 'seed')} in ${home}`
+          ? say`${several(sown, 'seed')} in ${home ?? ''}`
           : named.closedOn === null
             ? say`nothing of it stands`
             : say`nothing of it is left here since ${dateWords(named.closedOn)}`;
@@ -138,7 +137,7 @@ export function useTagged() {
     const { name } = plantings.kept.plantings.find((one) => one.id === id)!;
     return {
       title: name,
-      what: 'planting',
+      what: say`planting`,
       page: { name: 'planted', params: { planting: id } },
       acts: [],
       lots: [],

@@ -28,7 +28,12 @@ import { useTitles } from './useTitles';
 // Fetched when it is first wanted, and the sheet it stands on with it.
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
 const UnsentSheet = defineAsyncComponent(() => import('./UnsentSheet.vue'));
-const TodayKept = defineAsyncComponent(() => import('./TodayKept.vue'));
+// What was done without a network asks for it: where the device does not have it yet, it comes with the network.
+const TRY_AGAIN_MS = 5_000;
+const TodayKept = defineAsyncComponent({
+  loader: () => import('./TodayKept.vue'),
+  onError: (_, again) => void setTimeout(again, TRY_AGAIN_MS),
+});
 
 const agenda = useAgenda();
 const forecasts = useForecasts();

@@ -138,6 +138,21 @@ const found = computed(() => {
     .filter((find) => words.every((word) => find.words.toLowerCase().includes(word)))
     .slice(0, 8);
 });
+/** Whether an arrow moves the choice: it has moved with the next frame, and Enter before that would choose nothing. */
+let moving = false;
+function hold(event: KeyboardEvent) {
+  if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+    moving = true;
+    requestAnimationFrame(() => (moving = false));
+  } else if (event.key === 'Enter' && moving) {
+    const { currentTarget: field } = event;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+    requestAnimationFrame(() =>
+      field!.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true })),
+    );
+  }
+}
 function go(find: Find | null) {
   if (!find) return;
   text.value = '';
@@ -156,6 +171,7 @@ function go(find: Find | null) {
       autocomplete="off"
       :display-value="() => text"
       @focus="look"
+      @keydown.capture="hold"
       @change="text = $event.target.value"
     />
     <ComboboxOptions v-if="text" class="panel absolute z-30 mt-1 w-full min-w-64 p-1 shadow-lg" static>

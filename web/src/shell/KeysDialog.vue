@@ -54,6 +54,14 @@ const groups = [
     ],
   },
   {
+    name: say`In a sheet`,
+    keys: [
+      [say`Ctrl Enter`, say`Keeps it, from any field`],
+      ['Enter', say`In a field that is typed, keeps it too`],
+      ['Esc', say`Closes it; what was typed stays`],
+    ],
+  },
+  {
     name: say`In a field`,
     keys: [
       ['↑ ↓', say`A day on, a day back, where a day is asked for`],

@@ -86,7 +86,7 @@ defineExpose({ find });
       @focusout="finding = false"
     />
     <button
-      class="act desk:hidden order-1 px-2.5"
+      class="act desk:hidden order-1 px-3"
       :class="season.isToday ? '' : 'border-dashed'"
       type="button"
       :aria-expanded="ribbon"
@@ -118,7 +118,7 @@ defineExpose({ find });
       {{ preferences.units === 'metric' ? say`cm · L · °C` : say`in · gal · °F` }}
     </button>
     <button
-      class="act hand:hidden px-2.5"
+      class="act hand:hidden px-3"
       type="button"
       :aria-label="preferences.theme === 'light' ? say`Dark scheme` : say`Light scheme`"
       @click="preferences.switchTheme"
@@ -126,17 +126,17 @@ defineExpose({ find });
       <component :is="preferences.theme === 'light' ? Moon : Sun" :size="20" aria-hidden="true" />
     </button>
     <RouterLink
-      class="act desk:hidden order-3 ml-auto px-2.5"
+      class="act desk:hidden order-3 ml-auto px-3"
       :to="{ name: 'scan' }"
       :aria-label="say`Read a tag`"
     >
       <ScanQrCode :size="20" aria-hidden="true" />
     </RouterLink>
-    <button class="act desk:hidden order-3 px-2.5" type="button" :aria-label="say`Find`" @click="find">
+    <button class="act desk:hidden order-3 px-3" type="button" :aria-label="say`Find`" @click="find">
       <Search :size="20" aria-hidden="true" />
     </button>
     <Menu as="div" class="hand:order-4 relative">
-      <MenuButton class="act hand:px-2.5">
+      <MenuButton class="act hand:px-3">
         <span class="hand:sr-only"
           >{{ session.me!.person.name }}, {{ roleWords[session.membership!.role] }}</span
         >

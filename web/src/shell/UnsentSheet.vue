@@ -24,6 +24,8 @@ const router = useRouter();
 const leaveFault = ref<string | null>(null);
 
 const network = computed(() => {
+  if (device.seenAt !== null)
+    return say`The network is slow: what you see is as it was on ${instantWords(device.seenAt)}, until the server has answered.`;
   if (device.reachable) return say`The server answers.`;
   const last = device.contact?.deviceMs;
   return say`No network${last ? say` since ${instantWords(last)}` : ''}: what you see is what was seen last, with what you did since.`;

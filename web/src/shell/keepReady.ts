@@ -13,6 +13,7 @@ const looks = [
   'plan',
   'rootRules',
   'grading',
+  'liftingPlan',
   'papers',
   'water',
   'checks',

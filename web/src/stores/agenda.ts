@@ -1,4 +1,12 @@
-import { dayOf, type EpochDay, type When } from '@kauri/core';
+import {
+  dayOf,
+  ruleTerms,
+  type Agenda,
+  type AgendaLine,
+  type EpochDay,
+  type TodayItem,
+  type When,
+} from '@kauri/core';
 import type { AnswerOf } from '@kauri/core/contract';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -28,6 +36,12 @@ export const useAgenda = defineStore('agenda', () => {
   const season = useSeason();
   const kept = shallowRef<{ nurseryId: string; answer: AnswerOf<'today'> } | null>(null);
   const fromServer = computed(() => (kept.value?.nurseryId === nursery.nurseryId ? kept.value.answer : null));
+  /** The server’s list, where it is of the day looked at. */
+  const servers = computed<Agenda<TodayItem> | null>(() => {
+    const answer = fromServer.value;
+    if (answer === null || dayOf(answer.on) !== season.view) return null;
+    return { lines: answer.acts.map(lineOf), hidden: [], muted: 0 };
+  });
   /** Of the list worked out here: the day it is of, and its acts by urgency; null while there is none. */
   const own = shallowRef<{ day: EpochDay; counts: Counts } | null>(null);
   /** Whether this browser's own list is wanted from now on. */
@@ -65,5 +79,31 @@ export const useAgenda = defineStore('agenda', () => {
     const answer = fromServer.value;
     return answer && dayOf(answer.on) === season.today ? answer.counts.now : null;
   });
-  return { fromServer, own, wanted, load, follow, stop, now };
+  return { fromServer, servers, own, wanted, load, follow, stop, now };
 });
+
+/** A line of the server’s list as the screen shows its own. */
+function lineOf(act: AnswerOf<'today'>['acts'][number]): AgendaLine<TodayItem> {
+  const { rule, part, of, subjectId, about, when, trees, title, reason, waiting } = act;
+  const by = act.by === null ? null : dayOf(act.by);
+  return {
+    item: {
+      rule,
+      part,
+      of,
+      subjectId,
+      about,
+      when,
+      by,
+      trees,
+      figures: {},
+      words: { title, reason, waiting },
+    },
+    when,
+    work: ruleTerms[rule].work,
+    loss: act.loss,
+    minutes: act.minutes,
+    lossPerHour: act.lossPerHour,
+    assigned: act.assignedTo === null ? null : { assignedTo: act.assignedTo },
+  };
+}

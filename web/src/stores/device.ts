@@ -1,10 +1,11 @@
 import { say } from '@kauri/core';
 import type { HeldRoute, HeldWrite } from '@kauri/core';
-import type { BodyInputOf, ParamsOf } from '@kauri/core/contract';
+import type { BodyInputOf, ParamsOf, RouteName } from '@kauri/core/contract';
 import type { Subscription } from 'dexie';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowReactive, shallowRef } from 'vue';
 import { call, onContact, putPhoto, rememberIn } from '../api/client';
+import { onLastSeen } from '../api/opening';
 import { OfflineError } from '../api/problem';
 import type { Device, KeptAct } from '../device/device';
 import { KEPT, type Outcome } from '../device/keptAnswer';
@@ -38,6 +39,10 @@ export const useDevice = defineStore('device', () => {
   const reachable = ref(true);
   /** When the server last answered: its clock and this device’s, ms. */
   const contact = shallowRef<{ serverMs: number; deviceMs: number } | null>(null);
+  /** Of what is shown as it was last seen, while the server is still asked: how much, and since when by this device, ms. */
+  const unsure = ref({ answers: 0, since: Infinity });
+  /** What the server then answered otherwise, until it is taken in. */
+  const changed = shallowRef<readonly RouteName[]>([]);
   const followers: Followers[] = [];
   let box: ReturnType<typeof outbox> | null = null;
   let device: Device | null = null;
@@ -170,6 +175,18 @@ export const useDevice = defineStore('device', () => {
     void flush().then(toldBack);
   });
 
+  onLastSeen({
+    shown(at) {
+      const { answers, since } = unsure.value;
+      unsure.value = { answers: answers + 1, since: Math.min(since, at) };
+    },
+    over(name, isChanged) {
+      const answers = unsure.value.answers - 1;
+      if (isChanged) changed.value = [...changed.value, name];
+      unsure.value = answers ? { ...unsure.value, answers } : { answers: 0, since: Infinity };
+    },
+  });
+
   let asked = false;
   /** What is kept here is not let go of when the device runs short, where the browser grants it. */
   function askToStay(): void {
@@ -231,6 +248,13 @@ export const useDevice = defineStore('device', () => {
     waiting,
     refused,
     reachable,
+    /** When the oldest of what is shown was last seen, ms; null where all of it is as the server says. */
+    seenAt: computed(() => (unsure.value.answers ? unsure.value.since : null)),
+    /** Whether all that is shown is as the server says, as far as it can be asked. */
+    isSure: computed(() => reachable.value && unsure.value.answers === 0 && changed.value.length === 0),
+    /** What the server answered otherwise than was shown, once it answered all: to be taken in. */
+    changed: computed(() => (unsure.value.answers ? [] : changed.value)),
+    takenIn: () => void (changed.value = []),
     contact,
     /** What the device remembers, once it is open; null where it keeps nothing. */
     remembered: () => opening.then(() => memory.value),

@@ -218,10 +218,10 @@ export const useForecasts = defineStore('forecasts', () => {
   };
 
   /** What a lot would give by grade on a day. */
-  const grades = async (lotId: string, view: EpochDay, { classes, trees, bad }: GradeAsk) =>
+  const grades = async (lotId: string, view: EpochDay, { classes, bad, ...ask }: GradeAsk) =>
     (await prepared()).grades(
       lotId,
-      { classes: classes.map((one) => ({ ...one })), trees, bad: bad && { ...bad } },
+      { ...ask, classes: classes.map((one) => ({ ...one })), bad: bad && { ...bad } },
       view,
       season.today,
     );

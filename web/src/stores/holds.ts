@@ -4,6 +4,7 @@ import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 
 /** Plants held in humid air, as the server has them. */
 export const useHolds = defineStore('holds', () => {
@@ -18,6 +19,7 @@ export const useHolds = defineStore('holds', () => {
     kept.value = (await call('holds', { params: nursery.params })).holds;
     loadedFor.value = nurseryId;
   }
+  useOthers().follow(['holds'], async () => void (loaded.value && (await load())));
   const keep = ({ holds }: Holds) => void (kept.value = holds);
   const at = (hold: string) => ({ ...nursery.params, hold });
   const begin = async (lot: string, body: BodyInputOf<'beginHold'>) =>

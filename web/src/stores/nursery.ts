@@ -170,7 +170,7 @@ export const useNursery = defineStore('nursery', () => {
     JSON.parse(localStorage.getItem(`kauri.contact.${nurseryId.value}`) ?? 'null') as Contact | null;
   /** The nursery’s day: as the server says or, while it cannot be asked, as many days on as have passed since it did. */
   function todayHere({ today, timeZone }: Catalogue['nursery']): string {
-    if (device.reachable) {
+    if (device.isSure) {
       noteContact(today);
       return today;
     }

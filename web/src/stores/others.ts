@@ -1,10 +1,11 @@
 import type { Landed } from '@kauri/core/contract';
-import type { Area } from '@kauri/core/contract/paths';
+import { areaOf, type Area } from '@kauri/core/contract/paths';
 import { useDocumentVisibility } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { onScopeDispose, watch } from 'vue';
 import { PAGE, written } from '../api/client';
 import { hearLanded } from '../api/landed';
+import { useDevice } from './device';
 import { useNursery } from './nursery';
 
 /** Writes that come together are taken in together, ms. */
@@ -80,6 +81,7 @@ export function takingTurns(takeIn: (news: Gathered) => Promise<unknown>, writte
 /** What others write, as it lands: whoever shows something of it takes it in. */
 export const useOthers = defineStore('others', () => {
   const nursery = useNursery();
+  const device = useDevice();
   const takers = new Set<{ areas: readonly Area[]; take: () => Promise<unknown> }>();
   const turns = takingTurns((news) => {
     const wanted = [...takers].filter(
@@ -101,6 +103,17 @@ export const useOthers = defineStore('others', () => {
         end?.();
         end = nurseryId ? hearLanded(nurseryId, hear) : null;
         if (nurseryId && before !== undefined) hear({ area: null, lots: null, page: null });
+      },
+      { immediate: true },
+    );
+    // Opened as it was last seen: what the server says otherwise is as if others had just written it.
+    watch(
+      () => device.changed,
+      (changed) => {
+        if (!changed.length) return;
+        for (const area of new Set(changed.map(areaOf))) turns.hear({ area, lots: null, page: null });
+        device.takenIn();
+        nursery.catchUp().catch(() => undefined);
       },
       { immediate: true },
     );

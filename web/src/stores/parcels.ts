@@ -13,6 +13,7 @@ import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 import { useOrders } from './orders';
 
 /** So many trees of a parcel. */
@@ -38,6 +39,7 @@ export const useParcels = defineStore('parcels', () => {
     keptOf.value = facts;
     keptFor.value = nurseryId;
   }
+  useOthers().follow(['parcels'], async () => void (loaded.value && (await load())));
   const ready = async () => {
     if (isStale.value) await load();
   };

@@ -4,6 +4,7 @@ import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { ProblemError } from '../api/problem';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 
 /** Sowings that are planned, as the server has them. */
 export const usePlan = defineStore('plan', () => {
@@ -18,6 +19,7 @@ export const usePlan = defineStore('plan', () => {
     kept.value = await call('plan', { params: nursery.params });
     loadedFor.value = nurseryId;
   }
+  useOthers().follow(['plan'], async () => void (loaded.value && (await load())));
   /** @param write puts another plan in place of the one that stands */
   async function replaced(write: () => Promise<KeptPlan>): Promise<void> {
     try {

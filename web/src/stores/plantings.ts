@@ -4,6 +4,7 @@ import { v7 as newId } from 'uuid';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 import { useParcels } from './parcels';
 
 /** Where trees were planted for good, and the walks through them, as the server has them. */
@@ -22,6 +23,7 @@ export const usePlantings = defineStore('plantings', () => {
     keep(await call('plantings', { params: nursery.params }));
     loadedFor.value = nurseryId;
   }
+  useOthers().follow(['plantings'], async () => void (loaded.value && (await load())));
   const at = (planting: string) => ({ ...nursery.params, planting });
   const atWalk = (walk: string) => ({ ...nursery.params, walk });
   /** What moves trees changes the parcels and lots they came from. */

@@ -4,6 +4,7 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import { call } from '../api/client';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 import { useSeason } from './season';
 
 /** Scorecards and terms of pulling, and what they say of each lot’s plants by the date looked at. */
@@ -18,6 +19,7 @@ export const useRoots = defineStore('roots', () => {
     kept.value = await call('rootRules', { params: nursery.params });
     loaded = nursery.nurseryId;
   }
+  useOthers().follow(['roots'], async () => void (loaded !== null && (await load(true))));
   async function keep(version: number, rules: RootRules) {
     kept.value = await call('setRootRules', { params: nursery.params, body: { version, rules } });
   }

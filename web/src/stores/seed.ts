@@ -28,6 +28,7 @@ import { call } from '../api/client';
 import { plain, seedWork } from '../workers/seedWork';
 import { latestOnly } from './latestOnly';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 import { useSeason } from './season';
 import { seedShares } from './seedShares';
 
@@ -48,6 +49,7 @@ export const useSeed = defineStore('seed', () => {
     loaded.value = nursery.nurseryId;
     start();
   }
+  useOthers().follow(['seed'], async () => void (loaded.value !== null && (await load(true))));
   const take = (answer: SeedRoom) => (room.value = answer);
 
   /** Worked out in the worker whenever the date or what lies here changes. */

@@ -4,6 +4,7 @@ import { until } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref } from 'vue';
 import { call, onSignedOut, signOutBy } from '../api/client';
+import { orLastSeen } from '../api/opening';
 import { OfflineError } from '../api/problem';
 import { forgetTyped } from '../device/leftDrafts';
 import { beginSpeaking } from '../language';
@@ -31,11 +32,14 @@ export const useSession = defineStore('session', () => {
   const real = computed(() => me.value?.memberships.filter((m) => !m.practice) ?? []);
   const may = (needed: Role) => membership.value !== null && mayAct(membership.value.role, needed);
 
-  async function take(answer: Me) {
+  const lastHere = (): Me | null => JSON.parse(localStorage.getItem(LAST_PERSON) ?? 'null');
+  const noteHere = (answer: Me) => localStorage.setItem(LAST_PERSON, JSON.stringify(answer));
+
+  /** @param isAsked whether the server answered it: until it does, all there is to show is what the device remembers */
+  async function take(answer: Me, isAsked = device.reachable) {
     const opened = device.open(answer.person.id);
-    // Without a network, all there is to show is what the device remembers.
-    if (!device.reachable) await opened;
-    localStorage.setItem(LAST_PERSON, JSON.stringify(answer));
+    if (!isAsked) await opened;
+    noteHere(answer);
     const last = localStorage.getItem(LAST_NURSERY);
     const known = answer.memberships.find((m) => m.nurseryId === last) ?? answer.memberships[0];
     await beginSpeaking(known?.language);
@@ -45,14 +49,31 @@ export const useSession = defineStore('session', () => {
 
   /** Asks the server who is signed in; loads what the sign-in page needs if nobody is. */
   async function open() {
-    const known = await call('me').catch((error: unknown) => {
-      const last = localStorage.getItem(LAST_PERSON);
-      if (!(error instanceof OfflineError) || last === null) throw error;
-      return JSON.parse(last) as Me;
-    });
-    if (known) return take(known);
+    const last = lastHere();
+    const answered = call('me');
+    const known = await orLastSeen('me', answered, last && { value: last, at: Date.now() }).catch(
+      (error: unknown) => {
+        if (!(error instanceof OfflineError) || last === null) throw error;
+        return last;
+      },
+    );
+    if (known) {
+      if (known === last) void answered.then(correct, () => undefined);
+      return take(known, known !== last && device.reachable);
+    }
     localStorage.removeItem(LAST_PERSON);
     door.value = await call('door');
+  }
+
+  /** Opened as whoever was here last; the server says who it is. What is not theirs to see any more is let go of. */
+  function correct(answer: Me | null): void {
+    const isTheirs =
+      answer?.person.id === lastHere()?.person.id &&
+      (nurseryId.value === null || answer!.memberships.some((m) => m.nurseryId === nurseryId.value));
+    if (answer) noteHere(answer);
+    else localStorage.removeItem(LAST_PERSON);
+    if (isTheirs) me.value = answer;
+    else location.reload();
   }
 
   /** Whether somebody was signed in here last, and may be still. */

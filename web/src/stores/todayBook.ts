@@ -7,6 +7,7 @@ import { call } from '../api/client';
 import type { Outcome } from '../device/keptAnswer';
 import { useDevice } from './device';
 import { useNursery } from './nursery';
+import { useOthers } from './others';
 import { useSeason } from './season';
 import { useSession } from './session';
 
@@ -33,6 +34,7 @@ export const useTodayBook = defineStore('today', () => {
     kept.value = await call('todayBook', { params: nursery.params });
     loaded = nursery.nurseryId;
   }
+  useOthers().follow(['today'], async () => void (loaded !== null && (await load())));
   device.follow({
     taken(answered) {
       const mine = answered.filter(

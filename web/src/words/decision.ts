@@ -34,8 +34,8 @@ export function decisionWords(decision: Decision, view: EpochDay): DecisionWords
       return Number.isFinite(decision.around)
         ? {
             headline:
-              decision.around > view
-                ? say`Wait; look from ${long(decision.around - 7)}`
+              decision.from > view
+                ? say`Wait; look from ${long(decision.from)}`
                 : say`Look for seedlings now`,
             detail: say`Half of forecasts have it up by ${short(decision.around)}, nine in ten by ${short(decision.by)}.`,
             short: say`up ~ ${short(decision.around)}`,

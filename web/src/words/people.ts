@@ -51,3 +51,11 @@ export function instantWords(at: string | number): string {
     minute: '2-digit',
   }).format(new Date(at));
 }
+
+/** A moment lately as short as it can be: its hour where it is of this day, else its day. @param at ms since 1970 */
+export function momentWords(at: number, now = Date.now()): string {
+  const dayIn = (ms: number) => new Date(ms).toDateString();
+  const form: Intl.DateTimeFormatOptions =
+    dayIn(at) === dayIn(now) ? { hour: '2-digit', minute: '2-digit' } : { day: 'numeric', month: 'short' };
+  return new Intl.DateTimeFormat(speech().tag, form).format(at);
+}

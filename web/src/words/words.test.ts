@@ -48,9 +48,9 @@ describe('accounts in words', () => {
 });
 
 const decisions: Decision[] = [
-  { kind: 'await-emergence', around: day('2027-04-19'), by: day('2027-05-05') },
-  { kind: 'await-emergence', around: day('2026-11-01'), by: day('2026-11-20') },
-  { kind: 'await-emergence', around: Infinity, by: Infinity },
+  { kind: 'await-emergence', from: day('2027-04-11'), around: day('2027-04-19'), by: day('2027-05-05') },
+  { kind: 'await-emergence', from: day('2026-10-25'), around: day('2026-11-01'), by: day('2026-11-20') },
+  { kind: 'await-emergence', from: Infinity, around: Infinity, by: Infinity },
   { kind: 'write-off', since: day('2026-07-16') },
   { kind: 'let-fill', readyAround: day('2027-05-20'), chanceReady: 0.2, bound: Infinity },
   { kind: 'let-fill', readyAround: Infinity, chanceReady: 0, bound: Infinity },
@@ -111,4 +111,11 @@ describe('work done and what happened, in words', () => {
     expect(eventDoneWords(deer)).toBe('browsed: 40 hit, 6 dead, north end');
     expect(eventDoneWords({ ...deer, what: 'recovery', dead: 0 })).toBe('40 recovered, north end');
   });
+});
+
+it('a sowing of a fast kind is not looked for before the day it was sown', () => {
+  const warm = { from: day('2026-12-04'), around: day('2026-12-05'), by: day('2026-12-06') };
+  const say = (view: string) => decisionWords({ kind: 'await-emergence', ...warm }, day(view)).headline;
+  expect(say('2026-12-02')).toBe('Wait; look from Fri 4 Dec');
+  expect(say('2026-12-04')).toBe('Look for seedlings now');
 });

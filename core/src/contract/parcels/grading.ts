@@ -1,6 +1,7 @@
 import { told } from '../told';
 import { z } from 'zod';
 import { gradesOverlap } from '../../lifting/grades';
+import { thinRules } from '../../lifting/gradeOutlook';
 import { trenchClasses } from '../../lifting/trench';
 import { Id, numberBetween, wholeNumber, wordsOf } from '../basics';
 
@@ -30,6 +31,8 @@ export const GradeScheme = z.object({
   name: wordsOf(60).min(1, told`A scheme has a name.`),
   /** Species it is first thought of for; none, and it is for all. */
   speciesIds: z.array(Id).max(300),
+  /** What becomes of trees too thin for their height; left out, they are culled. */
+  thinRule: z.enum(thinRules).optional(),
   grades: z
     .array(GradeWritten)
     .min(1, told`A scheme has a grade at least.`)

@@ -11,6 +11,8 @@ export const parcelPaths = {
   setPapers: ['PUT', '/nurseries/:nursery/papers'],
   grading: ['GET', '/nurseries/:nursery/grading'],
   setGrading: ['PUT', '/nurseries/:nursery/grading'],
+  liftingPlan: ['GET', '/nurseries/:nursery/lifting-plan'],
+  setLiftingPlan: ['PUT', '/nurseries/:nursery/lifting-plan'],
   sendTrees: ['POST', '/nurseries/:nursery/sendings'],
   takeBackSending: ['POST', '/nurseries/:nursery/sendings/:sending/undo'],
   bringBack: ['POST', '/nurseries/:nursery/sendings/:sending/returns'],

@@ -2,6 +2,7 @@ import { JustId } from '../basics';
 import { atLook, atParcel, atReturn, atSending, inNursery, route } from '../route';
 import { parcelPaths as paths } from './paths';
 import { EditedGrading, KeptGrading } from './grading';
+import { EditedLiftingPlan, KeptLiftingPlan } from './liftingPlan';
 import * as parcels from './schemas';
 
 /** Lifted trees, where they lie, and whom they were sent to. */
@@ -47,6 +48,15 @@ export const parcelRoutes = {
     params: inNursery,
     body: EditedGrading,
     answer: KeptGrading,
+  }),
+  liftingPlan: route(paths.liftingPlan, 'visitor', 'How the weeks of lifting are planned', {
+    params: inNursery,
+    answer: KeptLiftingPlan,
+  }),
+  setLiftingPlan: route(paths.setLiftingPlan, 'crew', 'Say who lifts, and which lots are moved to a day', {
+    params: inNursery,
+    body: EditedLiftingPlan,
+    answer: KeptLiftingPlan,
   }),
   sendTrees: route(paths.sendTrees, 'crew', 'Send lifted trees, for a line of an order or without', {
     params: inNursery,

@@ -4,6 +4,7 @@ import type {
   Grading,
   LabelWords,
   LearntValues,
+  LiftingPlan,
   Papers,
   Programme,
   RaisingRoutes,
@@ -48,6 +49,7 @@ export const nurseryValue = pgTable(
         'papers',
         'labels',
         'grading',
+        'lifting',
       ],
     }).notNull(),
     value: jsonb()
@@ -65,6 +67,7 @@ export const nurseryValue = pgTable(
         | Papers
         | Grading
         | LabelWords
+        | LiftingPlan
       >()
       .notNull(),
     version: integer().notNull().default(1),

@@ -50,6 +50,15 @@ export const parcelHandlers: HandlersOf<typeof parcelRoutes> = {
     const kept = await keepValue(await workOf(call), 'grading', version, grading);
     return { version: kept.version, grading: kept.value };
   },
+  async liftingPlan(call) {
+    const { version, value } = await readValue(call, 'lifting');
+    return { version, plan: value };
+  },
+  async setLiftingPlan(call) {
+    const { version, plan } = call.body;
+    const kept = await keepValue(await workOf(call), 'lifting', version, plan);
+    return { version: kept.version, plan: kept.value };
+  },
   async sendTrees(call) {
     const work = await workOf(call);
     await sendTrees(work, call.body);

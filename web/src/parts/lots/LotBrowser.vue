@@ -164,7 +164,7 @@ function choose() {
         <span class="flex gap-2">
           <button
             v-if="whole && session.may('crew') && choosable.length > 1"
-            class="act px-2.5"
+            class="act px-3"
             type="button"
             :aria-pressed="choosing"
             @click="choose"

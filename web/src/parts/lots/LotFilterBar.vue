@@ -58,7 +58,7 @@ const [chosenSpecies, place, status, season, sort, group] = (
       />
     </label>
     <Popover class="relative">
-      <PopoverButton class="act px-2.5" :class="narrowed ? 'border-ink' : ''">
+      <PopoverButton class="act px-3" :class="narrowed ? 'border-ink' : ''">
         <SlidersHorizontal :size="18" aria-hidden="true" />
         <span class="sr-only">{{ say`Filter, sort and group` }}</span>
       </PopoverButton>

@@ -197,7 +197,7 @@ export function filterWords(filter: LotFilter, lots: readonly ShownLot[]): strin
   const parts = [
     filter.words.trim() && `“${filter.words.trim()}”`,
     inSentence(filter.species),
-    filter.place && `in ${filter.place}`,
+    filter.place && say`in ${filter.place}`,
     filter.status && inSentence(statusWords[filter.status]),
     filter.season && say`sown ${filter.season}`,
   ].filter(Boolean);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { causesByHand, type OutCause, say } from '@kauri/core';
-import { computed } from 'vue';
+import { useMediaQuery } from '@vueuse/core';
+import { computed, useTemplateRef } from 'vue';
 import EntryFields from '../../parts/EntryFields.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -23,6 +24,10 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('countEmergenc
   damaged: '',
   patches: [] as TypedPatch[],
 });
+
+/** With a keyboard one types the count at once; in the hand no keys rise over the steppers. */
+const atDesk = useMediaQuery('(pointer: fine)');
+const counter = useTemplateRef('counter');
 
 const held = computed(() => props.lot.row.held);
 const inPatches = computed(() => draft.value.patches.length > 0);
@@ -72,6 +77,7 @@ async function save() {
   <FormDialog
     :title="say`Count what stands`"
     :subtitle="`${lot.row.code} · ${lot.species}`"
+    :initial-focus="atDesk ? counter?.input : null"
     @close="emit('close')"
   >
     <form class="space-y-3" novalidate @submit.prevent="save">
@@ -91,6 +97,7 @@ async function save() {
       </template>
       <template v-else>
         <TapCounter
+          ref="counter"
           v-model="draft.counted"
           :label="say`Seedlings standing now`"
           :fault="wrong('counted')"

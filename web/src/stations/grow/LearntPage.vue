@@ -53,7 +53,7 @@ const lessons = computed<ShownLesson[]>(() => {
 const values = computed(() => nursery.learnt?.learnt.values ?? []);
 const speciesName = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 const containerName = (id: string | null) =>
-  id === null ? say`in beds` : `in ${nursery.lookup.containers.get(id)?.values.name ?? ''}`;
+  id === null ? say`in beds` : say`in ${nursery.lookup.containers.get(id)?.values.name ?? ''}`;
 function says({ figure, value, speciesId }: Lesson): string {
   const off = Math.round((value.factor - 1) * 100);
   const amount =

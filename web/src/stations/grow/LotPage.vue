@@ -20,7 +20,7 @@ import { useSession } from '../../stores/session';
 import { decisionWords } from '../../words/decision';
 import { begunWords } from '../../words/seed';
 import { dateWords } from '../../words/dates';
-import { useToday } from '../today/useToday';
+import { useLotAsks } from '../today/useLotAsks';
 import LiftDialog from '../lift/LiftDialog.vue';
 import CountDialog from './CountDialog.vue';
 import EditLotDialog from './EditLotDialog.vue';
@@ -102,12 +102,13 @@ function open(name: LotSheet, begin = firstWork.value) {
   work.value = begin;
   sheet.value = name;
 }
-const { agenda } = useToday();
+const { linesOf } = useLotAsks();
 /** What Today asks of this lot, in Today’s order. */
 const asked = computed(() =>
-  agenda.value.lines
-    .filter(({ item }) => item.part === 'lot' && item.subjectId === props.lot.row.id)
-    .map(({ item }) => ({ words: item.words, opens: sheetOfRule[item.rule as RuleName] })),
+  linesOf(props.lot.row.id).map(({ item }) => ({
+    words: item.words,
+    opens: sheetOfRule[item.rule as RuleName],
+  })),
 );
 const firstWork = computed(() => asked.value.find(({ opens }) => opens?.work)?.opens?.work);
 // From a tag, or a link: the sheet is opened once, and going back does not open it again.

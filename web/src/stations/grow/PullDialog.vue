@@ -31,10 +31,17 @@ const mean = computed(
 );
 const add = (score: number) => draft.value.scores.push(score);
 
+/** Where the last plug was scored by its key, Enter keeps them all; what was reached by Tab is pressed as ever. */
+let byKey = false;
 useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if ((event.target as HTMLElement).closest('input, textarea, [role="listbox"]')) return;
   if (/^[0-4]$/.test(event.key)) add(Number(event.key));
   else if (event.key === 'Backspace') draft.value.scores.pop();
+  else if (event.key === 'Enter' && byKey) {
+    event.preventDefault();
+    void save();
+  }
+  byKey = /^[0-4]$/.test(event.key);
 });
 
 async function save() {
@@ -52,7 +59,7 @@ async function save() {
   >
     <p class="text-muted mb-3">
       {{
-        say`Pull three from different trays, lift each by the stem, and say how the plug holds. Keys 0 to 4 work.`
+        say`Pull three from different trays, lift each by the stem, and say how the plug holds. Keys 0 to 4 score, Enter keeps.`
       }}
     </p>
     <div class="grid gap-1.5" role="group" :aria-label="say`Score of this plug`">

@@ -108,7 +108,7 @@ function windowsOf(forecast: LotForecast, standing: Standing, container: boolean
   const { ready, bound, lifting } = forecast;
   return container
     ? [
-        { words: 'plug holds', from: ready.p50, to: bound.p10, risk: false },
+        { words: say`plug holds`, from: ready.p50, to: bound.p10, risk: false },
         { words: say`root-bound risk`, from: Math.max(ready.p50, bound.p10), to: bound.p90, risk: true },
       ]
     : [{ words: say`lift`, from: lifting.from, to: lifting.until, risk: false }];

@@ -319,7 +319,10 @@ describe('a lot’s windows on the ribbon', () => {
     const lift = standing('lift', { kind: 'lift', from: 1, bestBefore: 2, until: 3 });
     expect(ribbonWindows(view(lift), strip).map((w) => w.words)).toEqual(['lift']);
     expect(
-      ribbonWindows(view(standing('waiting', { kind: 'await-emergence', around: 1, by: 2 })), strip)[0].words,
+      ribbonWindows(
+        view(standing('waiting', { kind: 'await-emergence', from: 0, around: 1, by: 2 })),
+        strip,
+      )[0].words,
     ).toBe('comes up');
     expect(ribbonWindows(view(standing('ended', { kind: 'done' })), strip)).toEqual([]);
   });

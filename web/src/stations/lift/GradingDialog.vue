@@ -3,6 +3,7 @@ import { say } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import { Plus, X } from 'lucide-vue-next';
 import { computed, ref } from 'vue';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
 import SelectField from '../../parts/SelectField.vue';
@@ -175,6 +176,15 @@ async function write() {
           {{ say`Another grade` }}
         </button>
       </fieldset>
+      <ChoiceRow
+        v-if="chosen.grades.some(({ collar }) => collar.trim() !== '')"
+        v-model="chosen.thinRule"
+        :label="say`Too thin for its height`"
+        :options="[
+          { value: 'out', words: say`is culled` },
+          { value: 'lower', words: say`goes to the next lower grade` },
+        ]"
+      />
       <SheetActs :act="say`Keep them`" :busy="busy" :sentence="sentence()" @save="write" />
     </form>
   </FormDialog>

@@ -82,7 +82,11 @@ const liftSteps = computed(() => forecasts.selected?.working.filter(({ part }) =
       :window="lot.view.forecast.lifting"
       :view="season.view"
     />
-    <ShowWorking v-if="lot.facts.home.kind === 'bed' && liftSteps.length" :steps="liftSteps" />
+    <ShowWorking
+      v-if="lot.facts.home.kind === 'bed' && liftSteps.length"
+      data-testid="window-working"
+      :steps="liftSteps"
+    />
 
     <div v-if="held.standing > 0" class="mt-4">
       <GradesAhead v-if="scheme" :lot="lot" :scheme="scheme" />

@@ -10,11 +10,13 @@ import { useNursery } from '../../stores/nursery';
 import { useOthers } from '../../stores/others';
 import { useOrders } from '../../stores/orders';
 import { useGrading } from '../../stores/grading';
+import { useLiftingPlan } from '../../stores/liftingPlan';
 import { useParcels } from '../../stores/parcels';
 import { useRoots } from '../../stores/roots';
 
 const parcels = useParcels();
 const grading = useGrading();
+const liftingPlan = useLiftingPlan();
 const roots = useRoots();
 const orders = useOrders();
 const nursery = useNursery();
@@ -26,12 +28,12 @@ const load = (work: () => Promise<unknown>) =>
 onMounted(() => {
   load(() => orders.load());
   load(() => grading.load());
+  load(() => liftingPlan.load());
   load(() => roots.load());
 });
 const others = useOthers();
-others.follow(['parcels', 'plantings', 'arrivals'], parcels.load);
+others.follow(['plantings', 'arrivals'], parcels.load);
 others.follow(['plan'], orders.load);
-others.follow(['roots'], () => roots.load(true));
 // What is lifted, lost or sent, here or by somebody else, changes the lots it came from.
 watch(
   () => [nursery.facts, parcels.isStale],

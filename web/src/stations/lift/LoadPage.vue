@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { dayOf, isoOf, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
-import { computed } from 'vue';
+import { ScanQrCode } from 'lucide-vue-next';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { ProblemError, sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
@@ -19,10 +20,14 @@ import { useSession } from '../../stores/session';
 import { dateWords } from '../../words/dates';
 import { count, several } from '../../words/numbers';
 import { buyerOf, sizeWords } from '../plan/orderWords';
+import PackingPart from './PackingPart.vue';
 import { bundleWords, useGradeWords } from './parcelWords';
+import { isCode, taggedAt } from '../../scan/readTag';
 import { pickList } from './pickList';
 import { useBundleLabels } from './useBundleLabels';
 import { useLoading, type LoadRow } from './useLoading';
+
+const TagLook = defineAsyncComponent(() => import('../../scan/TagLook.vue'));
 
 /** What was set aside, loaded place after place on a way through the yard, and sent. */
 const nursery = useNursery();
@@ -102,6 +107,26 @@ const labels = () =>
     ),
   );
 
+/** Whether bundles are read by their labels as they are loaded, and what was read last. */
+const scanning = ref(false);
+const scanned = ref<{ words: string; ok: boolean } | null>(null);
+/** A label read ticks what it stands on: the first that is not loaded yet, where it is for several. */
+function tick(codes: readonly string[]) {
+  for (const code of codes) {
+    const tagged = taggedAt(code);
+    const here = rows.value.filter(({ parcel }) =>
+      tagged ? tagged.kind === 'parcel' && parcel.id === tagged.id : isCode(code, parcel.code),
+    );
+    const row = here.find(({ key }) => !draft.value.loaded[key]) ?? here.at(0);
+    if (row) draft.value.loaded[row.key] = true;
+    scanned.value = row
+      ? { ok: true, words: say`Loaded: ${count(row.trees)} ${what(row)}, for ${buyerOf(row.order)}` }
+      : { ok: false, words: say`That is not to be loaded: leave it where it lies.` };
+  }
+  navigator.vibrate?.(scanned.value?.ok ? 40 : [40, 60, 40]);
+}
+const unread = (words: string) => (scanned.value = { ok: false, words });
+
 /** One sending for each line, in turn: one that is refused leaves those before it sent, and says why. */
 async function send() {
   const byLine = new Map<string, LoadRow[]>();
@@ -141,7 +166,7 @@ async function send() {
     <header class="flex flex-wrap items-baseline gap-x-4">
       <h1 class="text-2xl">{{ say`To load` }}</h1>
       <p v-if="rows.length" class="text-lg">
-        <b>{{ several(total, 'tree') }}</b> in {{ several(stops.length, 'place') }}
+        <b>{{ several(total, 'tree') }}</b> {{ say`in ${several(stops.length, 'place')}` }}
       </p>
       <template v-if="rows.length">
         <button class="act ml-auto" type="button" @click="list">{{ say`Pick list` }}</button>
@@ -178,6 +203,21 @@ async function send() {
         </div>
       </fieldset>
       <p v-if="!rows.length" class="text-muted">{{ say`Choose whom to load for.` }}</p>
+      <section v-else-if="session.may('crew')" :aria-label="say`Read labels while loading`">
+        <button class="act" type="button" :aria-expanded="scanning" @click="scanning = !scanning">
+          <ScanQrCode :size="20" aria-hidden="true" />
+          {{ scanning ? say`Enough of reading labels` : say`Read labels while loading` }}
+        </button>
+        <TagLook v-if="scanning" class="mt-2 max-w-sm" @codes="tick" @unread="unread" />
+        <p
+          v-if="scanned"
+          class="mt-2 border-l-4 pl-3 text-lg font-bold"
+          :class="scanned.ok ? 'border-leaf' : 'border-wrong text-wrong'"
+          role="status"
+        >
+          {{ scanned.words }}
+        </p>
+      </section>
       <ol class="space-y-4" data-testid="stops">
         <li v-for="(stop, i) in stops" :key="stop.place">
           <h2 class="flex flex-wrap items-baseline gap-x-3 text-lg">
@@ -210,6 +250,7 @@ async function send() {
           </ul>
         </li>
       </ol>
+      <PackingPart v-if="rows.length" :rows="rows" />
       <form v-if="rows.length && session.may('crew')" class="space-y-3" novalidate @submit.prevent="send">
         <EntryFields
           v-model:on="on"

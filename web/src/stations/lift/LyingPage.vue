@@ -101,7 +101,7 @@ const table = () =>
       <h1 class="text-2xl">{{ say`Lifted, and still here` }}</h1>
       <IdeaHelp idea="parcel" />
       <p v-if="parcels.loaded && total" class="text-lg">
-        <b>{{ several(total, 'tree') }}</b> in {{ several(parcels.lying.length, 'parcel') }}
+        <b>{{ several(total, 'tree') }}</b> {{ say`in ${several(parcels.lying.length, 'parcel')}` }}
       </p>
       <TableOut
         v-if="parcels.lying.length"

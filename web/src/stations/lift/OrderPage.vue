@@ -1,33 +1,71 @@
 <script setup lang="ts">
-import { say } from '@kauri/core';
-import type { Hands } from '@kauri/core';
-import { computed } from 'vue';
+import { DOWNPOUR_MM, DRYING_MINUTES, decimals, isoOf, say, type Hands, type LiftingOdds } from '@kauri/core';
+import { watchDebounced } from '@vueuse/core';
+import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
+import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import FormField from '../../parts/FormField.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import { typedNumber } from '../../parts/typed';
-import { useDraft } from '../../parts/useDraft';
 import { useForecasts } from '../../stores/forecasts';
+import { useLiftingPlan } from '../../stores/liftingPlan';
+import { useMessages } from '../../stores/messages';
+import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
-import { longDate, shortDate, yearOf } from '../../words/dates';
+import { useSession } from '../../stores/session';
+import { shortDate, yearOf } from '../../words/dates';
 import { count, odds as oddsWords, percent, several } from '../../words/numbers';
+import LiftingBlocks from './LiftingBlocks.vue';
+import { hoursWritten } from './liftingWords';
 import { useLiftingOrder } from './useLiftingOrder';
 
 /** Which lots are lifted first with the people there are, and whether all are out before their buds move. */
 const season = useSeason();
+const session = useSession();
 const forecasts = useForecasts();
-const { draft } = useDraft('lift.hands', { people: '2', hours: '6', weekdays: [0, 1, 2, 3, 4] });
+const plan = useLiftingPlan();
+const messages = useMessages();
+const preferences = usePreferences();
+/** A whole figure: the rule is no finer. */
+const downpour = computed(() => preferences.show(DOWNPOUR_MM, 'rain', preferences.units === 'us' ? 1 : 0));
 const dayNames = [say`Mon`, say`Tue`, say`Wed`, say`Thu`, say`Fri`, say`Sat`, say`Sun`];
+/** Hands as they are typed; what is wrong among them is not kept, and asked for. */
+const draft = ref({ people: '', hours: '', weekdays: [] as number[] });
 
 const hands = computed<Hands | null>(() => {
   const [people, hoursADay] = [typedNumber(draft.value.people), typedNumber(draft.value.hours)];
   const isRight =
-    Number.isInteger(people) && people >= 1 && people <= 200 && hoursADay > 0 && hoursADay <= 16;
+    Number.isInteger(people) && people >= 1 && people <= 200 && hoursADay >= 0.25 && hoursADay <= 16;
   return isRight && draft.value.weekdays.length
     ? { people, hoursADay, weekdays: [...draft.value.weekdays].sort((a, b) => a - b) }
     : null;
 });
+const isSame = (a: Hands | null, b: Hands | null) => JSON.stringify(a) === JSON.stringify(b);
+// Only hands that somebody changed: a lot that others move meanwhile takes nothing from who is typing.
+watch(
+  () => JSON.stringify(plan.hands),
+  () => {
+    const kept = plan.hands;
+    if (kept && !isSame(kept, hands.value))
+      draft.value = {
+        people: String(kept.people),
+        hours: decimals(String(kept.hoursADay)),
+        weekdays: [...kept.weekdays],
+      };
+  },
+  { immediate: true },
+);
+watchDebounced(
+  hands,
+  async (typed) => {
+    if (!typed || isSame(typed, plan.hands) || !session.may('crew')) return;
+    await plan
+      .change((now) => ({ ...now, hands: { ...typed, weekdays: [...typed.weekdays] } }))
+      .catch((error: unknown) => messages.say(sentenceOf(error)));
+  },
+  { debounce: 600 },
+);
 const { toLift, odds, fault, rate } = useLiftingOrder(hands);
 
 function toggle(day: number) {
@@ -47,20 +85,9 @@ const ranked = computed(() => {
       return of ? [{ ...one, ...of }] : [];
     });
 });
-/** Day by day: who is lifted, if no day is lost to frost. */
-const days = computed(() => {
-  const byDay = new Map<number, { code: string; species: string; hours: number }[]>();
-  for (const { day, id, hours: h } of odds.value?.blocks ?? []) {
-    const one = byId.value.get(id);
-    if (!one) continue;
-    const block = { code: one.lot.row.code, species: one.lot.species, hours: h };
-    byDay.set(day, [...(byDay.get(day) ?? []), block]);
-  }
-  return [...byDay];
-});
 const words = computed(() => {
   if (!odds.value || !toLift.value.length) return null;
-  const { through, withOneMore, frozen } = odds.value;
+  const { through, withOneMore, atBest, unfit } = odds.value;
   const late = ranked.value.filter(({ chance }) => chance < 0.9);
   const more =
     withOneMore > through
@@ -68,6 +95,10 @@ const words = computed(() => {
       : through < 0.9
         ? say` One more pair of hands does not change that.`
         : '';
+  const moved =
+    atBest > through
+      ? say` In the order of what must be out first, nothing moved by hand: ${oddsWords(atBest)}.`
+      : '';
   return {
     headline:
       through >= 0.9
@@ -75,11 +106,34 @@ const words = computed(() => {
         : late.length
           ? say`${several(late.length, 'lot')} will hardly be out in time`
           : say`Together they may be late`,
-    detail: say`${several(trees.value, 'tree')} in ${several(toLift.value.length, 'lot')}, some ${several(Math.round(hours.value), 'hour')} of lifting: in time in ${oddsWords(through)} winters, with ${percent(frozen)} of working days lost to frozen medium.${more}`,
+    detail: say`${several(trees.value, 'tree')} in ${several(toLift.value.length, 'lot')}, some ${several(Math.round(hours.value), 'hour')} of lifting: in time in ${oddsWords(through)} winters.${lost(unfit)}${moved}${more}`,
     urgent: through < 0.5,
   };
 });
-const hoursWords = (value: number) => (value < 10 ? value.toFixed(1) : count(Math.round(value)));
+/** What the weather takes of the working days. */
+function lost({ frozen, downpour, drying }: LiftingOdds['unfit']) {
+  const whole = [
+    frozen > 0 && say`${percent(frozen)} to frozen medium`,
+    downpour > 0 && say`${percent(downpour)} to downpours`,
+  ].filter((one) => one !== false);
+  return [
+    whole.length ? say` Of the working days the weather takes ${whole.join(say` and `)}.` : '',
+    drying > 0 ? say` On ${percent(drying)} midday dries bare roots too fast: those are half days.` : '',
+  ].join('');
+}
+const movedCount = computed(() => toLift.value.filter(({ moved }) => moved !== undefined).length);
+async function unmoveAll() {
+  const before = [...plan.moved];
+  const keep = (moved: { lotId: string; day: string }[]) => plan.change((now) => ({ ...now, moved }));
+  try {
+    await keep([]);
+    messages.say(say`Nothing is moved by hand any more`, () =>
+      keep(before.map(([lotId, day]) => ({ lotId, day: isoOf(day) }))),
+    );
+  } catch (error) {
+    messages.say(sentenceOf(error));
+  }
+}
 const year = computed(() => yearOf(season.today));
 </script>
 
@@ -112,7 +166,7 @@ const year = computed(() => yearOf(season.today));
       </fieldset>
       <p class="text-muted text-sm">
         {{
-          say`Bed lots at rest, or within two months of it. Those that must be out first are lifted first: before buds are near in one year of ten, or by the last day of a line they are set against. No other order has a smaller greatest delay. The medium is taken to be frozen after three days whose mean lies below freezing, a rule of thumb; hours are ${
+          say`Bed lots at rest, or within two months of it. Those that must be out first are lifted first: before buds are near in one year of ten, or by the last day of a line they are set against. No other order has a smaller greatest delay. The medium is taken to be frozen after three days whose mean lies below freezing, nobody lifts in ${downpour} of rain, and where midday dries bare roots within ${DRYING_MINUTES} minutes half the day is left: rules of thumb. Hours are ${
             rate.times
               ? say`yours, recorded ${several(rate.times, 'time')}`
               : say`a rule of thumb until you write down how long a lift took`
@@ -120,7 +174,7 @@ const year = computed(() => yearOf(season.today));
         }}
       </p>
     </form>
-    <div class="space-y-5 p-4 md:p-5">
+    <div class="min-w-0 space-y-5 p-4 md:p-5">
       <h1 class="text-2xl">{{ say`In what order` }}</h1>
       <p v-if="!hands" class="font-bold" role="status">
         {{ say`Say how many people, for how many hours, on which days: one at least of each.` }}
@@ -132,22 +186,16 @@ const year = computed(() => yearOf(season.today));
       <template v-else-if="words">
         <PlantTag v-bind="words" />
         <section aria-labelledby="next-days">
-          <h2 id="next-days" class="text-lg">{{ say`From tomorrow, if no day is frozen` }}</h2>
-          <ol class="max-w-3xl" data-testid="lifting-days">
-            <li
-              v-for="[day, blocks] in days"
-              :key="day"
-              class="border-rule flex flex-wrap gap-x-4 border-t py-1.5"
-            >
-              <b class="w-28">{{ longDate(day, year) }}</b>
-              <span class="min-w-0 flex-1">
-                <template v-for="(block, i) in blocks" :key="block.code"
-                  >{{ i ? say`, then ` : '' }}<b>{{ block.code }}</b> {{ block.species }},
-                  {{ hoursWords(block.hours) }} h</template
-                >
-              </span>
-            </li>
-          </ol>
+          <h2 id="next-days" class="text-lg">{{ say`The next two weeks, if all days are fit` }}</h2>
+          <p class="text-muted mb-2 text-[0.95rem]">
+            {{
+              say`Each block is a day’s work on a lot. Move one to another day, and what that costs is said above.`
+            }}
+            <button v-if="movedCount && session.may('crew')" class="quiet" type="button" @click="unmoveAll">
+              {{ say`Put ${several(movedCount, 'lot')} back in the order` }}
+            </button>
+          </p>
+          <LiftingBlocks :odds="odds!" :lots="byId" />
         </section>
         <section aria-labelledby="each-lot">
           <h2 id="each-lot" class="text-lg">{{ say`Each lot` }}</h2>
@@ -173,7 +221,7 @@ const year = computed(() => yearOf(season.today));
                     <span class="ml-2 font-normal">{{ one.lot.species }}</span>
                   </th>
                   <td class="text-right">{{ count(one.lot.row.held.standing) }}</td>
-                  <td class="text-right">{{ hoursWords(one.hours) }}</td>
+                  <td class="text-right">{{ hoursWritten(one.hours) }}</td>
                   <td class="pl-4 whitespace-nowrap">{{ shortDate(one.from, year) }}</td>
                   <td class="pl-4 whitespace-nowrap">
                     {{ shortDate(one.by, year) }}<span v-if="one.byOrder"> {{ say` (an order)` }}</span>

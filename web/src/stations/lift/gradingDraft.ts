@@ -1,4 +1,4 @@
-import { readGrade } from '@kauri/core';
+import { readGrade, type ThinRule } from '@kauri/core';
 import type { GradeScheme } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
 import { typedNumber } from '../../parts/typed';
@@ -11,6 +11,7 @@ export interface TypedScheme {
   id: string;
   name: string;
   speciesIds: string[];
+  thinRule: ThinRule;
   grades: { heights: string; collar: string; name: string; was: Written | null }[];
 }
 
@@ -32,6 +33,7 @@ export const blankScheme = (): TypedScheme => ({
   id: newId(),
   name: '',
   speciesIds: [],
+  thinRule: 'out',
   grades: [blankGrade(), blankGrade(), blankGrade()],
 });
 
@@ -40,6 +42,7 @@ export function toTyped(scheme: GradeScheme, { heightShown, collarShown }: Grade
     id: scheme.id,
     name: scheme.name,
     speciesIds: [...scheme.speciesIds],
+    thinRule: scheme.thinRule ?? 'out',
     grades: scheme.grades.map((grade) => ({
       heights: heightsWritten(grade, heightShown),
       collar: collarWritten(grade, collarShown),
@@ -60,6 +63,7 @@ export function fromTyped(typed: TypedScheme, units: GradeUnits): GradeScheme {
     id: typed.id,
     name: typed.name,
     speciesIds: typed.speciesIds,
+    ...(typed.thinRule !== 'out' && { thinRule: typed.thinRule }),
     grades: typed.grades
       .filter(({ heights, collar, name }) => `${heights}${collar}${name}`.trim() !== '')
       .map(({ heights, collar, name, was }) => {

@@ -7,7 +7,10 @@ import { useNursery } from '../../stores/nursery';
 import { dateWords } from '../../words/dates';
 import { several } from '../../words/numbers';
 import { useGradeWords } from './parcelWords';
+import { usePreferences } from '../../stores/preferences';
 import { useOrigins } from './useOrigins';
+import { USUAL_CRATE } from './usePacking';
+import { useParcelWeight } from './useParcelWeight';
 
 /** Trees of a parcel that labels are for, and whom they go to where that is known. */
 export interface Labelled {
@@ -24,6 +27,13 @@ export function useBundleLabels() {
   const nursery = useNursery();
   const gradeWords = useGradeWords();
   const origins = useOrigins();
+  const weigh = useParcelWeight();
+  const { show } = usePreferences();
+  /** What a bundle weighs, said to be about so much; nothing where nobody knows. */
+  function weight(parcel: Parcel, trees: number): string {
+    const kg = weigh(parcel, trees, USUAL_CRATE)?.value.kg;
+    return kg === undefined ? '' : say`, about ${show(kg, 'mass', kg < 10 ? 1 : 0)}`;
+  }
   const address = useLabelAddress();
   const stock = labelStocks.find(({ on }) => on === 'bundle')!;
   async function print(all: readonly Labelled[], name: string): Promise<void> {
@@ -40,7 +50,7 @@ export function useBundleLabels() {
         latin: species?.latin ?? '',
         provenance: whom || origins.of(parcel),
         sownOn: say`lifted ${dateWords(parcel.since)}`,
-        count: `${several(count, 'tree')}, ${gradeWords(parcel)}`,
+        count: `${several(count, 'tree')}, ${gradeWords(parcel)}${weight(parcel, count)}`,
         address: address.at(`/lift/lifted?parcel=${parcel.id}`),
       });
       if (whole > 0) {

@@ -30,6 +30,7 @@ export function useGradesAhead(lot: () => ShownLot, scheme: () => GradeScheme | 
       classes: of.grades.map(({ fromCm, toCm, collarMm }) => ({ fromCm, toCm, collarMm })),
       trees: row.held.standing,
       bad: pulled ? jeffreys(failing, pulled) : null,
+      thinRule: of.thinRule ?? 'out',
     });
     outlook.value = found && { of, on, found };
   });

@@ -4,6 +4,7 @@ import { computed, ref, shallowRef, type Ref } from 'vue';
 import { sentenceOf } from '../../api/problem';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
+import { useLiftingPlan } from '../../stores/liftingPlan';
 import { useOrders } from '../../stores/orders';
 import { useSeason } from '../../stores/season';
 import { isOpen } from '../plan/orderWords';
@@ -24,6 +25,7 @@ export function useLiftingOrder(hands: Ref<Hands | null>) {
   const { lots } = useLots();
   const forecasts = useForecasts();
   const orders = useOrders();
+  const plan = useLiftingPlan();
   const season = useSeason();
   const rate = useLiftRate();
   /** Bed lots whose trees rest, or soon will; of those set against a line, its last day comes first. */
@@ -45,7 +47,8 @@ export function useLiftingOrder(hands: Ref<Hands | null>) {
         .map((line) => dayOf(line.until));
       const by = Math.min(last, ...wanted.filter((day) => day > today));
       const hours = minutesFor(rate.value, trees) / 60;
-      return [{ id: row.id, lot, hours, from: Math.max(today + 1, from), by, byOrder: by < last }];
+      const moved = plan.moved.get(row.id);
+      return [{ id: row.id, lot, hours, from: Math.max(today + 1, from), by, byOrder: by < last, moved }];
     });
   });
 
@@ -58,7 +61,7 @@ export function useLiftingOrder(hands: Ref<Hands | null>) {
       const mine = ++asking;
       if (!hands.value || forecasts.viewsOf === null) return;
       try {
-        const list = toLift.value.map(({ id, hours, from, by }) => ({ id, hours, from, by }));
+        const list = toLift.value.map(({ id, hours, from, by, moved }) => ({ id, hours, from, by, moved }));
         const found = await forecasts.lifting(list, hands.value);
         if (mine !== asking) return;
         odds.value = found;

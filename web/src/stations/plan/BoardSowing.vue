@@ -116,14 +116,14 @@ const isUnsure = computed(() => props.sowing.chance < props.sowing.wanted.chance
         >{{ say`in time in ${surely(sowing.chance)} of forecasts`
         }}<template v-if="isUnsure">{{ say`, ${percent(sowing.wanted.chance)} wanted` }}</template></b
       >
-      <button class="act ml-auto px-2.5" type="button" :aria-label="say`Close`" @click="emit('close')">
+      <button class="act ml-auto px-3" type="button" :aria-label="say`Close`" @click="emit('close')">
         <X :size="18" aria-hidden="true" />
       </button>
     </header>
     <ol class="flex flex-wrap gap-3">
       <li v-for="(stage, i) in sowing.stages" :key="i" class="border-rule rounded-md border px-3 py-2">
         <b>{{ day(stage.from) }}</b>
-        <span class="block">{{ count(stage.plants) }} in {{ words(stage) }}: {{ room(stage) }}</span>
+        <span class="block">{{ say`${count(stage.plants)} in ${words(stage)}: ${room(stage)}` }}</span>
         <SelectField
           v-if="may"
           :label="say`Stands in`"

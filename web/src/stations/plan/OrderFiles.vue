@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import { orderColumns, orderTableLine, readOrderLine, Unfit, say } from '@kauri/core';
 import type { NewOrderBody } from './orderFiles';
-import Papa from 'papaparse';
 import { csvOf } from '../../tables/csv';
 import { computed, ref } from 'vue';
 import FormDialog from '../../parts/FormDialog.vue';
-import PastedRows from '../../tables/PastedRows.vue';
-import TableIn from '../../tables/TableIn.vue';
+import { rowsOf } from '../../tables/rowsOf';
+import RowsIn from '../../tables/RowsIn.vue';
 import TableOut from '../../tables/TableOut.vue';
-import SheetActs from '../../parts/SheetActs.vue';
 import { useSaving } from '../../parts/useSaving';
 import { useMessages } from '../../stores/messages';
 import { useNursery } from '../../stores/nursery';
@@ -41,12 +39,8 @@ function table() {
   return csvOf(lines, orderColumns);
 }
 const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() => {
-  if (pasted.value.trim() === '') return null;
-  const { data } = Papa.parse<Record<string, string>>(pasted.value.trim(), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (name) => name.trim().toLowerCase(),
-  });
+  const data = rowsOf(pasted.value);
+  if (!data) return null;
   const byName = new Map(
     nursery.catalogue!.species.flatMap((s) => [
       [s.latin.toLowerCase(), s.id] as const,
@@ -75,9 +69,6 @@ const read = computed<{ orders: NewOrderBody[]; faults: string[] } | null>(() =>
   });
   return { orders: ordersFrom(lines), faults };
 });
-async function choose(file: File | null) {
-  pasted.value = (await file?.text()) ?? '';
-}
 async function take() {
   const taken = read.value!.orders;
   if ((await save({ taken }, (id) => orders.add(id, taken).then(() => true))) === null) return;
@@ -95,35 +86,24 @@ async function take() {
         <h3 class="text-lg">{{ say`Out` }}</h3>
         <TableOut :label="say`Every line`" name="orders" :table="table" />
       </section>
-      <section v-if="session.may('grower')" class="space-y-2">
-        <h3 class="text-lg">{{ say`In` }}</h3>
-        <TableIn :label="say`Choose a table`" @file="choose" />
-        <PastedRows v-model="pasted" />
-        <p class="text-muted text-sm">
-          {{
-            say`Headings: ${orderColumns.join(', ')}. Needed are species, count and on; sizes in cm, dates as 2027-03-15. Lines of one buyer make one order.`
-          }}
-        </p>
-        <template v-if="read">
-          <p role="status">
-            {{ say`${several(read.orders.length, 'order')} can be taken`
-            }}<template v-if="read.faults.length">{{
-              say`, ${several(read.faults.length, 'line')} cannot`
-            }}</template
-            >{{ say`. Nothing is taken yet.` }}
-          </p>
-          <ul v-if="read.faults.length" class="text-wrong max-h-40 overflow-y-auto font-bold">
-            <li v-for="words in read.faults" :key="words">{{ words }}</li>
-          </ul>
-          <SheetActs
-            :act="say`Take ${several(read.orders.length, 'order')}`"
-            :off="!read.orders.length"
-            :busy="busy"
-            :sentence="sentence()"
-            @save="take"
-          />
-        </template>
-      </section>
+      <RowsIn
+        v-if="session.may('grower')"
+        v-model="pasted"
+        :label="say`Choose a table`"
+        :hint="
+          say`Headings: ${orderColumns.join(', ')}. Needed are species, count and on; sizes in cm, dates as 2027-03-15. Lines of one buyer make one order.`
+        "
+        :read="
+          read && {
+            good: read.orders.length,
+            words: several(read.orders.length, 'order'),
+            faults: read.faults,
+          }
+        "
+        :busy="busy"
+        :sentence="sentence()"
+        @take="take"
+      />
     </div>
   </FormDialog>
 </template>

@@ -26,7 +26,7 @@ const load = () =>
     messages.say(sentenceOf(error)),
   );
 onMounted(load);
-useOthers().follow(['plan', 'parcels'], load);
+useOthers().follow(['plan', 'parcels'], () => Promise.all([orders.load(), routes.load()]));
 // No lot is chosen here, so the ribbon shows no lot's windows.
 watch(
   () => route.name,

@@ -98,7 +98,7 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
       <template v-for="(stage, i) in route.stages" :key="i">
         <dt class="text-muted">{{ i === 0 ? say`Up` : day(point.begins[i]) }}</dt>
         <dd>
-          {{ count(plants[i]) }} in {{ words(stage) }}
+          {{ say`${count(plants[i])} in ${words(stage)}` }}
           <span class="text-muted">{{ say`(${percent(stage.goesOn)} go on)` }}</span>
         </dd>
       </template>

@@ -27,7 +27,8 @@ import { useSeason } from '../../stores/season';
 import { count, percent, several, surely } from '../../words/numbers';
 import { groundWords, guardWords } from '../../words/planted';
 import { formWords, sizeWords } from '../plan/orderWords';
-import { useBackground } from './useBackground';
+import SizeLived from './SizeLived.vue';
+import { useBackground, verdictGroups } from './useBackground';
 
 /** What lived, compared by how trees were raised, planted and guarded: small groups do not shout. */
 const plantings = usePlantings();
@@ -71,8 +72,12 @@ const groupOf: Record<ComparedBy, (one: PlantedCase) => string> = {
 };
 /** What is known of their lots is fetched when it is first asked for. */
 const needsLots = computed(() => by.value === 'roots' || by.value === 'supplier');
+const isBySize = computed(() => by.value === 'size');
 const isHere = computed(() => !needsLots.value || background.ready.value);
-watch(needsLots, (needs) => needs && !background.ready.value && void background.load());
+watch(
+  () => needsLots.value || isBySize.value,
+  (needs) => needs && !background.ready.value && void background.load(),
+);
 const all = computed(() => plantedCases(plantings.kept, season.view));
 const ofSpecies = computed(() => [
   { value: '', words: say`all species` },
@@ -80,17 +85,25 @@ const ofSpecies = computed(() => [
     .map((value) => ({ value, words: speciesName(value) }))
     .sort((a, b) => a.words.localeCompare(b.words)),
 ]);
-const compared = computed(() => {
-  const cases = all.value.filter(({ speciesId }) => !only.value || speciesId === only.value);
-  return survivalGroups(
-    cases.map((one) => ({ group: groupOf[by.value](one), alive: one.alive, dead: one.dead })),
-  );
-});
+const chosen = computed(() => all.value.filter(({ speciesId }) => !only.value || speciesId === only.value));
+const compared = computed(() =>
+  survivalGroups(
+    chosen.value.map((one) => ({ group: groupOf[by.value](one), alive: one.alive, dead: one.dead })),
+  ),
+);
 const groups = computed(() => compared.value.groups);
+const sized = computed(() =>
+  chosen.value.flatMap((one) => {
+    const size = background.sizeOf(one);
+    return size ? [{ ...size, planting: one.plantingId, alive: one.alive, dead: one.dead }] : [];
+  }),
+);
+const walked = computed(() => chosen.value.reduce((sum, { alive, dead }) => sum + alive + dead, 0));
 /** Whether the verdict on roots told who would live here: said also where it did not. */
 const rootsSay = computed(() => {
   const of = (name: string) => groups.value.find(({ group }) => group === name);
-  const [accepted, rejected] = [of(say`roots accepted`), of(say`roots rejected`)];
+  const groupNames = verdictGroups();
+  const [accepted, rejected] = [of(groupNames.accept), of(groupNames.reject)];
   const culled = say`Lots whose roots were rejected are mostly not planted at all: those that were may be the better of them.`;
   if (!accepted && !rejected)
     return say`No lot whose roots were judged was planted and walked yet: whether a rejected root dies here is not known. ${culled}`;
@@ -157,51 +170,60 @@ const targetFault = computed(() => {
       {{ background.fault.value }}
     </p>
     <p v-else-if="!isHere" class="text-muted" role="status">{{ say`Looking their lots up …` }}</p>
-    <table v-else class="w-full" data-testid="lived">
-      <thead>
-        <tr class="border-rule border-b text-left">
-          <th class="py-1.5 pr-3" scope="col">{{ byWords[by] }}</th>
-          <th class="pr-3 text-right" scope="col">{{ say`Alive` }}</th>
-          <th class="w-2/5 pr-3" scope="col">{{ say`Share that lives, nine times in ten` }}</th>
-          <th class="pr-3" scope="col">{{ say`Against the best` }}</th>
-          <th class="text-right" scope="col">
-            {{ say`Plant for ${targetFault ? say`as many` : count(typedNumber(target))}` }}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="group in groups" :key="group.group" class="border-rule border-b align-middle">
-          <th class="py-2 pr-3 text-left font-bold" scope="row">
-            {{ group.group }}
-            <span class="text-muted block text-sm font-normal">{{
-              several(group.plantings, 'part of a planting', 'parts of plantings')
-            }}</span>
-          </th>
-          <td class="pr-3 text-right whitespace-nowrap tabular-nums">
-            {{ say`${count(group.alive)} of ${count(group.alive + group.dead)}` }}
-          </td>
-          <td class="pr-3">
-            <svg class="h-4 w-full" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
-              <rect class="fill-soil" x="0" y="4" width="100" height="2" />
-              <rect
-                class="fill-leaf-mid"
-                :x="group.lower * 100"
-                y="2"
-                :width="(group.upper - group.lower) * 100"
-                height="6"
-              />
-              <rect class="fill-leaf" :x="group.mean * 100 - 0.4" y="0" width="0.8" height="10" />
-            </svg>
-            <span class="text-sm">{{ say`${percent(group.lower)} to ${percent(group.upper)}` }}</span>
-          </td>
-          <td class="pr-3 text-[0.95rem]">{{ againstBest(group) }}</td>
-          <td class="text-right text-lg tabular-nums">{{ toPlant(group) }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <div v-else class="overflow-x-auto">
+      <table class="w-full" data-testid="lived">
+        <thead>
+          <tr class="border-rule border-b text-left">
+            <th class="py-1.5 pr-3" scope="col">{{ byWords[by] }}</th>
+            <th class="pr-3 text-right" scope="col">{{ say`Alive` }}</th>
+            <th class="w-2/5 pr-3" scope="col">{{ say`Share that lives, nine times in ten` }}</th>
+            <th class="pr-3" scope="col">{{ say`Against the best` }}</th>
+            <th class="text-right" scope="col">
+              {{ say`Plant for ${targetFault ? say`as many` : count(typedNumber(target))}` }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="group in groups" :key="group.group" class="border-rule border-b align-middle">
+            <th class="py-2 pr-3 text-left font-bold" scope="row">
+              {{ group.group }}
+              <span class="text-muted block text-sm font-normal">{{
+                several(group.plantings, 'part of a planting', 'parts of plantings')
+              }}</span>
+            </th>
+            <td class="pr-3 text-right whitespace-nowrap tabular-nums">
+              {{ say`${count(group.alive)} of ${count(group.alive + group.dead)}` }}
+            </td>
+            <td class="pr-3">
+              <svg class="h-4 w-full" viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
+                <rect class="fill-soil" x="0" y="4" width="100" height="2" />
+                <rect
+                  class="fill-leaf-mid"
+                  :x="group.lower * 100"
+                  y="2"
+                  :width="(group.upper - group.lower) * 100"
+                  height="6"
+                />
+                <rect class="fill-leaf" :x="group.mean * 100 - 0.4" y="0" width="0.8" height="10" />
+              </svg>
+              <span class="text-sm">{{ say`${percent(group.lower)} to ${percent(group.upper)}` }}</span>
+            </td>
+            <td class="pr-3 text-[0.95rem]">{{ againstBest(group) }}</td>
+            <td class="text-right text-lg tabular-nums">{{ toPlant(group) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <p v-if="by === 'roots' && isHere" class="max-w-3xl" data-testid="roots-say">
       {{ rootsSay }}
     </p>
+    <template v-if="isBySize">
+      <SizeLived v-if="background.ready.value" :cases="sized" :walked="walked" />
+      <p v-else-if="background.fault.value" class="text-wrong font-bold" role="alert">
+        {{ background.fault.value }}
+      </p>
+      <p v-else class="text-muted" role="status">{{ say`Looking their lots up …` }}</p>
+    </template>
     <p class="text-muted max-w-3xl">
       {{
         say`Each part of a planting counts by its last walk. Trees planted together share their luck, so many trees of one planting say less than as many of several; a small group is read beside the others. Other differences between groups (who planted what, where) are not taken out: two species on two grounds compare grounds as well. To plant: as many as leave the number wanted alive nine times in ten, in the next planting of the kind.`

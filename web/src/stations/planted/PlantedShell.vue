@@ -6,7 +6,6 @@ import { sentenceOf } from '../../api/problem';
 import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
-import { useOthers } from '../../stores/others';
 import { useParcels } from '../../stores/parcels';
 import { usePlantings } from '../../stores/plantings';
 
@@ -20,7 +19,6 @@ onMounted(() => {
   for (const load of [plantings.load, parcels.ready])
     load().catch((error: unknown) => messages.say(sentenceOf(error)));
 });
-useOthers().follow(['plantings', 'parcels'], () => Promise.all([plantings.load(), parcels.load()]));
 /** On a walk the whole screen is the trees'. */
 const isWalk = computed(() => route.name === 'planted-walk');
 const parts = [

@@ -2,7 +2,7 @@
 import { outlineM2, readOutline, Unfit, type Corner, type PlantingGround, say } from '@kauri/core';
 import type { Planting, PlantingLayout } from '@kauri/core/contract';
 import { v7 as newId } from 'uuid';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent, ref } from 'vue';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import FormDialog from '../../parts/FormDialog.vue';
 import FormField from '../../parts/FormField.vue';
@@ -17,6 +17,8 @@ import { usePlantings } from '../../stores/plantings';
 import { usePreferences } from '../../stores/preferences';
 import { count } from '../../words/numbers';
 import { groundWords, optionsOf } from '../../words/planted';
+
+const OutlinePad = defineAsyncComponent(() => import('./OutlinePad.vue'));
 
 /** A planting: where, what for, on what ground, and how its trees stand. */
 const props = defineProps<{ planting: Planting | null }>();
@@ -47,6 +49,8 @@ const { draft, clear } = useDraft(key, {
   outlineFault: '',
 });
 const { busy, save, sentence, wrong } = useSaving(key);
+/** Another outline read is another drawing. */
+const padKey = ref(0);
 const m2 = computed(() => (draft.value.corners.length > 2 ? outlineM2(draft.value.corners) : null));
 const places = computed(() => typedNumber(draft.value.rows) * typedNumber(draft.value.perRow));
 
@@ -59,6 +63,7 @@ async function read(event: Event) {
     if (file.size > 2e6) throw new Unfit(say`That file is too large for one outline.`);
     draft.value.corners = readOutline(await file.text(), { latitudeDeg, longitudeDeg });
     draft.value.outlineFault = '';
+    padKey.value++;
   } catch (error) {
     if (!(error instanceof Unfit)) throw error;
     draft.value.outlineFault = error.message;
@@ -147,7 +152,10 @@ async function keep() {
         />
       </div>
       <div v-else>
-        <label class="mb-1 block font-bold" for="outline-file">{{ say`Outline, a GeoJSON file` }}</label>
+        <OutlinePad :key="padKey" v-model="draft.corners" class="mb-3" />
+        <label class="mb-1 block font-bold" for="outline-file">{{
+          say`Or its outline from a GeoJSON file`
+        }}</label>
         <input
           id="outline-file"
           class="field"
@@ -161,7 +169,7 @@ async function keep() {
             draft.outlineFault || wrong('layout.corners')
           }}</b>
           <span v-else-if="m2" class="text-muted">{{
-            say`${show(m2, 'area')} within ${draft.corners.length} corners`
+            say`${show(m2, 'area', m2 < 100 ? 1 : 0)} within ${draft.corners.length} corners`
           }}</span>
           <span v-else class="text-muted">{{ say`One polygon, in longitude and latitude` }}</span>
         </p>

@@ -26,7 +26,7 @@ const table = useImport('importMeasurements');
 
 const wanted = [
   { key: 'lot', words: say`Lot`, needed: true },
-  { key: 'date', words: 'Date', needed: true },
+  { key: 'date', words: say`Date`, needed: true },
   { key: 'height', words: say`Height`, needed: false },
   { key: 'diameter', words: say`Collar`, needed: false },
 ] as const;

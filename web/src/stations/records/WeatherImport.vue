@@ -24,7 +24,7 @@ const { load, takeBack } = useTablesTaken();
 const table = useImport('importWeather');
 
 const wanted = [
-  { key: 'date', words: 'Date', needed: true },
+  { key: 'date', words: say`Date`, needed: true },
   { key: 'tMin', words: say`Lowest`, needed: true },
   { key: 'tMax', words: say`Highest`, needed: true },
   { key: 'rain', words: say`Rain`, needed: false },

@@ -15,7 +15,6 @@ import { RouterLink } from 'vue-router';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import EmptyState from '../../parts/EmptyState.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
-import { useLots } from '../../parts/useLots';
 import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
 import { treatedWords } from '../../words/growing';
@@ -25,7 +24,7 @@ import { figureWords, rootSchoolWords } from '../../words/roots';
 /** Which containers, places or species gave which roots, in this nursery. */
 const nursery = useNursery();
 const roots = useRoots();
-const { facts } = useLots();
+const facts = computed(() => nursery.facts);
 const by = ref<'container' | 'treatment' | 'species' | 'place'>('container');
 const school = ref<RootSchool>(roots.rules!.school);
 

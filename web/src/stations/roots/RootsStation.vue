@@ -10,7 +10,6 @@ import { byUrgency } from '../../parts/sortLots';
 import { useLots, type ShownLot } from '../../parts/useLots';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
-import { useOthers } from '../../stores/others';
 import { useRoots } from '../../stores/roots';
 import ComparePage from './ComparePage.vue';
 import RootLine from './RootLine.vue';
@@ -27,7 +26,6 @@ onMounted(() => roots.load().catch((error: unknown) => (fault.value = sentenceOf
 const rank: Record<string, number> = { begun: 0, reject: 1, none: 2, accept: 3 };
 const stageOf = (s: LotVerdict['sequential'] | null) =>
   !s || s.pulled === 0 ? 'none' : s.call === 'pull' ? 'begun' : s.call;
-useOthers().follow(['roots', 'lots'], () => roots.load(true));
 
 /** Lots with something standing: those half judged first, then the rejected, then the most urgent. */
 const rankOf = (lot: ShownLot) => rank[stageOf(roots.verdictOf(lot.row.id)?.value.sequential ?? null)];

@@ -4,6 +4,7 @@ import type { SeedAct } from '@kauri/core';
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
+import LotsHere from '../../parts/LotsHere.vue';
 import StationTabs from '../../parts/StationTabs.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useNursery } from '../../stores/nursery';
@@ -22,7 +23,7 @@ const load = (again = false) =>
     messages.say(sentenceOf(error)),
   );
 onMounted(() => void load());
-useOthers().follow(['seed', 'lots'], () => load(true));
+useOthers().follow(['lots'], () => load(true));
 // No lot is chosen here, so the ribbon shows no lot's windows.
 watch(
   () => route.name,
@@ -53,7 +54,7 @@ const parts = computed(() => [
       data-station-scroll
       class="relative min-h-0 flex-1 overflow-y-auto"
     >
-      <RouterView />
+      <LotsHere><RouterView /></LotsHere>
     </div>
     <p v-else class="text-muted p-6" role="status">{{ say`Opening the seed room …` }}</p>
   </div>

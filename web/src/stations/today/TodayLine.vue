@@ -76,7 +76,7 @@ const work = computed(() => {
         {{ say`Done` }}
       </button>
       <button
-        class="act px-2.5"
+        class="act px-3"
         type="button"
         :aria-label="say`Skip, or give to someone: ${item.words.title}`"
         @click="emit('mark', 'skipped')"

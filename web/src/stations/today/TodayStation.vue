@@ -12,7 +12,6 @@ import { useLots } from '../../parts/useLots';
 import { useWay } from '../../parts/useWay';
 import { SHOWN_OF_EACH } from '../../stores/agenda';
 import { keptKey } from '../../stores/kept';
-import { useOthers } from '../../stores/others';
 import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import { useTodayBook } from '../../stores/todayBook';
@@ -39,8 +38,6 @@ onMounted(() => {
   load().catch(() => undefined);
   book.load().catch((error: unknown) => (fault.value = sentenceOf(error)));
 });
-
-useOthers().follow(['today'], book.load);
 
 const groups: readonly { when: When; words: string }[] = [
   { when: 'now', words: say`Act now` },
@@ -153,7 +150,7 @@ const standing = computed(() => lots.value.reduce((sum, lot) => sum + lot.view.s
           </button>
           <button
             v-if="book.book && session.may('grower')"
-            class="quiet"
+            class="quiet px-1"
             type="button"
             @click="sheet = 'rules'"
           >

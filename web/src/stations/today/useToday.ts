@@ -1,5 +1,4 @@
 import {
-  dayOf,
   holdAsks,
   itemsOf,
   lastHeatDays,
@@ -8,7 +7,6 @@ import {
   plantingAsks,
   roomAsks,
   storeAsks,
-  ruleTerms,
   todayKnown,
   todayOf,
   workRates,
@@ -18,7 +16,6 @@ import {
   type LotAsks,
   type TodayItem,
 } from '@kauri/core';
-import type { AnswerOf } from '@kauri/core/contract';
 import { createSharedComposable, tryOnScopeDispose, useDebounceFn } from '@vueuse/core';
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
@@ -176,22 +173,16 @@ export const useToday = createSharedComposable(() => {
     () => kept.book,
     (_, before) => before && own.value === null && void served.load().catch(() => undefined),
   );
-  /** As the server worked it out, for today only. */
-  const servers = computed<Agenda<TodayItem> | null>(() => {
-    const answer = served.fromServer;
-    if (answer === null || dayOf(answer.on) !== season.view) return null;
-    return { lines: answer.acts.map(lineOf), hidden: [], muted: 0 };
-  });
   /** Acts by urgency, with those that are not at hand yet. */
   const counts = computed<Counts>(() => {
-    if (own.value === null && servers.value !== null) return served.fromServer!.counts;
+    if (own.value === null && served.servers !== null) return served.fromServer!.counts;
     const counted = { now: 0, week: 0, weeks: 0, watch: 0 };
     for (const { when } of agenda.value.lines) counted[when]++;
     return counted;
   });
-  const agenda = computed(() => own.value ?? servers.value ?? nothing);
+  const agenda = computed(() => own.value ?? served.servers ?? nothing);
   /** Whether there is a list to show, and whether it is this browser’s own. */
-  const shown = computed(() => own.value !== null || servers.value !== null);
+  const shown = computed(() => own.value !== null || served.servers !== null);
   const isOwn = computed(() => own.value !== null);
   watch(own, () => (served.own = { day: workedFor, counts: counts.value }), { flush: 'sync' });
   tryOnScopeDispose(() => (served.own = null));
@@ -200,32 +191,6 @@ export const useToday = createSharedComposable(() => {
   load().catch(() => undefined);
   return { agenda, counts, rates, byId, load, shown, isOwn };
 });
-
-/** A line of the server’s list as the screen shows its own. */
-function lineOf(act: AnswerOf<'today'>['acts'][number]): AgendaLine<TodayItem> {
-  const { rule, part, of, subjectId, about, when, trees, title, reason, waiting } = act;
-  const by = act.by === null ? null : dayOf(act.by);
-  return {
-    item: {
-      rule,
-      part,
-      of,
-      subjectId,
-      about,
-      when,
-      by,
-      trees,
-      figures: {},
-      words: { title, reason, waiting },
-    },
-    when,
-    work: ruleTerms[rule].work,
-    loss: act.loss,
-    minutes: act.minutes,
-    lossPerHour: act.lossPerHour,
-    assigned: act.assignedTo === null ? null : { assignedTo: act.assignedTo },
-  };
-}
 
 /** The lot an act is about; null where it is about something else, or its lot is not here yet. */
 export const lotOf = (

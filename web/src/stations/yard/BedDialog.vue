@@ -22,15 +22,14 @@ import KeepActs from './KeepActs.vue';
 import SpotFields from './SpotFields.vue';
 import { bedAnswers } from './bedAnswers';
 import {
-  buildFields,
   cloths,
   designText,
-  foundFields,
   fromDesign,
   meshes,
   meshesOrNone,
   toDesign,
   USUAL_DENSITY,
+  usualFields,
   type BedForm,
 } from './bedForm';
 import { spotWarning } from './spotWarning';
@@ -48,11 +47,7 @@ const emit = defineEmits<{ close: []; kept: [id: string] }>();
 const nursery = useNursery();
 const yard = useYard();
 const preferences = usePreferences();
-const mm = (value: number) => String(Number(preferences.shown(value, 'timber').toFixed(1)));
 const metres = (value: number) => String(Number(preferences.shown(value, 'site').toFixed(2)));
-
-/** Only its tiers and length matter to the ordinary build. */
-const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
 
 /** The number after the highest of its kind. */
 function nextName(): string {
@@ -77,30 +72,13 @@ function initial(): BedForm {
     );
   const usual: BedForm = {
     name: nextName(),
-    measured: 'outside',
-    ...foundFields(null, preferences),
-    length: mm(props.lengthMm ?? 2400),
-    width: mm(props.widthMm ?? 1200),
-    tiers: preferences.units === 'us' ? ['2x8', '2x8'] : ['50x200', '50x200'],
+    ...usualFields(preferences, props.lengthMm ?? 2400, props.widthMm ?? 1200),
     mediumId: nursery.catalogue!.media[0].id,
-    fillBelowRim: mm(30),
-    mesh: '13',
-    grid: true,
-    cloth: '',
-    ground: 'paving',
-    airGap: mm(90),
-    lid: true,
-    lidAboveRim: mm(400),
     east: metres(spot.eastM),
     north: metres(spot.northM),
     angle: '0',
     density: String(Number(preferences.shown(USUAL_DENSITY, 'density').toFixed(1))),
     builtOn: '',
-    ...buildFields({
-      ...plainDesign,
-      lengthMm: props.lengthMm ?? 2400,
-      tiers: [preferences.units === 'us' ? '2x8' : '50x200', 'riser'],
-    }),
   };
   if (props.place?.place.kind !== 'bed') return usual;
   const { name, mediumId, eastM, northM, angleDeg, design } = props.place.place;

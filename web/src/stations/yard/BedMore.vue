@@ -5,10 +5,8 @@ import {
   bedSupports,
   cutFromRolls,
   buildOf,
-  dayFrom,
   depthThrough,
   openAreaFraction,
-  partsOf,
   retaining,
   serviceLife,
   timberCautions,
@@ -17,6 +15,7 @@ import {
   type LotForecast,
   type TimberClass,
   say,
+  usualSowing,
 } from '@kauri/core';
 import type { Medium } from '@kauri/core/contract';
 import { useLocalStorage, watchDebounced } from '@vueuse/core';
@@ -132,12 +131,7 @@ const speciesId = useLocalStorage(keptKey('lid.species'), '');
 const species = computed(
   () => nursery.catalogue!.species.find((s) => s.id === speciesId.value) ?? nursery.catalogue!.species[0],
 );
-const sowDay = computed(() => {
-  const north = nursery.catalogue!.nursery.latitudeDeg >= 0;
-  const { year } = partsOf(season.today);
-  const day = dayFrom(year, north ? 4 : 10, 15);
-  return day >= season.today ? day : dayFrom(year + 1, north ? 4 : 10, 15);
-});
+const sowDay = computed(() => usualSowing(nursery.catalogue!.nursery.latitudeDeg, season.today));
 const supposed = ref<LotForecast | null>(null);
 watchDebounced(
   [

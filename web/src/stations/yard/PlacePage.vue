@@ -6,10 +6,12 @@ import LotChips from './LotChips.vue';
 import PlantTag from '../../parts/PlantTag.vue';
 import { useNursery } from '../../stores/nursery';
 import { usePreferences } from '../../stores/preferences';
+import { useSeason } from '../../stores/season';
 import { useSession } from '../../stores/session';
 import BedDetail from './BedDetail.vue';
 import BenchDetail from './BenchDetail.vue';
 import PlaceChecks from './PlaceChecks.vue';
+import SpentMedium from './SpentMedium.vue';
 import { placeDecision } from './placeDecision';
 import { sizeWords } from './placeWords';
 import type { ShownPlace } from './usePlaces';
@@ -20,6 +22,7 @@ const props = defineProps<{ shown: ShownPlace; places: readonly ShownPlace[] }>(
 const nursery = useNursery();
 const preferences = usePreferences();
 const session = useSession();
+const season = useSeason();
 
 /** Neighbours nearer than a barrow's width, other than those it stands in one block with. */
 const tight = computed(() => {
@@ -74,6 +77,11 @@ const decision = computed(() => placeDecision(props.shown, tight.value, preferen
       <h2 id="standing-here" class="mb-1 text-lg">{{ say`Standing here` }}</h2>
       <LotChips v-if="shown.lots.length" :lots="shown.lots" />
       <p v-else class="text-muted">{{ say`Nothing at this date.` }}</p>
+      <SpentMedium
+        v-if="session.may('crew') && !shown.lots.length && season.view === season.today"
+        :key="shown.place.id"
+        :place="shown.place"
+      />
       <details
         v-if="shown.place.place.kind === 'bed' && shown.lots.length"
         class="mt-2"

@@ -2,6 +2,7 @@
 import { onMounted, watch } from 'vue';
 import { RouterView, useRoute } from 'vue-router';
 import { sentenceOf } from '../../api/problem';
+import LotsHere from '../../parts/LotsHere.vue';
 import { useForecasts } from '../../stores/forecasts';
 import { useMessages } from '../../stores/messages';
 import { useOthers } from '../../stores/others';
@@ -29,7 +30,7 @@ watch(
   <div class="flex h-full flex-col">
     <YardTabs />
     <div data-station-scroll class="relative min-h-0 flex-1 overflow-y-auto">
-      <RouterView />
+      <LotsHere><RouterView /></LotsHere>
     </div>
   </div>
 </template>

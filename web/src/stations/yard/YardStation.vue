@@ -7,6 +7,7 @@ import { useSession } from '../../stores/session';
 import { useYard } from '../../stores/yard';
 import BedDialog from './BedDialog.vue';
 import BenchDialog from './BenchDialog.vue';
+import PlaceFiles from './PlaceFiles.vue';
 import PlaceList from './PlaceList.vue';
 import PlacePage from './PlacePage.vue';
 import PlanView from './plan/PlanView.vue';
@@ -43,6 +44,7 @@ const choose = (id: string) => void router.replace({ name: 'yard', params: { pla
           <RouterLink class="act" :to="{ query: { add: 'bench' } }">{{ say`Add bench` }}</RouterLink>
         </template>
       </PlaceList>
+      <p class="px-4 py-3"><PlaceFiles /></p>
     </div>
     <div class="md:overflow-y-auto" :class="route.params.place || !places.length ? '' : 'hidden md:block'">
       <template v-if="chosen">

@@ -6,6 +6,7 @@ import {
   type OpenLayer,
   type Quantity,
   type TimberClass,
+  type UnitSystem,
   inWords,
 } from '@kauri/core';
 import { typedNumber } from '../../parts/typed';
@@ -55,6 +56,9 @@ export interface BedForm {
   footCount: string;
 }
 
+/** What of the form is not of the design. */
+type Apart = Pick<BedForm, 'name' | 'mediumId' | 'east' | 'north' | 'angle' | 'density' | 'builtOn'>;
+
 interface Mesh {
   value: string;
   words: string;
@@ -96,8 +100,33 @@ export interface Convert {
   shown: (value: number, quantity: Quantity) => number;
 }
 
+/** Only its tiers and length matter to the ordinary build. */
+const plainDesign = { lengthMm: 2400, tiers: [] } as unknown as BedDesign;
+
+/** The carpentry of an ordinary bed of a size, as it is typed: what a new bed begins with. */
+export function usualFields(convert: Convert & { units: UnitSystem }, lengthMm: number, widthMm: number) {
+  const mm = (value: number) => String(Number(convert.shown(value, 'timber').toFixed(1)));
+  const board = convert.units === 'us' ? '2x8' : '50x200';
+  return {
+    measured: 'outside' as const,
+    ...foundFields(null, convert),
+    length: mm(lengthMm),
+    width: mm(widthMm),
+    tiers: [board, board],
+    fillBelowRim: mm(30),
+    mesh: '13',
+    grid: true,
+    cloth: '' as const,
+    ground: 'paving' as const,
+    airGap: mm(90),
+    lid: true,
+    lidAboveRim: mm(400),
+    ...buildFields({ ...plainDesign, lengthMm, tiers: [board, 'riser'] }),
+  };
+}
+
 /** What the form says, in SI. Text that is no number becomes NaN, which the core refuses with a sentence. */
-export function toDesign(form: BedForm, convert: Convert): BedDesign {
+export function toDesign(form: Omit<BedForm, keyof Apart>, convert: Convert): BedDesign {
   const { typed } = convert;
   const found = foundOf(form, convert);
   const mm = (text: string) => Math.round(typed(typedNumber(text), 'timber') * 10) / 10;
@@ -133,13 +162,13 @@ export function toDesign(form: BedForm, convert: Convert): BedDesign {
 }
 
 /** What a thing found covers of its own floor. */
-function ownFloor(form: BedForm): OpenLayer[] {
+function ownFloor(form: Pick<BedForm, 'ownFloor'>): OpenLayer[] {
   const share = typedNumber(form.ownFloor) / 100;
   return share === 0 ? [] : [{ kind: 'support', coveredShare: share }];
 }
 
 /** What the form says of a thing found; undefined for a bed of boards. */
-function foundOf(form: BedForm, { typed }: Convert): BedDesign['found'] {
+function foundOf(form: Omit<BedForm, keyof Apart>, { typed }: Convert): BedDesign['found'] {
   if (form.walls === 'boards') return undefined;
   const mm = (text: string) => Math.round(typed(typedNumber(text), 'timber') * 10) / 10;
   const out = form.measured === 'outside' ? 2 * mm(form.wall) : 0;

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import {
-  addYears,
-  dayFrom,
   dayOf,
   isoOf,
-  partsOf,
   wakingOf,
   type BatchStore,
   type TreatmentPlan,
   type Worked,
   say,
+  usualSowing,
 } from '@kauri/core';
 import { useSessionStorage, watchDebounced } from '@vueuse/core';
 import { computed, ref, shallowRef } from 'vue';
@@ -31,9 +29,9 @@ const nursery = useNursery();
 const seed = useSeed();
 const season = useSeason();
 
-const north = nursery.catalogue!.nursery.latitudeDeg >= 0;
-let spring = dayFrom(partsOf(season.today).year, north ? 4 : 10, 20);
-if (spring < season.today + 60) spring = addYears(spring, 1);
+/** Sooner than this nothing can be woken for it, days. */
+const SOONEST_DAYS = 60;
+const spring = usualSowing(nursery.catalogue!.nursery.latitudeDeg, season.today + SOONEST_DAYS);
 const asked = useSessionStorage(keptKey('planback'), {
   speciesId: '',
   protocol: '0',

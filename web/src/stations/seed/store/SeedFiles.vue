@@ -9,15 +9,13 @@ import {
   type SeedLotRecord,
 } from '@kauri/core';
 import type { NewSeedLot } from '@kauri/core/contract';
-import Papa from 'papaparse';
 import { csvOf } from '../../../tables/csv';
 import { v7 as newId } from 'uuid';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref } from 'vue';
 import FormDialog from '../../../parts/FormDialog.vue';
-import PastedRows from '../../../tables/PastedRows.vue';
-import TableIn from '../../../tables/TableIn.vue';
+import { rowsOf } from '../../../tables/rowsOf';
+import RowsIn from '../../../tables/RowsIn.vue';
 import TableOut from '../../../tables/TableOut.vue';
-import SheetActs from '../../../parts/SheetActs.vue';
 import { useNursery } from '../../../stores/nursery';
 import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
@@ -30,10 +28,6 @@ const session = useSession();
 const nursery = useNursery();
 const { busy, sentence, send } = useSeedAct('importSeedLots', {}, {});
 const open = ref(false);
-const good = shallowRef<NewSeedLot[]>([]);
-const bad = shallowRef<{ line: number; sentence: string }[]>([]);
-const read = ref(false);
-
 const records = computed<SeedLotRecord[]>(() =>
   seed.known.lots.map((lot) => {
     const { latin, common } = seed.speciesOf(lot.speciesId);
@@ -44,23 +38,15 @@ const table = () => csvOf(records.value.map(seedLotLine), seedLotColumns);
 const passports = () => csvOf(records.value.map(passportLine), passportColumns);
 
 const pasted = ref('');
-async function choose(file: File | null) {
-  pasted.value = (await file?.text()) ?? '';
-}
-watch(pasted, (text) => {
-  good.value = [];
-  bad.value = [];
-  read.value = false;
-  if (text.trim() === '') return;
-  const { data } = Papa.parse<Record<string, string>>(text.trim(), {
-    header: true,
-    skipEmptyLines: 'greedy',
-  });
+const read = computed<{ good: NewSeedLot[]; faults: string[] } | null>(() => {
+  // Passport descriptors are written in capitals.
+  const rows = rowsOf(pasted.value, (name) => name.trim());
+  if (!rows) return null;
   const byLatin = new Map(nursery.catalogue!.species.map((s) => [s.latin.toLowerCase(), s]));
   const taken = new Set(seed.room.lots.map((lot) => lot.code));
-  const lots: NewSeedLot[] = [];
-  const faults: { line: number; sentence: string }[] = [];
-  data.forEach((line, i) => {
+  const good: NewSeedLot[] = [];
+  const faults: string[] = [];
+  rows.forEach((line, i) => {
     try {
       const speciesFor = (latin: string) => {
         const species = byLatin.get(latin.toLowerCase());
@@ -72,18 +58,17 @@ watch(pasted, (text) => {
       if (taken.has(lot.code)) throw new Unfit(say`There is a seed lot ${lot.code} already.`);
       taken.add(lot.code);
       const { latin: _l, common: _c, ...values } = lot;
-      lots.push({ ...values, id: newId(), speciesId: species.id, storeTempC: null, seeds: null });
+      good.push({ ...values, id: newId(), speciesId: species.id, storeTempC: null, seeds: null });
     } catch (error) {
       // The header is line 1.
-      faults.push({ line: i + 2, sentence: (error as Error).message });
+      faults.push(say`Line ${i + 2}: ${(error as Error).message}`);
     }
   });
-  good.value = lots;
-  bad.value = faults;
-  read.value = true;
+  return { good, faults };
 });
 async function take() {
-  if (!(await send({ lots: good.value }, say`${several(good.value.length, 'seed lot')} received.`))) return;
+  const lots = read.value!.good;
+  if (!(await send({ lots }, say`${several(lots.length, 'seed lot')} received.`))) return;
   pasted.value = '';
   open.value = false;
 }
@@ -100,30 +85,21 @@ async function take() {
           <TableOut :label="say`Passport descriptors (MCPD)`" name="seed-lots-mcpd" :table="passports" />
         </div>
       </section>
-      <section v-if="session.may('grower')" class="space-y-2">
-        <h3 class="text-lg">{{ say`In` }}</h3>
-        <TableIn :label="say`A table in either of those column sets`" @file="choose" />
-        <PastedRows v-model="pasted" />
-        <template v-if="read">
-          <p role="status">
-            {{ say`${several(good.length, 'line')} can be taken`
-            }}<template v-if="bad.length">{{ say`, ${several(bad.length, 'line')} cannot` }}</template
-            >{{ say`. Nothing is taken yet.` }}
-          </p>
-          <ul v-if="bad.length" class="max-h-48 overflow-y-auto" data-testid="seed-file-faults">
-            <li v-for="fault in bad" :key="fault.line">
-              <b>{{ say`Line ${fault.line}:` }}</b> {{ fault.sentence }}
-            </li>
-          </ul>
-          <SheetActs
-            v-if="good.length"
-            :act="say`Take ${several(good.length, 'seed lot')}`"
-            :busy="busy"
-            :sentence="sentence()"
-            @save="take"
-          />
-        </template>
-      </section>
+      <RowsIn
+        v-if="session.may('grower')"
+        v-model="pasted"
+        :label="say`A table in either of those column sets`"
+        :read="
+          read && {
+            good: read.good.length,
+            words: several(read.good.length, 'seed lot'),
+            faults: read.faults,
+          }
+        "
+        :busy="busy"
+        :sentence="sentence()"
+        @take="take"
+      />
     </div>
   </FormDialog>
 </template>

@@ -119,7 +119,7 @@ const marks = computed(() =>
       />
       <div class="border-rule flex flex-wrap items-center gap-3 border-t px-4 py-2">
         <button
-          class="act px-2.5"
+          class="act px-3"
           type="button"
           :aria-label="isActive ? say`Stop` : say`Run through the day`"
           @click="isActive ? pause() : resume()"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { usePreferences } from '../../../stores/preferences';
-import { addYears, dayFrom, dayOf, isoOf, partsOf, type RunOut, say } from '@kauri/core';
+import { dayOf, isoOf, type RunOut, say, usualSowing } from '@kauri/core';
 import { watchDebounced } from '@vueuse/core';
 import { ref } from 'vue';
 import DateField from '../../../parts/DateField.vue';
@@ -10,7 +10,7 @@ import { typedNumber } from '../../../parts/typed';
 import { useForecasts } from '../../../stores/forecasts';
 import { useNursery } from '../../../stores/nursery';
 import { useSeason } from '../../../stores/season';
-import { longDate } from '../../../words/dates';
+import { longDate, yearOf } from '../../../words/dates';
 import { percent } from '../../../words/numbers';
 
 /** Which rating of controlled-release feed is used up by the end of a season, over the past weather years. */
@@ -21,10 +21,8 @@ const forecasts = useForecasts();
 /** From next spring's potting to the end of its season. */
 const feedFrom = ref('');
 const feedUntil = ref('');
-const north = nursery.catalogue!.nursery.latitudeDeg >= 0;
-const { year } = partsOf(season.today);
-let start = dayFrom(year, north ? 4 : 10, 1);
-if (start < season.today) start = addYears(start, 1);
+const start = usualSowing(nursery.catalogue!.nursery.latitudeDeg, season.today);
+const year = yearOf(season.today);
 feedFrom.value = isoOf(start);
 feedUntil.value = isoOf(start + 165);
 const warmer = ref('0');

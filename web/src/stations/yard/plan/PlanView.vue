@@ -376,7 +376,7 @@ defineExpose({ view, frame, focus });
       <button class="act px-3" type="button" :aria-label="say`Closer`" @click="view.zoom(1.4)">+</button>
       <button class="act px-3" type="button" :aria-label="say`Farther`" @click="view.zoom(1 / 1.4)">−</button>
       <button
-        class="act px-2.5"
+        class="act px-3"
         type="button"
         :aria-label="say`Whole plan`"
         :title="say`Whole plan`"

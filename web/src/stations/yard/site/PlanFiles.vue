@@ -96,7 +96,7 @@ async function read(event: Event) {
     }
     remarks.value = found.remarks;
     messages.say(
-      `${several(found.elements.length, 'thing')} and ${several(added.length, 'place')} read from ${chosen.name}.`,
+      say`${several(found.elements.length, 'thing')} and ${several(added.length, 'place')} read from ${chosen.name}.`,
     );
   } catch (error) {
     fault.value = (error as Error).message;

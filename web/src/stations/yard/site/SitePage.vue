@@ -202,7 +202,7 @@ const extentOf = (ids: readonly string[]) => ids.map(editing.boxOfThing).filter(
     >
       <SiteTools v-if="may" v-model:snap="snap" :editing="editing" :middle="() => plan!.view.middle.value" />
       <button
-        class="act px-2.5"
+        class="act px-3"
         type="button"
         :aria-pressed="measuring"
         :aria-label="say`Measure`"

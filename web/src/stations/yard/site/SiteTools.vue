@@ -112,7 +112,7 @@ const acts = computed(() => [
   <button
     v-for="a in acts"
     :key="a.words"
-    class="act px-2.5"
+    class="act px-3"
     type="button"
     :disabled="!a.on"
     :aria-label="a.words"
@@ -136,7 +136,7 @@ const acts = computed(() => [
     {{ say`Align` }}
   </button>
   <button
-    class="act px-2.5"
+    class="act px-3"
     type="button"
     :aria-pressed="snap"
     :aria-label="say`Snap to edges, paths and the grid`"
