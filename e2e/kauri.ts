@@ -237,6 +237,10 @@ export async function yardPart(page: Page, name: string): Promise<void> {
   await expect(page.locator('main').getByRole('heading', { level: 2 }).first()).toBeVisible();
 }
 
+/** A season is laid out, and then chosen over for up to a minute. */
+export const planned = (season: Locator) =>
+  expect(season.getByText(/^Planned, /)).toBeVisible({ timeout: 120_000 });
+
 /** Opens a part of the plan by its tab. */
 export async function planPart(page: Page, name: string): Promise<void> {
   await page
@@ -256,7 +260,10 @@ export async function seedPart(page: Page, name: string): Promise<void> {
 /** Opens a lot's page from the list, and waits for its forecast. */
 export async function openLot(page: Page, code: string): Promise<void> {
   await station(page, 'Grow');
-  await page.getByTestId('lots').getByText(code, { exact: true }).click();
+  const lot = page.getByTestId('lots').getByText(code, { exact: true });
+  // Where the machine is busy, the list takes longer to come than an act may take to happen.
+  await expect(lot).toBeVisible();
+  await lot.click();
   await expect(page.getByRole('heading', { name: code, level: 1 })).toBeVisible();
   await expect(page.getByTestId('ground-line')).toBeVisible();
 }

@@ -1,4 +1,4 @@
-import { choose, expect, planPart, saveTable, sheet, signIn, station, test } from './kauri';
+import { choose, expect, planned, planPart, saveTable, sheet, signIn, station, test } from './kauri';
 
 // Refusals and edits over another's are part of these.
 test.use({ expected: { faults: [/409/, /422/] } });
@@ -234,7 +234,7 @@ test('a season is planned, compared, explained, chosen and undone, and what is p
   await expect(few.getByRole('progressbar')).toBeVisible();
   // Left and come back to, it goes on.
   await page.reload();
-  await expect(few.getByText(/^Planned, /)).toBeVisible({ timeout: 60_000 });
+  await planned(few);
   await expect(few.getByTestId('figures')).toContainText(/Trees served/);
   // A line that does not fit says what is short of it, and what would free it.
   const line = page.getByRole('button', { name: /9\s?000 short/ });
@@ -248,7 +248,7 @@ test('a season is planned, compared, explained, chosen and undone, and what is p
   await page.getByLabel('Name', { exact: true }).fill('All hands');
   await page.getByRole('button', { name: 'Plan the season' }).click();
   const all = page.getByRole('region', { name: 'All hands' });
-  await expect(all.getByText(/^Planned, /)).toBeVisible({ timeout: 60_000 });
+  await planned(all);
   const served = async (of: typeof all) =>
     Number(
       /([\d\s\u202f]+) of/

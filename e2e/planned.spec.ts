@@ -8,6 +8,7 @@ import {
   choose,
   expect,
   type Kauri,
+  planned,
   planPart,
   saveTable,
   sheet,
@@ -148,7 +149,7 @@ for (const south of [false, true])
       await page.getByLabel('Name', { exact: true }).fill(name);
       await enter('Plan the season');
       const of = page.getByRole('region', { name });
-      await expect(of.getByText(/^Planned, /)).toBeVisible({ timeout: 60_000 });
+      await planned(of);
       return of;
     };
 

@@ -12,6 +12,7 @@ import type { Logger } from 'pino';
 import { nursery, seasonProposal } from '../db/schema/index';
 import { inNursery } from '../db/tenant';
 import { NOBODY } from './refreshToday';
+import { ROOM_TO_WORK } from './roomToWork';
 import { planSeason, type SeasonJob } from './seasonWork';
 
 /** Seasons being planned: rows of a queue, worked out one at a time in a thread of its own. */
@@ -173,7 +174,7 @@ function runApart(
     });
     return { result, leave: () => void (left = true) };
   }
-  const worker = new Worker(file, { workerData: { databaseUrl, job } });
+  const worker = new Worker(file, { workerData: { databaseUrl, job }, resourceLimits: ROOM_TO_WORK });
   const result = new Promise<SeasonResult | null>((done, failed) => {
     worker.on('message', (said: { progress?: SeasonProgress; result?: SeasonResult; fault?: string }) => {
       if (said.progress) told(said.progress);

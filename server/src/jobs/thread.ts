@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { Logger } from 'pino';
 import type { TodayJob } from './refreshToday';
+import { ROOM_TO_WORK } from './roomToWork';
 import type { Said, Told } from './todayThread';
 
 interface Thread {
@@ -14,7 +15,7 @@ let shared: Thread | null = null;
 
 /** One thread serves every Kauri of this process, and keeps warm what it has worked out: weather and code. */
 function startThread(file: string): Thread {
-  const worker = new Worker(file);
+  const worker = new Worker(file, { resourceLimits: ROOM_TO_WORK });
   const logs = new Map<string, Logger>();
   const open = new Map<number, { done: () => void; failed: (error: Error) => void }>();
   let last = 0;
