@@ -141,3 +141,23 @@ test('a lot’s page says what Today asks of it and opens the sheet with that wo
   await expect(page.getByText('26-QPE-01 stands in a bed: it has no plugs to pull.')).toBeVisible();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 });
+
+test('a lot stays under the mouse that presses it, whatever reorders the list meanwhile', async ({
+  page,
+  demo,
+}) => {
+  await signIn(page, demo, 'wren@withybeck.example', '/grow');
+  const lots = page.getByTestId('lots');
+  const lot = lots.getByText('26-SOR-03', { exact: true });
+  await expect(lot).toBeVisible();
+  await lot.hover();
+  await page.mouse.down();
+  await page.getByRole('searchbox', { name: 'Find a lot' }).fill('oak');
+  await expect(page.getByTestId('lots-said')).toContainText('“oak”');
+  await expect(lot).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: '26-SOR-03', level: 1 })).toBeVisible();
+  // Let go of, the list is what it says it is.
+  await expect(lot).toHaveCount(0);
+  await expect(lots.getByText('26-QPE-01', { exact: true })).toBeVisible();
+});

@@ -15,6 +15,7 @@ import { filterWords, groupsOf, type LotGroupRows, type LotOrder } from './lotFi
 import LotFilterBar from './LotFilterBar.vue';
 import LotLine from './LotLine.vue';
 import { useLotFilter } from './useLotFilter';
+import { useSteady } from './useSteady';
 
 /** The lots of a nursery as a list to work with: found, filtered, ordered, grouped, several chosen at once. */
 const props = withDefaults(
@@ -83,12 +84,13 @@ const parted = computed(() =>
     : groupsOf(listed.value, filter.value.group),
 );
 type Row = { key: string; name: string; lot: null } | { key: string; name: ''; lot: ShownLot };
-const rows = computed(() =>
+const current = computed(() =>
   parted.value.flatMap(({ name, lots }): Row[] => [
     ...(name ? [{ key: `group ${name}`, name: `${name}, ${several(lots.length, 'lot')}`, lot: null }] : []),
     ...lots.map((lot) => ({ key: lot.row.id, name: '' as const, lot })),
   ]),
 );
+const { steady: rows, press } = useSteady(current, window);
 
 /** Long lists draw only what is seen; a short one is drawn whole, so that the browser's own search finds all of it. */
 const DRAWN_WHOLE = 200;
@@ -216,6 +218,7 @@ function choose() {
     </p>
     <ul
       ref="list"
+      @pointerdown.left="press"
       class="relative"
       :data-testid="testid"
       :style="isLong ? { height: `${virtual.getTotalSize()}px` } : undefined"
