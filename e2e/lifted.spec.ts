@@ -182,6 +182,39 @@ test('small ones are held over in a bed as a lot of their own, and taken back by
   await expect(parcel).toContainText('26');
 });
 
+test('rows of lifted trees stay where they are while what is known of them comes', async ({ page, demo }) => {
+  let letGo!: () => void;
+  const released = new Promise<void>((resolve) => (letGo = resolve));
+  let answer!: () => void;
+  const answered = new Promise<void>((resolve) => (answer = resolve));
+  await page.route('**/forecast.worker*', async (route) => {
+    await released;
+    await route.continue();
+  });
+  await page.route('**/api/nurseries/*/grading', async (route) => {
+    await answered;
+    await route.continue();
+  });
+  await signIn(page, demo, 'isla@withybeck.example', '/lift/lifted');
+  const rows = page.getByTestId('lying-Heel-in bay 1').getByRole('listitem');
+  // Room of a bay stands above its rows, and needs to know how closely trees lie.
+  await expect(page.getByRole('status').filter({ hasText: 'Looking what lies there' })).toBeVisible();
+  await expect(rows).toHaveCount(0);
+  answer();
+  await expect(page.getByTestId('bay-room').first()).toBeVisible();
+  const places = () =>
+    page
+      .getByRole('button', { name: 'Send', exact: true })
+      .evaluateAll((acts) => acts.map((act) => Math.round(act.getBoundingClientRect().top)));
+  const before = await places();
+  expect(before.length).toBeGreaterThan(1);
+  await expect(page.getByTestId('keeps')).toHaveCount(0);
+  letGo();
+  await expect(page.getByTestId('keeps').first()).toBeVisible();
+  await expect(page.getByTestId('coming')).toHaveCount(0);
+  expect(await places()).toEqual(before);
+});
+
 test('two people send the same trees at once: only what lies there leaves', async ({
   page,
   own,

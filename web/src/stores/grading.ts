@@ -9,12 +9,20 @@ import { useNursery } from './nursery';
 export const useGrading = defineStore('grading', () => {
   const nursery = useNursery();
   const kept = shallowRef<KeptGrading | null>(null);
-  let loaded: string | null = null;
+  const loadedFor = shallowRef<string | null>(null);
+  const askedFor = shallowRef<string | null>(null);
+  /** Whether the server was asked and answered or could not: nothing more comes of itself. */
+  const settled = computed(() => askedFor.value === nursery.nurseryId);
 
   async function load(again = false) {
-    if (loaded === nursery.nurseryId && !again) return;
-    kept.value = await call('grading', { params: nursery.params });
-    loaded = nursery.nurseryId;
+    const { nurseryId } = nursery;
+    if (loadedFor.value === nurseryId && !again) return;
+    try {
+      kept.value = await call('grading', { params: nursery.params });
+      loadedFor.value = nurseryId;
+    } finally {
+      askedFor.value = nurseryId;
+    }
   }
   async function keep(version: number, grading: Grading) {
     kept.value = await call('setGrading', { params: nursery.params, body: { version, grading } });
@@ -36,5 +44,5 @@ export const useGrading = defineStore('grading', () => {
       ({ speciesIds }) => speciesIds.length === 0 || speciesIds.includes(speciesId),
     ) ?? null;
 
-  return { kept, schemes, trench, load, keep, schemesFor, firstFor };
+  return { kept, settled, schemes, trench, load, keep, schemesFor, firstFor };
 });

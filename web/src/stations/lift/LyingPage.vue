@@ -8,6 +8,7 @@ import { sentenceOf } from '../../api/problem';
 import EmptyState from '../../parts/EmptyState.vue';
 import TableOut from '../../tables/TableOut.vue';
 import { useKeeps } from '../../parts/useKeeps';
+import { useGrading } from '../../stores/grading';
 import { useNursery } from '../../stores/nursery';
 import { useOrders } from '../../stores/orders';
 import { useParcels } from '../../stores/parcels';
@@ -32,6 +33,7 @@ import SendDialog from './SendDialog.vue';
 /** Lifted trees, place by place: what lies there, since when, and whom it was sent to. */
 const parcels = useParcels();
 const orders = useOrders();
+const grading = useGrading();
 const nursery = useNursery();
 const season = useSeason();
 const session = useSession();
@@ -62,6 +64,8 @@ const places = computed(() => {
     .sort((a, b) => Number(a.name === '') - Number(b.name === '') || byNature(a.name, b.name));
 });
 const total = computed(() => places.value.reduce((sum, { trees }) => sum + trees, 0));
+/** Rows come once nothing above them is still to come: what would push them down moves them from under a hand. */
+const known = computed(() => parcels.loaded && grading.settled);
 const { keeps } = useKeeps();
 const keepsOf = (parcel: Parcel) => keeps.value?.get(parcel.id)?.value;
 /** The day a place was looked at last since anything of it lies there. */
@@ -70,7 +74,7 @@ const looking = ref<string | null>(null);
 /** What an act of Today asked about is brought into sight. */
 const asked = computed(() => (address.query.parcel ? String(address.query.parcel) : null));
 watch(
-  [asked, () => parcels.loaded],
+  [asked, known],
   async ([id]) => {
     if (id === null) return;
     await nextTick();
@@ -100,11 +104,11 @@ const table = () =>
     <header class="flex flex-wrap items-baseline gap-x-4">
       <h1 class="text-2xl">{{ say`Lifted, and still here` }}</h1>
       <IdeaHelp idea="parcel" />
-      <p v-if="parcels.loaded && total" class="text-lg">
+      <p v-if="known && total" class="text-lg">
         <b>{{ several(total, 'tree') }}</b> {{ say`in ${several(parcels.lying.length, 'parcel')}` }}
       </p>
       <TableOut
-        v-if="parcels.lying.length"
+        v-if="known && parcels.lying.length"
         class="ml-auto"
         quiet
         right
@@ -112,18 +116,27 @@ const table = () =>
         :name="`lifted-${season.todayIso}`"
         :table="table"
       />
-      <button v-if="may && parcels.lying.length" class="act-main" type="button" @click="sending = 'several'">
+      <button
+        v-if="known && may && parcels.lying.length"
+        class="act-main"
+        type="button"
+        @click="sending = 'several'"
+      >
         {{ say`Send trees` }}
       </button>
     </header>
     <p v-if="fault" class="text-wrong font-bold" role="alert">{{ fault }}</p>
-    <p v-if="!parcels.loaded" class="text-muted" role="status">{{ say`Looking what lies there …` }}</p>
+    <p v-if="!known" class="text-muted" role="status">{{ say`Looking what lies there …` }}</p>
     <EmptyState v-else-if="!parcels.lying.length" :title="say`Nothing lies in the nursery`">
       {{
         say`Trees that are lifted lie here by grade and place, until they are sent or planted. Write a lift down and say where you put them.`
       }}
     </EmptyState>
-    <section v-for="{ name, list, trees } in places" :key="name" :aria-label="name || say`No place said`">
+    <section
+      v-for="{ name, list, trees } in known ? places : []"
+      :key="name"
+      :aria-label="name || say`No place said`"
+    >
       <h2 class="flex flex-wrap items-baseline gap-x-3 text-lg">
         {{ name || say`No place said` }}
         <span class="text-muted text-base"

@@ -27,6 +27,8 @@ const session = useSession();
 const gradeWords = useGradeWords();
 const { keeps } = useKeeps();
 const kept = computed(() => keeps.value?.get(props.parcel.id) ?? null);
+/** It is being worked out: its lines are kept free, so that nothing moves when they come. */
+const coming = computed(() => !kept.value && nursery.lookup.species.has(props.parcel.speciesId));
 const may = computed(() => session.may('crew'));
 const species = (id: string) => nursery.lookup.species.get(id)?.common ?? '';
 /** Lines that trees of it are set aside for. */
@@ -62,6 +64,9 @@ const asides = computed(() =>
         }}</b>
         <span class="text-muted"> ({{ keepsWords[kept.value.by] }})</span>
       </span>
+      <span v-else-if="coming" class="text-muted block text-[0.95rem]">{{
+        say`Working out until when they keep …`
+      }}</span>
       <span
         v-for="{ lineId, words } in asides"
         :key="lineId"
@@ -83,5 +88,12 @@ const asides = computed(() =>
       :label="say`Until when they keep`"
       :steps="kept.working"
     />
+    <span
+      v-else-if="coming"
+      class="invisible basis-full pl-20 text-[0.95rem]"
+      aria-hidden="true"
+      data-testid="coming"
+      ><span class="quiet">{{ say`Until when they keep` }}</span></span
+    >
   </li>
 </template>

@@ -4,7 +4,7 @@ import { several } from '../../words/numbers';
 /** How long ago a day was: “today”, “1 day”, “12 days”. */
 export function daysBetweenWords(since: string, today: EpochDay): string {
   const days = today - dayOf(since);
-  return days <= 0 ? 'today' : say`${several(days, 'day')} ago`;
+  return days <= 0 ? say`today` : say`${several(days, 'day')} ago`;
 }
 
 /** What is seen where lifted trees lie, as a grower says it. */
