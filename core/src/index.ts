@@ -408,6 +408,7 @@ export {
   type OutCause,
   type Tally,
 } from './ledger/ledger';
+export { goneInMoving, movingToMovements, type RootsMoving } from './ledger/moving';
 export { isPast, PAST_AFTER_DAYS } from './ledger/past';
 
 // growth: how large a plant gets: the model

@@ -383,6 +383,33 @@ describe('a lot moved on', () => {
       80,
     );
   });
+  it('keeps what its roots looked like on the way; what was rejected leaves by its own movement', async () => {
+    const at = await yard.sow('MOVE-ROOTS', cells(1, 0), 50);
+    const roots = { looked: 50, circling: 12, teased: 9, shaved: 3, rejected: 4 };
+    const asked = shift(at, { lost: 1, cause: 'broken', stage: cells(2), roots });
+    const moved = await crew.ok('shiftLot', asked);
+    expect(moved.lot.held).toMatchObject({ standing: 45, out: 5 });
+    expect(moved.evidence.shifts).toMatchObject([{ entry: asked.body.id, roots }]);
+    expect(moved.evidence.movements.filter((m) => m.entry === asked.body.id)).toMatchObject([
+      { to: 'out:broken', count: 1 },
+      { to: 'out:culled', count: 4 },
+    ]);
+    // Rejected ones take no cell: 45 of 50 are to be held.
+    const undone = await crew.ok('undoEntry', {
+      params: { ...at, entry: asked.body.id },
+      body: { id: newId(), on: '2026-11-01' },
+    });
+    expect(undone.lot.held).toMatchObject({ standing: 50, out: 0 });
+    expect(undone.evidence.shifts).toEqual([]);
+    const said = async (more: object) => {
+      const { detail, fields } = await crew.refused('shiftLot', shift(at, { roots: { ...roots, ...more } }));
+      return `${detail} ${fields?.map((field) => `${field.path}: ${field.message}`).join()}`;
+    };
+    expect(await said({ looked: 51 })).toMatch(/51 looked at, but 50 .+ roots\.looked: 50 stand/);
+    expect(await said({ circling: 51 })).toMatch(/roots\.circling: No more than were looked at/);
+    const both = await crew.refused('shiftLot', shift(at, { lost: 47, cause: 'died', roots }));
+    expect(both.detail).toMatch(/51 lost or rejected, but 50/);
+  });
   it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
     const at = await yard.sow('MOVE-2', cells(1, 0), 80);
     const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;

@@ -33,6 +33,17 @@ const looked: BodyInputOf<'inspectRoots'>['plant'] = {
   rootDryG: null,
 };
 
+/** What roots looked like on the way, of a few or of more than stand. */
+const rootsMoving = fc
+  .tuple(fc.integer({ min: 1, max: 90 }), fc.nat(9), fc.nat(9))
+  .map(([looked, circling, rejected]) => ({
+    looked,
+    circling: Math.min(looked, circling),
+    teased: 0,
+    shaved: 1,
+    rejected: Math.min(looked, rejected),
+  }));
+
 /** A write of each kind, of a lot on its day, some of them impossible. */
 const writes: fc.Arbitrary<Made> = fc.oneof(
   fc.tuple(few, causes).map(([counted, cause]): Made => ({ row }, day) => ({
@@ -107,22 +118,25 @@ const writes: fc.Arbitrary<Made> = fc.oneof(
       body: { ...rest, id: newId(), placeId, lots: [{ id, lotId: row.id, stageId: newId() }] },
     };
   }),
-  fc.tuple(fc.integer({ min: 0, max: 5 }), causes).map(([lost, cause]): Made => ({ row }, day) => ({
-    route: 'shiftLot',
-    params: onLot(row.id),
-    body: {
-      ...entry(day),
-      lost,
-      cause,
-      stage: {
-        kind: 'container',
-        id: newId(),
-        placeId: row.stage.placeId,
-        containerTypeId: yard.catalogue.containers[1].id,
-        trays: 3,
+  fc
+    .tuple(fc.integer({ min: 0, max: 5 }), causes, fc.option(rootsMoving))
+    .map(([lost, cause, roots]): Made => ({ row }, day) => ({
+      route: 'shiftLot',
+      params: onLot(row.id),
+      body: {
+        ...entry(day),
+        lost,
+        cause,
+        roots,
+        stage: {
+          kind: 'container',
+          id: newId(),
+          placeId: row.stage.placeId,
+          containerTypeId: yard.catalogue.containers[1].id,
+          trays: 3,
+        },
       },
-    },
-  })),
+    })),
   fc.nat(5).map((back): Made => ({ row }, day, done) => ({
     route: 'undoEntry',
     params: { ...onLot(row.id), entry: done[Math.max(0, done.length - 1 - back)] ?? row.id },

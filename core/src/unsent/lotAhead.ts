@@ -3,6 +3,7 @@ import type { Evidence, LotRow, NewStage, Stage } from '../contract';
 import { causeOfEvent } from '../growing/events';
 import { summarise } from '../growth/sample';
 import { countToMovements, type Account } from '../ledger/ledger';
+import { goneInMoving, movingToMovements, type Moving } from '../ledger/moving';
 import { Unfit } from '../working/unfit';
 import { lotsOf, type HeldWrite } from './heldWrite';
 
@@ -102,8 +103,8 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
       return once(lot, id, () => moved(lot, { id, on, note }, [{ from, to: `out:${cause}`, count }]));
     }
     case 'shiftLot': {
-      const { id, on, note = '', stage, lost, cause } = write.body;
-      return once(lot, id, () => movedOn(lot, { id, on, note }, stage, lost, cause));
+      const { id, on, note = '', stage, lost, cause, roots = null } = write.body;
+      return once(lot, id, () => movedOn(lot, { id, on, note }, stage, { lost, cause, roots }));
     }
     case 'carryLots': {
       const { on, note = '', placeId, lots } = write.body;
@@ -116,7 +117,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
               if (containerTypeId === null || trays === null)
                 throw new Unfit(say`${before.row.code} stands in a bed and cannot be carried.`);
               const stage: NewStage = { kind: 'container', id: stageId, placeId, containerTypeId, trays };
-              return movedOn(before, { id, on, note }, stage, 0, null);
+              return movedOn(before, { id, on, note }, stage, { lost: 0, cause: null, roots: null });
             }),
           lot,
         );
@@ -129,7 +130,7 @@ export function lotAhead(lot: LotKnown, write: HeldWrite): LotKnown {
         .reduce(
           (before, { id, hit, dead }) =>
             once(before, id, () => {
-              mustStand(before, hit, 'hit');
+              mustStand(before, hit, say`hit`);
               const events = [
                 ...before.evidence.events,
                 { entry: id, on, what, hit, dead, patch, photos, note },
@@ -247,8 +248,7 @@ function movedOn(
   lot: LotKnown,
   entry: { id: string; on: string; note: string },
   to: NewStage,
-  lost: number,
-  cause: string | null,
+  moving: Moving,
 ): LotKnown {
   const { row, evidence } = lot;
   const { on } = entry;
@@ -257,7 +257,10 @@ function movedOn(
     throw new Unfit(
       say`${row.code} has stood where it is since ${row.stage.startedOn}; a move comes after that.`,
     );
-  if (lost > 0 && cause === null) throw new Unfit(say`Say what became of those lost in moving.`);
+  if (moving.lost > 0 && moving.cause === null)
+    throw new Unfit(say`Say what became of those lost in moving.`);
+  if (moving.roots) mustStand(lot, moving.roots.looked, say`looked at`);
+  mustStand(lot, goneInMoving(moving), say`lost or rejected`);
   const stage: Stage = {
     id: to.id,
     placeId: to.placeId,
@@ -275,10 +278,11 @@ function movedOn(
       stages: [...evidence.stages.map((s) => (s.id === row.stage.id ? { ...s, endedOn: on } : s)), stage],
     },
   };
-  const shifts = [...evidence.shifts, { entry: entry.id, on, to: stage.id, note: entry.note }];
-  return moved(seen(there, on, { shifts }), entry, [
-    { from: 'standing', to: `out:${cause ?? 'lost'}` as Account, count: lost },
-  ]);
+  const shifts = [
+    ...evidence.shifts,
+    { entry: entry.id, on, to: stage.id, roots: moving.roots, note: entry.note },
+  ];
+  return moved(seen(there, on, { shifts }), entry, movingToMovements(moving));
 }
 
 /** With a record struck and what it moved moved back; one that is not there, or is back already, changes nothing. */

@@ -323,8 +323,9 @@ async function makeLot(
       on: isoOf(movedOn),
       note: 'Teased, two circling roots cut.',
       stage: shift,
-      lost: lot.moved!.lost,
-      cause: 'culled',
+      lost: 0,
+      cause: null,
+      roots: lot.moved!.roots,
     });
   return truth.upOn;
 }

@@ -1,4 +1,4 @@
-import type { School } from '@kauri/core';
+import type { RootsMoving, School } from '@kauri/core';
 import type { DemoRoots } from './roots';
 
 /** A demo lot: what was sown where. Days are in the season year counted from `season` 0, this one. */
@@ -33,7 +33,7 @@ export interface DemoLot {
   /** Plants pulled and looked at, root by root. */
   roots?: DemoRoots;
   /** Moved on as a whole, so many days after it came up. */
-  moved?: { after: number; container: string; trays: number; lost: number };
+  moved?: { after: number; container: string; trays: number; roots: RootsMoving };
   /** Stuck as hardwood cuttings of a stock bed. */
   stuck?: string;
   /** Pricked out of it once up: code, container, trays, seedlings. */

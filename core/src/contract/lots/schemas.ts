@@ -1,3 +1,4 @@
+import { say } from '../../speech/say';
 import { told } from '../told';
 import { z } from 'zod';
 import { cuttingKinds } from '../../species/startValues';
@@ -159,6 +160,21 @@ export const Stage = z.object({
 });
 export type Stage = z.infer<typeof Stage>;
 
+/** What was seen at the roots while a lot was moved on, of the trees looked at; what was rejected is culled. */
+export const RootsMoving = z
+  .object({
+    looked: wholeNumber('Looked at', 1, 10_000_000),
+    circling: wholeNumber('Circling', 0, 10_000_000),
+    teased: wholeNumber('Teased out', 0, 10_000_000),
+    shaved: wholeNumber('Shaved or cut', 0, 10_000_000),
+    rejected: wholeNumber('Rejected', 0, 10_000_000),
+  })
+  .superRefine((roots, faults) => {
+    for (const what of ['circling', 'teased', 'shaved', 'rejected'] as const)
+      if (roots[what] > roots.looked)
+        faults.addIssue({ code: 'custom', path: [what], message: say`No more than were looked at.` });
+  });
+
 /** A lot moved on as a whole: into other cells, another bed, or out onto the ground. */
 export const ShiftLot = z.object({
   id: Id,
@@ -169,6 +185,8 @@ export const ShiftLot = z.object({
   /** Trees lost or culled in moving, and how. */
   lost: wholeNumber('Lost in moving', 0, 10_000_000),
   cause: z.enum(outCauses).nullable(),
+  /** What the roots looked like; null where nobody looked. */
+  roots: RootsMoving.nullable().default(null),
 });
 
 export const LotRow = z.object({
@@ -296,7 +314,9 @@ export const Evidence = z.object({
   events: z.array(EventRecord),
   care: z.array(CareRecord),
   /** Moves on, each to the stage it began. */
-  shifts: z.array(z.object({ entry: Id, on: PlainDate, to: Id, note: z.string() })),
+  shifts: z.array(
+    z.object({ entry: Id, on: PlainDate, to: Id, roots: RootsMoving.nullable(), note: z.string() }),
+  ),
   /** Where it has stood in turn, the last the present stage. */
   stages: z.array(Stage),
   movements: z.array(

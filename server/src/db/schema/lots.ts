@@ -1,4 +1,4 @@
-import type { Account, CareDone, Culls, CuttingKind, EventKind, RootPlant } from '@kauri/core';
+import type { Account, CareDone, Culls, CuttingKind, EventKind, RootPlant, RootsMoving } from '@kauri/core';
 import type { Patch, PatchCount } from '@kauri/core/contract';
 import { sql } from 'drizzle-orm';
 import {
@@ -199,8 +199,8 @@ export type ObservationValues =
   | { kind: 'event'; what: EventKind; hit: number; dead: number; patch: string; photos: string[] }
   | { kind: 'care'; done: CareDone }
   | { kind: 'cull'; reasons: Culls[] }
-  /** The stages it left and began. */
-  | { kind: 'shift'; from: string; to: string };
+  /** The stages it left and began, and what the roots looked like where somebody looked. */
+  | { kind: 'shift'; from: string; to: string; roots?: RootsMoving };
 
 /** Something seen or measured on a lot. A struck one was taken back. */
 export const observation = pgTable(

@@ -29,6 +29,6 @@ export async function carryLots(work: Work, body: BodyOf<'carryLots'>): Promise<
         say`${row.code} stands there already. Leave it out; nothing was moved.`,
       );
     const stage = { kind: 'container' as const, id: stageId, placeId, containerTypeId, trays };
-    await moveOn(work, row, { id, on, note, stage, lost: 0, cause: null });
+    await moveOn(work, row, { id, on, note, stage, lost: 0, cause: null, roots: null });
   }
 }

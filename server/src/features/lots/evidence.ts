@@ -93,7 +93,7 @@ function addObservation(
         });
       break;
     case 'shift':
-      evidence.shifts.push({ entry, on, to: values.to, note });
+      evidence.shifts.push({ entry, on, to: values.to, roots: values.roots ?? null, note });
       break;
     case 'event': {
       const { what, hit, dead, patch, photos } = values;

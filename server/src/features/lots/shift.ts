@@ -1,4 +1,4 @@
-import { say } from '@kauri/core';
+import { goneInMoving, movingToMovements, say } from '@kauri/core';
 import type { BodyOf, LotRow, NewStage } from '@kauri/core/contract';
 import { and, eq } from 'drizzle-orm';
 import { note } from '../../db/journal';
@@ -16,7 +16,7 @@ export async function shiftLot(work: Work, lotId: string, body: BodyOf<'shiftLot
 /** Moves a locked lot on as a whole; what was lost on the way leaves its ledger in the same breath. */
 export async function moveOn(work: Work, row: LotRow, body: BodyOf<'shiftLot'>): Promise<void> {
   const lotId = row.id;
-  const { on, lost, cause } = body;
+  const { on, lost, cause, roots } = body;
   mustBeRecordable(work, row, on);
   const { standing } = row.held;
   if (standing === 0)
@@ -34,8 +34,24 @@ export async function moveOn(work: Work, row: LotRow, body: BodyOf<'shiftLot'>):
     throw new Refusal(422, 'invalid', say`Say what became of those lost in moving.`, {
       fields: [{ path: 'cause', message: say`Say what became of them.` }],
     });
+  if (roots && roots.looked > standing)
+    throw new Refusal(
+      409,
+      'not-enough',
+      say`${roots.looked} looked at, but ${standing} of ${row.code} stand.`,
+      {
+        fields: [{ path: 'roots.looked', message: say`${standing} stand.` }],
+      },
+    );
+  const gone = goneInMoving(body);
+  if (gone > standing)
+    throw new Refusal(
+      409,
+      'not-enough',
+      say`${gone} lost or rejected, but ${standing} of ${row.code} stand.`,
+    );
   await mustFit(work, body.stage);
-  if (!sameTrays(row.stage, body.stage)) await mustHold(work, body.stage, standing - lost);
+  if (!sameTrays(row.stage, body.stage)) await mustHold(work, body.stage, standing - gone);
   const { nurseryId, tx } = work;
   await endStage(work, row.stage.id, on);
   await standIn(work, lotId, body.stage, on);
@@ -45,11 +61,11 @@ export async function moveOn(work: Work, row: LotRow, body: BodyOf<'shiftLot'>):
     lotId,
     kind: 'shift',
     onDate: on,
-    values: { kind: 'shift', from: row.stage.id, to: body.stage.id },
+    values: { kind: 'shift', from: row.stage.id, to: body.stage.id, ...(roots && { roots }) },
     note: body.note,
   });
-  if (lost > 0)
-    await move(work, lotId, body.id, on, [{ from: 'standing', to: `out:${cause!}`, count: lost }], body.note);
+  const moves = movingToMovements(body);
+  if (moves.length) await move(work, lotId, body.id, on, moves, body.note);
   await note(work, 'move on', lotId, row.stage, body);
 }
 

@@ -23,8 +23,11 @@ const CULLS = `
   select l.species_id as "speciesId", r->>'why' as why, sum((r->>'count')::int)::int as count
   from observation o
   join lot l on l.nursery_id = o.nursery_id and l.id = o.lot_id
-  cross join lateral jsonb_array_elements(o."values"->'reasons') r
-  where o.nursery_id = $1 and o.kind = 'cull' and o.struck_at is null and o.on_date between $2 and $3
+  cross join lateral jsonb_array_elements(case o.kind
+    when 'cull' then o."values"->'reasons'
+    else jsonb_build_array(jsonb_build_object('why', 'roots', 'count', o."values"->'roots'->'rejected')) end) r
+  where o.nursery_id = $1 and o.struck_at is null and o.on_date between $2 and $3
+    and (o.kind = 'cull' or (o.kind = 'shift' and (o."values"->'roots'->>'rejected')::int > 0))
   group by 1, 2 order by 1, 2`;
 
 export const yearHandlers: HandlersOf<typeof yearRoutes> = {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dayOf, homeOf, causesByHand, type LotForecast, type OutCause, say } from '@kauri/core';
+import { dayOf, goneInMoving, homeOf, causesByHand, type LotForecast, type OutCause, say } from '@kauri/core';
 import { v7 as newId } from 'uuid';
 import { computed, shallowRef, watch } from 'vue';
 import { watchDebounced } from '@vueuse/core';
@@ -19,6 +19,8 @@ import { causeWords } from '../../words/causes';
 import { count } from '../../words/numbers';
 import MoveCompared from './MoveCompared.vue';
 import { nextSize } from './nextSize';
+import RootsMoving from './RootsMoving.vue';
+import { blankRoots, rootsTyped } from './rootsMoving';
 import StageFields from './StageFields.vue';
 import { useStage } from './useStage';
 
@@ -37,13 +39,18 @@ const { draft, on, record, busy, sentence, wrong } = useRecording('shiftLot', ()
   area: '',
   lost: '0',
   cause: 'culled' as OutCause,
+  roots: blankRoots(),
   tryOn: '',
   stageId: newId(),
 });
 const { onBench, holds, densityPerM2, stageOf } = useStage(draft, props.lot.row.id);
 const standing = computed(() => props.lot.row.held.standing);
 const lost = computed(() => typedNumber(draft.value.lost));
-const moving = computed(() => standing.value - (lost.value > 0 ? lost.value : 0));
+/** What the roots looked like, all that stand looked at unless said otherwise; null where nothing was said. */
+const roots = computed(() => rootsTyped(draft.value.roots, standing.value));
+const moving = computed(
+  () => standing.value - goneInMoving({ lost: lost.value > 0 ? lost.value : 0, roots: roots.value }),
+);
 /** Trays for all, as long as nothing else is typed. */
 const needed = computed(() => {
   const cells = nursery.lookup.containers.get(draft.value.containerTypeId)?.values.cellsPerTray ?? 1;
@@ -88,6 +95,7 @@ async function save() {
     stage: stageOf(draft.value.stageId),
     lost: draft.value.lost.trim() === '' ? 0 : lost.value,
     cause: lost.value > 0 ? draft.value.cause : null,
+    roots: roots.value,
   };
   if (await record(body, say`${props.lot.row.code} moved on.`)) emit('close');
 }
@@ -120,6 +128,7 @@ const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
             :fault="wrong('cause')"
           />
         </div>
+        <RootsMoving v-model="draft.roots" :standing="standing" :wrong="wrong" />
         <p class="border-ink text-muted border-l-4 pl-3 text-sm">
           {{
             say`Look for J-roots and circling; shave or tease them, and shake off some medium so that tips touch the new one. Wet trays are heavy: carry within your strength, two to a rack. Damp dry mix and wear a mask.`
@@ -129,7 +138,7 @@ const causes = causesByHand.map((c) => ({ value: c, words: causeWords(c) }));
           v-model:on="on"
           v-model:note="draft.note"
           :wrong="wrong"
-          :hint="say`Shaved, teased, feed added`"
+          :hint="say`Feed added, medium shaken off`"
         />
         <SheetActs :act="say`Move it on`" :busy="busy" :sentence="sentence()" @save="save" />
       </div>

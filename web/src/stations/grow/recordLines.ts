@@ -4,6 +4,7 @@ import type { Evidence } from '@kauri/core/contract';
 import { accountWords } from '../../words/causes';
 import { careDoneWords, careWords, eventDoneWords } from '../../words/growing';
 import { count, percent, several } from '../../words/numbers';
+import { rootsMovingWords } from './rootsMoving';
 
 /** One record of a lot in words. */
 export interface RecordLine {
@@ -57,7 +58,14 @@ export function recordLines(evidence: Evidence, show: Show): RecordLine[] {
   for (const e of evidence.events) add(e.entry, e.on, say`Event`, eventDoneWords(e), e.note, e.photos);
   for (const c of evidence.care)
     add(c.entry, c.on, careWords[c.done.what], careDoneWords(c.done, show), c.note);
-  for (const s of evidence.shifts) add(s.entry, s.on, say`Move`, say`moved on`, s.note);
+  for (const s of evidence.shifts)
+    add(
+      s.entry,
+      s.on,
+      say`Move`,
+      s.roots ? say`moved on; ${rootsMovingWords(s.roots)}` : say`moved on`,
+      s.note,
+    );
   for (const r of evidence.roots)
     add(r.entry, r.on, say`Roots`, `${rootWords(r.plant)}${r.spoiled ? say`; spoiled` : ''}`, r.note);
   for (const [entry, moves] of standingMoves(evidence)) {

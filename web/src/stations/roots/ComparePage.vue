@@ -17,13 +17,16 @@ import EmptyState from '../../parts/EmptyState.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
+import { useSeason } from '../../stores/season';
 import { treatedWords } from '../../words/growing';
 import { percent, several } from '../../words/numbers';
 import { figureWords, rootSchoolWords } from '../../words/roots';
+import SeenInMoving from './SeenInMoving.vue';
 
 /** Which containers, places or species gave which roots, in this nursery. */
 const nursery = useNursery();
 const roots = useRoots();
+const season = useSeason();
 const facts = computed(() => nursery.facts);
 const by = ref<'container' | 'treatment' | 'species' | 'place'>('container');
 const school = ref<RootSchool>(roots.rules!.school);
@@ -143,5 +146,6 @@ const schools = (Object.keys(rootSchoolWords) as RootSchool[]).map((value) => ({
       </p>
       <ShowWorking :steps="compared.working" />
     </template>
+    <SeenInMoving :words="bys.find((b) => b.value === by)!.words" :group-of="groupOf" :until="season.view" />
   </article>
 </template>
