@@ -33,12 +33,23 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
     await act(page, 'Move it on');
     await expect(sheet(page).getByRole('alert')).toContainText('hold 16 trees; 412 are to be moved');
     await fill(page, { Trays: '52', 'Lost in moving': '4' });
+  });
+  await test.step('roots are counted as they pass; what cannot be is told at its field', async () => {
+    await page.getByTestId('roots-moving').click();
+    await fill(page, { 'Looked at': '40', Circling: '41' });
+    await sheet(page).getByRole('button', { name: 'One more' }).last().click();
+    await expect(sheet(page)).toContainText('407 move, room for 416');
+    await act(page, 'Move it on');
+    await expect(sheet(page)).toContainText('No more than were looked at.');
+    await fill(page, { Circling: '11' });
     await act(page, 'Move it on');
   });
   await test.step('moved, it fills anew and Today no longer asks for it', async () => {
     await expect(page.getByTestId('decision')).toContainText('Leave it to fill');
     await expect(page.getByText('Ribbed vented pot 2 L, Standing-out 1').first()).toBeVisible();
-    await expect(page.getByTestId('records')).toContainText('moved on');
+    await expect(page.getByTestId('records')).toContainText(
+      'moved on; 40 looked at: 11 circling, 1 rejected',
+    );
     await station(page, 'Today');
     await expect(page.getByText('Plan a shift for', { exact: false }).first()).toBeVisible();
     await expect(page.getByText('Move 26-ALN-07 on')).toHaveCount(0);

@@ -16,12 +16,6 @@ const labels = {
   shaved: say`Shaved or cut`,
   rejected: say`Rejected`,
 };
-const hints = {
-  circling: undefined,
-  teased: undefined,
-  shaved: undefined,
-  rejected: say`These leave the lot as culled.`,
-};
 </script>
 
 <template>
@@ -49,8 +43,8 @@ const hints = {
       :key="what"
       v-model="typed[what]"
       :label="labels[what]"
-      :hint="hints[what]"
       :fault="wrong(`roots.${what}`)"
     />
+    <p class="text-muted text-sm">{{ say`Rejected trees leave the lot as culled.` }}</p>
   </fieldset>
 </template>
