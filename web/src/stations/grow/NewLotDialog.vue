@@ -16,7 +16,8 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
 import { count } from '../../words/numbers';
-import { nextCode } from './newLot';
+import { usePlaces } from '../yard/usePlaces';
+import { asWanted, firstWithRoom, nextCode } from './newLot';
 import { patchOf } from './patch';
 import PatchFields from './PatchFields.vue';
 import { sowingOf } from './sowing';
@@ -38,7 +39,7 @@ const takeBackSowing = useSowingBack();
 
 const { draft, clear } = useDraft('lot.new', {
   speciesId: nursery.catalogue!.species[0].id,
-  placeId: nursery.catalogue!.places[0]?.id ?? '',
+  placeId: firstWithRoom(usePlaces().places.value),
   containerTypeId: nursery.catalogue!.containers[0].id,
   trays: '',
   density: '',
@@ -89,12 +90,12 @@ function startsIn({ areaM2, trays }: FreeRoom): StageStarts {
     .filter(({ speciesId, stage }) => speciesId === draft.value.speciesId && stage.densityPerM2 !== null)
     .sort((a, b) => b.sownOn.localeCompare(a.sownOn));
   const densityPerM2 = stood[0]?.stage.densityPerM2 ?? USUAL_DENSITY;
-  const sown = seeds.value > 0 ? seeds.value : Infinity;
   const { cellsPerTray } = nursery.lookup.containers.get(draft.value.containerTypeId)!.values;
+  const sown = seeds.value > 0 ? seeds.value : null;
   return {
     densityPerM2,
-    areaM2: Math.round(Math.min(areaM2, (sown * comeUp.value) / densityPerM2) * 100) / 100,
-    trays: Math.min(trays, Math.ceil(sown / cellsPerTray)),
+    areaM2: asWanted(sown === null ? null : (sown * comeUp.value) / densityPerM2, areaM2, 0.01),
+    trays: asWanted(sown === null ? null : sown / cellsPerTray, trays, 1),
   };
 }
 const { places, onBench, holds, stageOf } = useStage(draft, undefined, startsIn);
