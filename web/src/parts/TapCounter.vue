@@ -3,15 +3,18 @@ import { say } from '@kauri/core';
 import { Minus, Plus } from 'lucide-vue-next';
 import { computed, useTemplateRef } from 'vue';
 import FormField from './FormField.vue';
-import { typedNumber } from './typed';
+import { tapped } from './tapped';
 
 /** A count by taps with a thumb, or typed. */
-defineProps<{ label: string; fault?: string | null; hint?: string }>();
+const props = defineProps<{
+  label: string;
+  fault?: string | null;
+  hint?: string;
+  /** What was there before, if anything: a blank count is taken down from it, and up from none. */
+  before?: number;
+}>();
 const value = defineModel<string>({ required: true });
-function add(by: number) {
-  const now = typedNumber(value.value);
-  value.value = String(Math.max(0, (Number.isFinite(now) ? now : 0) + by));
-}
+const add = (by: number) => (value.value = tapped(value.value, by, props.before));
 const field = useTemplateRef<InstanceType<typeof FormField>>('field');
 defineExpose({ input: computed(() => field.value?.input ?? null) });
 </script>

@@ -100,6 +100,7 @@ async function save() {
           ref="counter"
           v-model="draft.counted"
           :label="say`Seedlings standing now`"
+          :before="held.standing"
           :fault="wrong('counted')"
           :hint="hint"
         />
