@@ -214,7 +214,7 @@ const tabs = [
         >{{ say`Coming up` }}</RouterLink
       >
       <button v-if="may && held.standing > 0" class="quiet" type="button" @click="open('split')">
-        {{ say`Set part apart` }} <span class="key" aria-hidden="true">P</span>
+        {{ say`Set part apart` }} <span class="key hand:hidden" aria-hidden="true">P</span>
       </button>
       <button v-if="session.may('grower')" class="quiet" type="button" @click="open('edit')">
         {{ say`Edit wanted height, leaf fall, note` }}
