@@ -140,6 +140,12 @@ test('a lot’s page says what Today asks of it and opens the sheet with that wo
   await page.keyboard.press('r');
   await expect(page.getByText('26-QPE-01 stands in a bed: it has no plugs to pull.')).toBeVisible();
   await expect(page.getByRole('dialog')).toHaveCount(0);
+  await test.step('a station’s key leads into the station, not through rail and bar once more', async () => {
+    await page.keyboard.press('7');
+    await expect(page.locator('#main')).toBeFocused();
+    await page.keyboard.press('Tab');
+    await expect(page.getByRole('link', { name: 'To lift' })).toBeFocused();
+  });
 });
 
 test('a lot stays under the mouse that presses it, whatever reorders the list meanwhile', async ({

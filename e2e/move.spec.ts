@@ -29,6 +29,10 @@ test('a root-bound lot is tried in a larger pot, moved on, seen where it stood, 
   await test.step('what does not fit is refused, and stays typed', async () => {
     await page.keyboard.press('s');
     await expect(sheet(page).getByLabel('Container')).toHaveText('Ribbed vented pot 2 L');
+    await fill(page, { Trays: '900' });
+    await act(page, 'Move it on');
+    await expect(sheet(page).getByLabel('Trays')).toBeFocused();
+    await expect(sheet(page)).toContainText(/Room for \d+\./);
     await fill(page, { Trays: '2' });
     await act(page, 'Move it on');
     await expect(sheet(page).getByRole('alert')).toContainText('hold 16 trees; 412 are to be moved');

@@ -413,7 +413,10 @@ describe('a lot moved on', () => {
   it('is refused where it does not fit, before it stood there, or without saying what was lost', async () => {
     const at = await yard.sow('MOVE-2', cells(1, 0), 80);
     const said = async (more: object) => (await crew.refused('shiftLot', shift(at, more))).detail;
-    expect(await said({ stage: cells(9_000) })).toMatch(/do not fit/);
+    expect(await crew.refused('shiftLot', shift(at, { stage: cells(9_000) }))).toMatchObject({
+      detail: expect.stringMatching(/do not fit/),
+      fields: [{ path: 'stage.trays', message: expect.stringMatching(/Room for \d+/) }],
+    });
     expect(await said({ lost: 2 })).toMatch(/what became of those/);
     expect(await said({ lost: 81, cause: 'died' })).toMatch(/81 lost, but 80/);
     expect(await said({ on: '2026-04-08' })).toMatch(/a move comes after/);

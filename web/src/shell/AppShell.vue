@@ -86,8 +86,13 @@ useKeys({
     else
       messages.say(say`A new lot needs the role of grower; yours is ${roleWords[session.membership!.role]}.`);
   },
-  ...Object.fromEntries(stations.map((s) => [s.key, () => void router.push({ name: s.name })])),
+  ...Object.fromEntries(stations.map((s) => [s.key, () => void goTo(s.name)])),
 });
+/** By keys somebody goes on in the station itself, not through rail and bar once more. */
+async function goTo(station: string): Promise<void> {
+  await router.push({ name: station });
+  main.value?.focus({ preventScroll: true });
+}
 function leave(where: 'here' | 'everywhere'): void {
   if (device.acts.length) {
     [leaving.value, unsentShown.value] = [where, true];

@@ -70,6 +70,7 @@ export async function mustFit(work: Work, s: NewStage): Promise<void> {
         422,
         'invalid',
         say`${there.name} has ${area.toFixed(2)} m² inside; ${s.areaM2} m² does not fit.`,
+        { fields: [{ path: 'stage.areaM2', message: say`Room for ${area.toFixed(2)} m².` }] },
       );
     return;
   }
@@ -93,5 +94,6 @@ export async function mustFit(work: Work, s: NewStage): Promise<void> {
       422,
       'invalid',
       say`${there.name} takes ${room} trays of ${container.values.name}; ${s.trays} do not fit.`,
+      { fields: [{ path: 'stage.trays', message: say`Room for ${room}.` }] },
     );
 }
