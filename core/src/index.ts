@@ -81,7 +81,7 @@ export { dateWords, longDate, monthName, monthWords, shortDate, yearOf } from '.
 export { dayInField, readDay } from './words/readDay';
 export { closedSetWords, workingWords } from './words/closedSets';
 export { byNature } from './words/nature';
-export { count, odds, percent, several } from './words/numbers';
+export { count, odds, percent, several, surely } from './words/numbers';
 
 // species: values of a kind of tree, its seed and its protocols
 export {

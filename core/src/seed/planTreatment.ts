@@ -1,3 +1,4 @@
+import { percent, surely } from '../words/numbers';
 import { say } from '../speech/say';
 import { Unfit } from '../working/unfit';
 import { meanTempOn, type BatchStore } from './storeTemperature';
@@ -110,13 +111,12 @@ export function planTreatment(
     chance: ready,
     chanceNotTooFar: notTooFar,
   };
-  const percent = (share: number) => `${Math.round(share * 100)} %`;
   return {
     value,
     working: [
       {
         what: say`Begin at the latest`,
-        how: say`Eight in ten of the living would then come up soon after sowing, in ${percent(value.chance)} of lots of its kind${years > 1 ? say` and of ${years} weather years` : ''}.`,
+        how: say`Eight in ten of the living would then come up soon after sowing, in ${surely(value.chance)} of lots of its kind${years > 1 ? say` and of ${years} weather years` : ''}.`,
         result: begin,
         unit: 'date',
         inputs: [

@@ -6,7 +6,7 @@ import type { PlanAsk } from './planAsk';
 import type { Act } from './lotActs';
 import { shortDate, yearOf } from '../words/dates';
 import { formatQuantity } from '../units/units';
-import { count, odds, percent, several } from '../words/numbers';
+import { count, odds, percent, surely, several } from '../words/numbers';
 
 /** Second, third … as a word. */
 const nth = (n: number): string => ['', 'first', 'second', 'third', 'fourth', 'fifth'][n] ?? `${n}th`;
@@ -243,7 +243,7 @@ export function planActWords(
   const late = from + 7 <= today;
   return {
     title: say`${verb} ${name} as planned: ${word(route)}`,
-    reason: say`${late ? say`Was planned` : say`Planned`} for the week of ${day(from)}: ${count(plants)} to stand, for ${several(trees, 'tree')}; in time in ${percent(chance)} of forecasts when it was planned.`,
+    reason: say`${late ? say`Was planned` : say`Planned`} for the week of ${day(from)}: ${count(plants)} to stand, for ${several(trees, 'tree')}; in time in ${surely(chance)} of forecasts when it was planned.`,
     waiting: late
       ? say`Sown now it may not be in time any more: on the board, a week later works it out anew. Sown already, say there as which lot.`
       : say`Sown in another week it is in time more or less often: the board works it out.`,
@@ -281,12 +281,12 @@ export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWo
     case 'sow-batch':
       return {
         title: act.by! <= today ? say`Sow ${name}: its treatment is done` : say`Make ready to sow ${name}`,
-        reason: say`Done ${day(act.by!)} in the middle of the weather years; radicles within a week: ${percent(f.chance)}.`,
+        reason: say`Done ${day(act.by!)} in the middle of the weather years; radicles within a week: ${surely(f.chance)}.`,
       };
     case 'check-batch':
       return {
         title: say`Look for radicles in ${name}`,
-        reason: say`Chance that some show within a week: ${percent(f.chance)}.`,
+        reason: say`Chance that some show within a week: ${surely(f.chance)}.`,
       };
     case 'retest':
       return {
@@ -318,7 +318,7 @@ export function seedActWords(act: SeedAct, name: string, today: EpochDay): ActWo
     case 'look-layer':
       return {
         title: say`Look for roots in the layer ${name}`,
-        reason: say`Rooted in time for ${day(f.severBy)}: ${percent(f.chance)}.`,
+        reason: say`Rooted in time for ${day(f.severBy)}: ${surely(f.chance)}.`,
       };
   }
 }

@@ -10,6 +10,11 @@ export function percent(share: number, digits = 0): string {
   return `${decimals((share * 100).toFixed(digits))}\u00a0%`;
 }
 
+/** A chance that is never said to be whole. */
+export function surely(chance: number): string {
+  return chance > 0.995 ? say`over 99\u00a0%` : chance < 0.005 ? say`under 1\u00a0%` : percent(chance);
+}
+
 /** "1 tree", "3 trees". */
 export function several(value: number, one: string, many = `${one}s`): string {
   return `${count(value)} ${nounFor(value, one, many)}`;

@@ -9,7 +9,7 @@ import type {
   SequentialCall,
   TapForm,
 } from '@kauri/core';
-import { percent, several } from './numbers';
+import { percent, surely, several } from './numbers';
 
 export const rootSchoolWords: Record<RootSchool, string> = inWords({
   structure: 'Structure first',
@@ -111,7 +111,7 @@ export function verdictWords({ sequential: s, passing }: LotVerdict): {
           }
         : {
             headline: say`Pull another: ${s.failing} of ${s.pulled} fail so far`,
-            detail: say`${several(s.soonestAccept, 'good one')} more would accept it, ${several(s.soonestReject, 'bad one')} reject it. Good: ${percent(s.chanceGood)}, bad: ${percent(s.chanceBad)}.`,
+            detail: say`${several(s.soonestAccept, 'good one')} more would accept it, ${several(s.soonestReject, 'bad one')} reject it. Good: ${surely(s.chanceGood)}, bad: ${surely(s.chanceBad)}.`,
             urgent: false,
           };
   }

@@ -6,7 +6,7 @@ import SelectField from '../../parts/SelectField.vue';
 import ShowWorking from '../../parts/ShowWorking.vue';
 import { typedNumber } from '../../parts/typed';
 import { useMass } from '../../parts/useMass';
-import { count, percent } from '../../words/numbers';
+import { count, percent, surely } from '../../words/numbers';
 
 /** How many seeds to sow for the trees wanted, and what to expect of the seeds typed. */
 const props = defineProps<{ chain: SowingChain; seedsPerKg: number; seeds: number }>();
@@ -70,7 +70,7 @@ const outlook = computed(() =>
     </template>
     <p v-if="outlook" class="text-muted mt-1" data-testid="seeds-outlook">
       {{
-        say`${count(seeds)} seeds: ${percent(outlook.chance)} chance of ${count(typedNumber(target))} or more; ${count(outlook.expectedTrees)} to expect.`
+        say`${count(seeds)} seeds: ${surely(outlook.chance)} chance of ${count(typedNumber(target))} or more; ${count(outlook.expectedTrees)} to expect.`
       }}
     </p>
   </fieldset>

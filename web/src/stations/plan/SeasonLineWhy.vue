@@ -4,7 +4,7 @@ import type { KeptOrder, OrderLine, PlannedSowing, Proposal, ProposedLine } from
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useNursery } from '../../stores/nursery';
-import { count, percent, several } from '../../words/numbers';
+import { count, percent, surely, several } from '../../words/numbers';
 import { money } from '../../words/money';
 import { formWords } from './orderWords';
 import { useSeasonWords } from './seasonWords';
@@ -66,7 +66,7 @@ const placeName = (id: string) =>
       </li>
       <li v-for="{ sowing, next } in sown" :key="sowing.id">
         {{
-          say`${several(sowing.wanted.trees, 'tree')}: ${word(sowing.route)}, sown ${day(sowing.stages[0].from)} in ${placeName(sowing.stages[0].placeId)}; in time in ${percent(sowing.chance)} of forecasts`
+          say`${several(sowing.wanted.trees, 'tree')}: ${word(sowing.route)}, sown ${day(sowing.stages[0].from)} in ${placeName(sowing.stages[0].placeId)}; in time in ${surely(sowing.chance)} of forecasts`
         }}
         <span class="text-muted">
           <template v-if="next">{{

@@ -10,7 +10,7 @@ import { usePreferences } from '../../stores/preferences';
 import { useSeason } from '../../stores/season';
 import { useSeed } from '../../stores/seed';
 import { longDate, yearOf } from '../../words/dates';
-import { count, percent, several } from '../../words/numbers';
+import { count, percent, surely, several } from '../../words/numbers';
 import { plain, seedWork } from '../../workers/seedWork';
 import { useStageWords } from './routeWords';
 
@@ -106,7 +106,7 @@ const isLate = computed(() => begin.value !== null && begin.value < season.today
         <dt class="text-muted">{{ say`Seed` }}</dt>
         <dd v-if="sowing">
           {{
-            say`${several(sowing.seeds, 'seed')}, ${show(sowing.grams, 'seedMass')}: enough with ${percent(chance)}`
+            say`${several(sowing.seeds, 'seed')}, ${show(sowing.grams, 'seedMass')}: enough with ${surely(chance)}`
           }}
           <template v-if="bags.length">
             {{ say` · in store ${count(inStore)}:` }}

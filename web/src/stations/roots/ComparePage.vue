@@ -19,7 +19,7 @@ import { useNursery } from '../../stores/nursery';
 import { useRoots } from '../../stores/roots';
 import { useSeason } from '../../stores/season';
 import { treatedWords } from '../../words/growing';
-import { percent, several } from '../../words/numbers';
+import { percent, several, surely } from '../../words/numbers';
 import { figureWords, rootSchoolWords } from '../../words/roots';
 import SeenInMoving from './SeenInMoving.vue';
 
@@ -83,7 +83,7 @@ const headline = computed(() => {
   const chance = best.chanceBest!;
   const worst = rows.value[rows.value.length - 1];
   return chance >= 0.8
-    ? say`“${best.name}” gives the best roots: ${chance > 0.995 ? say`over 99 %` : percent(chance)} chance against “${next.name}”`
+    ? say`“${best.name}” gives the best roots: ${surely(chance)} chance against “${next.name}”`
     : say`No telling yet which gives the best roots; “${worst.name}” stands last`;
 });
 const bys = [

@@ -3,7 +3,7 @@ import { dayOf, partsOf, dayFrom, type TreatmentClock, say } from '@kauri/core';
 import type { Treatment } from '@kauri/core/contract';
 import { computed } from 'vue';
 import { monthName } from '../../../words/dates';
-import { percent } from '../../../words/numbers';
+import { surely } from '../../../words/numbers';
 import { phaseWords } from '../../../words/seed';
 
 /** The batch in time: its phases on the soil line, what is done solid, and below it the chance of first radicles. */
@@ -81,7 +81,7 @@ const half = computed(() => props.clock.weeks.find((w) => w.chance >= 0.5)?.unti
       <line x1="8" :x2="W - 8" :y1="LINE" :y2="LINE" stroke="var(--soil-deep)" stroke-width="3" />
       <g v-for="bar in bars" :key="bar.until">
         <rect :x="bar.x" :y="LINE + 2" :width="bar.width" :height="bar.height" fill="var(--root-mid)" />
-        <title>{{ percent(bar.chance) }}</title>
+        <title>{{ surely(bar.chance) }}</title>
       </g>
       <g v-if="Number.isFinite(clock.ready.p50)">
         <rect

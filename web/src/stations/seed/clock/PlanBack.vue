@@ -19,7 +19,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { longDate, yearOf } from '../../../words/dates';
-import { percent } from '../../../words/numbers';
+import { surely } from '../../../words/numbers';
 import { phasesWords, phaseWords, schoolWords } from '../../../words/seed';
 import { plain, seedWork } from '../../../workers/seedWork';
 import { keptKey } from '../../../stores/kept';
@@ -136,7 +136,7 @@ const wheres = computed(() => [
         </li>
         <li v-if="plan.value.phases.length">
           {{
-            say`Begun on the last day, ready in time in ${percent(plan.value.chance)} of lots and years, and not too far on in ${percent(plan.value.chanceNotTooFar)}`
+            say`Begun on the last day, ready in time in ${surely(plan.value.chance)} of lots and years, and not too far on in ${surely(plan.value.chanceNotTooFar)}`
           }}
         </li>
         <li v-if="plan.value.phases.length" class="text-muted">

@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { shareAxis } from '../../../parts/chart/axes';
 import type { Chart } from '../../../parts/chart/chart';
 import DrawnChart from '../../../parts/chart/DrawnChart.vue';
-import { count, percent } from '../../../words/numbers';
+import { count, surely } from '../../../words/numbers';
 
 /** Chance against surplus, over the number of seeds; the handle sets the seeds. */
 const props = defineProps<{
@@ -63,11 +63,11 @@ const step = computed(() => Math.max(1, Math.round((high.value - low.value) / 20
       :max="high"
       :step="step"
       :value="seeds"
-      :aria-valuetext="say`${count(seeds)} seeds, ${percent(chance)} chance`"
+      :aria-valuetext="say`${count(seeds)} seeds, ${surely(chance)} chance`"
       @input="emit('seeds', Number(($event.target as HTMLInputElement).value))"
     />
     <p data-testid="trade">
-      {{ say`${count(seeds)} seeds:` }} <b>{{ percent(chance) }}</b> {{ say`chance, and` }}
+      {{ say`${count(seeds)} seeds:` }} <b>{{ surely(chance) }}</b> {{ say`chance, and` }}
       <b>{{ surplus >= 0 ? say`${count(surplus)} trees over` : say`${count(-surplus)} trees short` }}</b>
       {{ say`on average.` }}
     </p>

@@ -11,7 +11,7 @@ import { useMass } from '../../../parts/useMass';
 import { useNursery } from '../../../stores/nursery';
 import { usePreferences } from '../../../stores/preferences';
 import { useSeed } from '../../../stores/seed';
-import { count, percent, several } from '../../../words/numbers';
+import { count, percent, surely, several } from '../../../words/numbers';
 import { money } from '../../../words/money';
 import DeskCurve from './DeskCurve.vue';
 import SowInto from './SowInto.vue';
@@ -85,14 +85,14 @@ const words = computed(() => {
   if (given.value !== null)
     return {
       headline: say`${count(seeds.value)} seeds, ${mass(grams.value)}: at least ${several(target.value, 'good tree')}`,
-      detail: say`${percent(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
+      detail: say`${surely(outlook.value.chance)} chance of that many; ${count(outlook.value.expectedTrees)} to expect.${
         short > 0 ? say` ${count(short)} seeds more than you hold.` : ''
       }`,
       urgent: false,
     };
   return {
     headline: say`Sow ${count(seeds.value)} seeds, ${mass(grams.value)}`,
-    detail: say`${percent(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
+    detail: say`${surely(outlook.value.chance)} chance of ${count(target.value)} good trees; ${count(outlook.value.expectedTrees)} to expect.${
       short > 0 ? say` ${count(short)} more than you hold.` : ''
     }`,
     urgent: false,

@@ -12,7 +12,7 @@ import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { useSession } from '../../../stores/session';
 import { dateWords, longDate, yearOf } from '../../../words/dates';
-import { percent } from '../../../words/numbers';
+import { percent, surely } from '../../../words/numbers';
 import { useSeedAct } from '../useSeedAct';
 import LayerBranch from './LayerBranch.vue';
 import SeverDialog from './SeverDialog.vue';
@@ -67,12 +67,12 @@ const words = computed(() => {
   if (o.severBy < seed.asOf || o.window.keptOn)
     return {
       headline: say`Keep it on, wrapped, until roots are there next year`,
-      detail: say`${o.severBy < seed.asOf ? say`Too late to sever this year.` : say`Roots are there by ${day(o.severBy)}, the last day of this year, in only ${percent(o.chanceInTime)} of forecasts.`} Sever between ${day(o.window.from)} and ${day(o.window.by)}, once roots are seen.`,
+      detail: say`${o.severBy < seed.asOf ? say`Too late to sever this year.` : say`Roots are there by ${day(o.severBy)}, the last day of this year, in only ${surely(o.chanceInTime)} of forecasts.`} Sever between ${day(o.window.from)} and ${day(o.window.by)}, once roots are seen.`,
       urgent: false,
     };
   return {
     headline: say`Roots around ${day(o.rooted.p50)}; sever by ${day(o.severBy)}`,
-    detail: say`Rooted in time: ${percent(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
+    detail: say`Rooted in time: ${surely(o.chanceInTime)}. First frost around ${day(o.firstFrost.p50)}.`,
     urgent: false,
   };
 });
@@ -83,7 +83,7 @@ const seasonWords = computed(() => {
     ? say`Begun in season: ${day(o.good.from)} to ${day(o.good.to)} is good.`
     : o.season === 'early'
       ? say`Begun early: nothing happens before the sap moves, around ${day(o.good.from)}.`
-      : say`Begun late: after ${day(o.good.to)}, so the autumn leaves ${percent(o.chanceInTime)} of a chance.`;
+      : say`Begun late: after ${day(o.good.to)}, so the autumn leaves ${surely(o.chanceInTime)} of a chance.`;
 });
 </script>
 

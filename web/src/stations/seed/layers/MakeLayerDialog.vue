@@ -14,7 +14,7 @@ import { usePreferences } from '../../../stores/preferences';
 import { useSeason } from '../../../stores/season';
 import { useSeed } from '../../../stores/seed';
 import { longDate, yearOf } from '../../../words/dates';
-import { percent } from '../../../words/numbers';
+import { surely } from '../../../words/numbers';
 import { plain, seedWork } from '../../../workers/seedWork';
 import { useSeedAct } from '../useSeedAct';
 
@@ -178,7 +178,7 @@ const pouches = [
           </p>
           <p>
             {{
-              say`Roots around ${day(outlook.rooted.p50)}; sever by ${day(outlook.severBy)}. Rooted in time: ${percent(outlook.chanceInTime)}. First pot ${show(outlook.potL, 'volume')}.`
+              say`Roots around ${day(outlook.rooted.p50)}; sever by ${day(outlook.severBy)}. Rooted in time: ${surely(outlook.chanceInTime)}. First pot ${show(outlook.potL, 'volume')}.`
             }}
           </p>
         </div>
