@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { shareAxis } from '../../../parts/chart/axes';
 import type { Chart } from '../../../parts/chart/chart';
 import DrawnChart from '../../../parts/chart/DrawnChart.vue';
-import { count, surely } from '../../../words/numbers';
+import { count, percent, surely } from '../../../words/numbers';
 
 /** Chance against surplus, over the number of seeds; the handle sets the seeds. */
 const props = defineProps<{
