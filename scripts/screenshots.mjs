@@ -20,16 +20,13 @@ async function main() {
   await step('Interface and server', ensureBuilt);
   const cluster = await step('Throwaway database', () => openThrowaway(bin));
   try {
-    await ensureDatabase(cluster, 'pictures');
     const { startServer } = await import('../server/dist/start.js');
     const { chromium } = await import('@playwright/test');
-    const server = await startServer({
-      databaseUrl: cluster.url('pictures'),
-      port: 0,
-      demo: true,
-      today: TODAY,
-      logLevel: 'silent',
-    });
+    const start = async (name, demo) => {
+      await ensureDatabase(cluster, name);
+      return startServer({ databaseUrl: cluster.url(name), port: 0, demo, today: TODAY, logLevel: 'silent' });
+    };
+    const servers = { demo: await start('pictures', true), empty: await start('beginning', false) };
     const browser = await chromium.launch({
       executablePath,
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -38,11 +35,12 @@ async function main() {
     for (const view of views) {
       if (wanted.length && !wanted.includes(view.name)) continue;
       await step(view.name, async () =>
-        writeFileSync(join(folder, `${view.name}.png`), await picture(browser, server.url, view)),
+        writeFileSync(join(folder, `${view.name}.png`), await picture(browser, servers, view)),
       );
     }
     await browser.close();
-    await server.stop();
+    await servers.demo.stop();
+    await servers.empty.stop();
   } finally {
     await cluster.stop();
   }
@@ -61,34 +59,34 @@ const sizes = {
   paper: { width: 794, height: 1123 },
 };
 
-/** A view as it is seen; where it is several phones, side by side. */
-async function picture(browser, baseURL, view) {
-  const { phones, paper, go, who = 'isla@withybeck.example' } = view;
-  if (!phones) return shot(browser, { baseURL, who, size: paper ? 'paper' : 'desk', prepare: go });
-  const shots = [];
-  for (const prepare of phones) shots.push(await shot(browser, { baseURL, who, size: 'phone', prepare }));
-  return sideBySide(shots);
+/** A view as it is seen; where it is several, side by side. @param servers one with the demo, one that is empty */
+async function picture(browser, servers, { shots, go, who }) {
+  const all = shots ?? [{ size: 'desk', go, who }];
+  const taken = [];
+  for (const one of all) taken.push(await shot(browser, one.empty ? servers.empty : servers.demo, one));
+  return shots ? sideBySide(taken) : taken[0];
 }
 
-/** Between phones that stand side by side, px. */
+/** Between pictures that stand side by side, px. */
 const GAP = 16;
-async function sideBySide(shots) {
+async function sideBySide(taken) {
   const sharp = createRequire(new URL('../server/package.json', import.meta.url))('sharp');
-  const { width, height } = sizes.phone;
+  const each = await Promise.all(taken.map((png) => sharp(png).metadata()));
+  const lefts = each.map((_, i) => each.slice(0, i).reduce((x, { width }) => x + width + GAP, GAP));
   return sharp({
     create: {
-      width: shots.length * (width + GAP) + GAP,
-      height: height + 2 * GAP,
+      width: lefts.at(-1) + each.at(-1).width + GAP,
+      height: Math.max(...each.map(({ height }) => height)) + 2 * GAP,
       channels: 3,
       background: '#8a8578',
     },
   })
-    .composite(shots.map((input, i) => ({ input, left: GAP + i * (width + GAP), top: GAP })))
+    .composite(taken.map((input, i) => ({ input, left: lefts[i], top: GAP })))
     .png()
     .toBuffer();
 }
 
-async function shot(browser, { baseURL, who, size, prepare }) {
+async function shot(browser, { url: baseURL }, { size, empty, who = 'isla@withybeck.example', go: prepare }) {
   const context = await browser.newContext({
     serviceWorkers: 'block',
     baseURL,
@@ -98,13 +96,14 @@ async function shot(browser, { baseURL, who, size, prepare }) {
     locale: 'en-GB',
     reducedMotion: 'reduce',
   });
-  await context.request.post('/api/sign-in', {
-    data: { email: who, password: 'grow-young-trees' },
-    headers: { origin: baseURL },
-  });
+  if (!empty)
+    await context.request.post('/api/sign-in', {
+      data: { email: who, password: 'grow-young-trees' },
+      headers: { origin: baseURL },
+    });
   const page = await context.newPage();
   await page.goto('/');
-  await page.getByTestId('ribbon').waitFor({ state: 'attached' });
+  if (!empty) await page.getByTestId('ribbon').waitFor({ state: 'attached' });
   await prepare(page);
   await page.waitForLoadState('networkidle');
   await page.evaluate(() => document.fonts.ready);

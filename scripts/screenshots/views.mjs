@@ -6,6 +6,24 @@ const lot = (code) => async (page) => {
 };
 const go = (path) => (page) => page.goto(path);
 
+/** A nursery’s first minutes: set up, and what it is led by. */
+async function firstHour(page) {
+  for (const [label, text] of [
+    ['Nursery', 'Beckside'],
+    ['Place', 'Upper Dale'],
+    ['Latitude °', '54.6'],
+    ['Longitude °', '-2.4'],
+    ['Height, m', '185'],
+    ['Time zone', 'Europe/London'],
+    ['Your name', 'Rowan'],
+    ['E-mail', 'rowan@beckside.example'],
+    ['Password', 'a sound password'],
+  ])
+    await page.getByLabel(label).fill(text);
+  await page.getByRole('button', { name: 'Open the yard' }).click();
+  await page.getByTestId('first-hour').waitFor();
+}
+
 /** A lot as it is come by where the stations are below. */
 const lotInHand = (code) => async (page) => {
   await page.goto('/grow');
@@ -20,8 +38,8 @@ const roots = (code) => async (page) => {
 };
 
 /**
- * The main views, each as it is got to from the first page. `phones` are several screens of the hand, side by side in one
- * picture; `paper` is as it is printed.
+ * The main views, each as it is got to from the first page. `shots` are several, side by side in one picture: in the
+ * hand or at the desk, of the demo or of a nursery that begins; `paper` is as it is printed.
  */
 export const views = [
   { name: 'today', go: go('/today') },
@@ -141,10 +159,9 @@ export const views = [
       await page.getByTestId('keeps').first().waitFor();
     },
   },
-  { name: 'paper', paper: true, go: go('/today') },
   {
     name: 'in-the-yard',
-    phones: [
+    shots: [
       go('/today'),
       // A tag that is typed, where no camera is.
       async (page) => {
@@ -193,6 +210,22 @@ export const views = [
           await page.getByRole('button', { name: state }).click();
         await page.getByTestId('unsent').waitFor({ state: 'detached' });
       },
+    ].map((go) => ({ size: 'phone', go })),
+  },
+  {
+    name: 'at-the-desk',
+    shots: [
+      { size: 'desk', empty: true, go: firstHour },
+      {
+        size: 'desk',
+        go: async (page) => {
+          await page.goto('/grow');
+          await page.getByTestId('lots').getByText('26-SOR-03', { exact: true }).click();
+          await page.getByRole('button', { name: 'Filter, sort and group' }).click();
+          await page.getByLabel('Order', { exact: true }).waitFor();
+        },
+      },
+      { size: 'paper', go: go('/today') },
     ],
   },
 ];
