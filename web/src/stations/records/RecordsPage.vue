@@ -7,6 +7,7 @@ import { useForecasts } from '../../stores/forecasts';
 import { useSession } from '../../stores/session';
 import ArchiveOut from './ArchiveOut.vue';
 import MeasurementImport from './MeasurementImport.vue';
+import RecordsOut from './RecordsOut.vue';
 import TablesTaken from './TablesTaken.vue';
 import WeatherImport from './WeatherImport.vue';
 
@@ -30,6 +31,7 @@ watch(
     </p>
     <WeatherImport />
     <MeasurementImport />
+    <RecordsOut />
     <TablesTaken />
     <template v-if="session.may('owner')">
       <ArchiveOut />
