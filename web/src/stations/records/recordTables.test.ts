@@ -120,7 +120,7 @@ describe('records of lots as tables', () => {
         tips: 'white' as const,
       },
       heightCm: 30,
-      diameterMm: 5,
+      diameterMm: 4.1000000000000005,
       shootDryG: null,
       rootDryG: null,
     };
@@ -132,11 +132,13 @@ describe('records of lots as tables', () => {
     expect(line).toMatchObject({
       seen: 'quick',
       height_cm: '30',
-      sturdiness: '6',
+      collar_mm: '4.1',
+      sturdiness: '7.31707',
       plug: '2',
       spoiled: 'yes',
     });
     expect(line.laterals).toBe('');
+    expect(Object.keys(line)).toContain('quality_index');
   });
   it('are empty tables where nothing was recorded', () => {
     for (const [name, table] of Object.entries(recordTables))

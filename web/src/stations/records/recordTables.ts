@@ -13,7 +13,11 @@ export interface RecordNames {
 }
 
 type Line = Record<string, string | number | boolean>;
-const orBlank = (value: number | string | null | undefined) => value ?? '';
+/** A value as a cell: blank where there is none, to six figures where it was worked out. */
+const orBlank = (value: number | string | null | undefined): number | string =>
+  typeof value === 'number' ? Number(value.toPrecision(6)) : (value ?? '');
+/** A figure's name as columns are named: “qualityIndex” → “quality_index”. */
+const column = (figure: string) => figure.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 
 /** One line for each record of every lot, each with its lot before it, by day and code. */
 function linesOf(names: RecordNames, of: (evidence: Evidence) => (Line & { on: string })[]): string {
@@ -81,7 +85,7 @@ const roots = (names: RecordNames): string =>
       root_dry_g: orBlank(plant.rootDryG),
       ...Object.fromEntries(
         Object.entries(rootFigures(plant)).map(([figure, value]) => [
-          figure,
+          column(figure),
           orBlank(value as number | null),
         ]),
       ),
