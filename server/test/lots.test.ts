@@ -394,13 +394,20 @@ describe('a lot moved on', () => {
       { to: 'out:broken', count: 1 },
       { to: 'out:culled', count: 4 },
     ]);
-    // Rejected ones take no cell: 45 of 50 are to be held.
+    // In the year they are among what was culled for its roots, until the move is taken back.
+    const culledForRoots = async () => {
+      const query = { from: '2026-09-01', until: '2026-09-01' };
+      const { culls } = await crew.ok('year', { params: yard.nursery, query });
+      return culls.find(({ why }) => why === 'roots')?.count ?? 0;
+    };
+    expect(await culledForRoots()).toBe(4);
     const undone = await crew.ok('undoEntry', {
       params: { ...at, entry: asked.body.id },
       body: { id: newId(), on: '2026-11-01' },
     });
     expect(undone.lot.held).toMatchObject({ standing: 50, out: 0 });
     expect(undone.evidence.shifts).toEqual([]);
+    expect(await culledForRoots()).toBe(0);
     const said = async (more: object) => {
       const { detail, fields } = await crew.refused('shiftLot', shift(at, { roots: { ...roots, ...more } }));
       return `${detail} ${fields?.map((field) => `${field.path}: ${field.message}`).join()}`;

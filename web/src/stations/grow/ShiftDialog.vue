@@ -48,9 +48,11 @@ const standing = computed(() => props.lot.row.held.standing);
 const lost = computed(() => typedNumber(draft.value.lost));
 /** What the roots looked like, all that stand looked at unless said otherwise; null where nothing was said. */
 const roots = computed(() => rootsTyped(draft.value.roots, standing.value));
-const moving = computed(
-  () => standing.value - goneInMoving({ lost: lost.value > 0 ? lost.value : 0, roots: roots.value }),
-);
+/** As far as it is typed: what is no number yet takes nothing away. */
+const moving = computed(() => {
+  const gone = goneInMoving({ lost: lost.value > 0 ? lost.value : 0, roots: roots.value });
+  return Number.isFinite(gone) ? standing.value - gone : standing.value;
+});
 /** Trays for all, as long as nothing else is typed. */
 const needed = computed(() => {
   const cells = nursery.lookup.containers.get(draft.value.containerTypeId)?.values.cellsPerTray ?? 1;

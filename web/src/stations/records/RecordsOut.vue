@@ -43,7 +43,7 @@ async function table(name: keyof typeof recordTables): Promise<string> {
         v-for="(label, name) in words"
         :key="name"
         :label="label"
-        :name="`${name}`"
+        :name="name"
         :table="() => table(name)"
       />
     </div>
